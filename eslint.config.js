@@ -1,0 +1,23 @@
+import js from '@eslint/js';
+import hooks from 'eslint-plugin-react-hooks';
+import ts from 'typescript-eslint';
+
+export default ts.config(
+  { ignores: ['.next*/**', '.data/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  { files: ['src/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: hooks.configs.recommended.rules },
+  {
+    files: ['**/*.{ts,tsx}'],
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      'no-console': 'error',
+    },
+  },
+  {
+    files: ['scripts/**', 'tests/**', 'src/cli.ts', '*.config.*'],
+    languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly' } },
+    rules: { 'no-console': 'off' },
+  },
+);

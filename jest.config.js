@@ -1,0 +1,15 @@
+const shared = {
+  rootDir: import.meta.dirname,
+  testEnvironment: 'node',
+  transform: { '^.+\\.(t|j|mj)sx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }] },
+  transformIgnorePatterns: ['/node_modules/(?!(@noble|date-fns|safe-stable-stringify|fast-equals)/)'],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^server-only$': '<rootDir>/tests/server/server-only.ts' },
+};
+
+/** @type {import('jest').Config} */
+export default {
+  projects: [
+    { ...shared, displayName: 'core', testMatch: ['<rootDir>/tests/core/**/*.test.ts'] },
+    { ...shared, displayName: 'server', testMatch: ['<rootDir>/tests/server/**/*.test.ts'] },
+  ],
+};

@@ -1,0 +1,121 @@
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
+import { dirname, extname } from 'node:path';
+import { parseArgs } from 'node:util';
+import { writeDxf } from './core/exchange/dxf';
+import { readPackage } from './core/exchange/package';
+import { writePdf } from './core/exchange/pdf';
+import { writeSvg } from './core/exchange/svg';
+import { findSize } from './core/format/sheet';
+import type { Facts } from './core/property/facts';
+import { compose } from './core/scene/compose';
+import type { Show } from './core/scene/resources';
+import { modelFacts, seenValues } from './core/specimen/seen-values';
+import { readSpecimen, variantOf } from './core/specimen/specimen';
+import { fontFile, shippedGlyphTables } from './server/fonts';
+
+const USAGE = `Composes one sheet from a format file and a specimen file, with no server.
+
+  npx tsx src/cli.ts sheet --format F.json --size A3 --out sheet.pdf [--specimen S.json] [--variant NAME]
+                           [--show values|names|longest|blank] [--sheet N] [--sheets N]
+
+The ending of --out says what is written: .svg, .pdf, .dxf, or .json for the report.`;
+
+class Stop extends Error {}
+
+async function main(): Promise<void> {
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: {
+      format: { type: 'string' }, specimen: { type: 'string' }, variant: { type: 'string' }, size: { type: 'string' },
+      out: { type: 'string' }, show: { type: 'string', default: 'values' }, sheet: { type: 'string', default: '1' },
+      sheets: { type: 'string', default: '1' }, help: { type: 'boolean' },
+    },
+  });
+  if (values.help) {
+    console.log(USAGE);
+    return;
+  }
+  if (positionals[0] !== 'sheet') throw new Stop(USAGE);
+  const { format, size, out } = values;
+  if (!format || !size || !out) throw new Stop(`--format, --size and --out are needed.\n\n${USAGE}`);
+  if (!['values', 'names', 'longest', 'blank'].includes(values.show)) {
+    throw new Stop(`--show takes values, names, longest or blank, not “${values.show}”.`);
+  }
+  const read = readPackage(await json(format));
+  if (!read.ok) throw new Stop(`${format}: ${read.reason}`);
+  const { format: document, properties, organisation, project, profile, sample } = read.package;
+  const found = findSize(document, size);
+  if (!found.ok) throw new Stop(found.reason);
+  const specimen = values.specimen ? await specimenFrom(values.specimen) : undefined;
+  if (specimen && values.variant !== undefined && !variantOf(specimen, values.variant)) {
+    const names = specimen.variants.map((variant) => variant.name).join(', ') || 'none';
+    throw new Stop(`${specimen.name} has no variant “${values.variant}”. It has: ${names}.`);
+  }
+  const facts: Facts = {
+    ...(specimen && modelFacts(specimen, values.variant)),
+    drawing: sample.drawing,
+    organisation, project, profile,
+    today: sample.today,
+    locale: { decimalMark: sample.decimalMark },
+  };
+  const composed = compose(
+    document,
+    { sizeId: found.sizeId, sheet: { number: whole(values.sheet, '--sheet'), total: whole(values.sheets, '--sheets'), scale: sample.scale }, show: values.show as Show },
+    facts,
+    {
+      properties: new Map(properties.map((property) => [property.id, property])),
+      fonts: shippedGlyphTables(),
+      seen: seenValues(properties, specimen ? [specimen] : []),
+    },
+  );
+  if (!composed.ok) throw new Stop(composed.reason);
+  const title = `${document.name}, ${composed.report.sheet.name}`;
+  const written = await writers(extname(out), composed, title, sample.today);
+  await mkdir(dirname(out), { recursive: true });
+  await writeFile(out, written);
+  for (const finding of composed.report.findings) console.log(`${finding.weight}: ${finding.words}`);
+  console.log(`wrote ${out}`);
+}
+
+async function writers(ending: string, { scene, report }: Extract<ReturnType<typeof compose>, { ok: true }>, title: string, date: string) {
+  switch (ending) {
+    case '.svg':
+      return writeSvg(scene, fontFile, title);
+    case '.pdf':
+      return writePdf(scene, fontFile, { title, date });
+    case '.dxf':
+      return writeDxf(scene);
+    case '.json':
+      return JSON.stringify(report, null, 2) + '\n';
+    default:
+      throw new Stop(`--out ends in “${ending}”; it takes .svg, .pdf, .dxf or .json.`);
+  }
+}
+
+async function json(path: string): Promise<unknown> {
+  const text = await readFile(path, 'utf8').catch(() => {
+    throw new Stop(`${path} cannot be read.`);
+  });
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    throw new Stop(`${path} is not JSON: ${(error as Error).message}.`);
+  }
+}
+
+async function specimenFrom(path: string) {
+  const read = readSpecimen(await json(path));
+  if (!read.ok) throw new Stop(`${path}: ${read.reason}`);
+  return read.specimen;
+}
+
+function whole(text: string, name: string): number {
+  const value = Number(text);
+  if (!Number.isInteger(value) || value < 1) throw new Stop(`${name} takes a whole number from 1, not “${text}”.`);
+  return value;
+}
+
+main().catch((error: unknown) => {
+  console.error(error instanceof Stop || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS') ? (error as Error).message : error);
+  process.exitCode = 1;
+});

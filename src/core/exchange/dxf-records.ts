@@ -1,0 +1,81 @@
+/**
+ * What the DXF library writes differently from what strict readers expect, corrected in thin subclasses: line weights on
+ * entities (group 370), line weights of layers, attributes closed by one SEQEND.
+ */
+import { type Attrib, type DxfBlock, DxfLayer, Dxfier, Insert, SeqEnd } from '@tarikjabiri/dxf';
+
+type Entity = Parameters<DxfBlock['addEntity']>[0];
+
+/** Line weights a DXF may carry, in hundredths of a millimetre. */
+const LINE_WEIGHTS = [
+  0, 5, 9, 13, 15, 18, 20, 25, 30, 35, 40, 50, 53, 60, 70, 80, 90, 100, 106, 120, 140, 158, 200, 211,
+];
+
+/** The line weight nearest to a width in mm. */
+export function lineWeight(widthMm: number): number {
+  const wanted = widthMm * 100;
+  return LINE_WEIGHTS.reduce((best, weight) => (Math.abs(weight - wanted) < Math.abs(best - wanted) ? weight : best));
+}
+
+/** Writes into another one's list, putting a line weight among the common groups of an entity. */
+class WeightingDxfier extends Dxfier {
+  constructor(
+    private readonly target: Dxfier,
+    private readonly weight: number,
+  ) {
+    super();
+  }
+
+  override push(code: number, value?: string | number) {
+    this.target.push(code, value);
+  }
+
+  override visibilty(visibility?: boolean) {
+    super.visibilty(visibility);
+    this.target.push(370, this.weight);
+  }
+}
+
+/** Gives an entity a line weight, the nearest that a DXF may carry. */
+export function weighted<T extends Entity>(entity: T, widthMm: number): T {
+  const write = entity.dxfy.bind(entity);
+  entity.dxfy = (dx) => write(new WeightingDxfier(dx, lineWeight(widthMm)));
+  return entity;
+}
+
+/** A layer with the default line weight. */
+export class SheetLayer extends DxfLayer {
+  override dxfy(dx: Dxfier) {
+    dx.type('LAYER');
+    dx.handle(this.handle);
+    dx.push(330, this.ownerObjectHandle);
+    dx.subclassMarker('AcDbSymbolTableRecord');
+    dx.subclassMarker('AcDbLayerTableRecord');
+    dx.name(this.name);
+    dx.push(70, this.flags);
+    dx.colorNumber(this.colorNumber);
+    dx.lineType(this.lineType);
+    dx.push(370, -3);
+  }
+}
+
+/** A block reference followed by its attributes and one SEQEND. */
+export class InsertWithAttributes extends Insert {
+  private readonly attributes: Attrib[] = [];
+  private readonly end = new SeqEnd();
+
+  attach(attribute: Attrib) {
+    attribute.ownerBlockRecord = this.handle;
+    this.attributes.push(attribute);
+    this.attributesFollowFlag = 1;
+  }
+
+  override dxfy(dx: Dxfier) {
+    super.dxfy(dx);
+    if (this.attributes.length === 0) return;
+    for (const attribute of this.attributes) attribute.dxfy(dx);
+    this.end.ownerBlockRecord = this.handle;
+    this.end.layerName = this.layerName;
+    this.end.dxfy(dx);
+  }
+}

@@ -1,0 +1,200 @@
+import {
+  Arc, Attdef, Attrib, BlockFlags, Circle, type DxfBlock, DxfDocument, type DxfStyle, HatchBoundaryPaths,
+  HatchPolylineBoundary, HatchPredefinedPatterns, LWPolyline, LWPolylineFlags, Line, Text, Units, pattern,
+} from '@tarikjabiri/dxf';
+import type { Point } from '../geometry/box';
+import { MM_PER_INCH } from '../geometry/length';
+import { SHIPPED_FONTS } from '../lettering/fonts';
+import { DASHES, LAYERS, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
+import { InsertWithAttributes, SheetLayer, weighted } from './dxf-records';
+
+const LINE_TYPES: Record<keyof typeof DASHES, { name: string; words: string }> = {
+  continuous: { name: 'Continuous', words: 'Solid line' },
+  dashed: { name: 'DASHED', words: 'Dashed __ __ __' },
+  'long-dashed dotted': { name: 'LONG_DASHED_DOTTED', words: 'Long-dashed dotted ____ . ____' },
+  'long-dashed double-dotted': { name: 'LONG_DASHED_DOUBLE_DOTTED', words: 'Long-dashed double-dotted ____ . . ____' },
+};
+
+/**
+ * Writes a scene as a DXF drawing (2007, UTF-8): origin at the trimmed sheet's lower left, in the sheet's unit, with
+ * limits, layers by what things are, text styles with letter width, line types and line weights. Every block is a block
+ * definition with one reference; each run of text that holds a link or an answer is an attribute of it.
+ */
+export function writeDxf(scene: Scene): string {
+  return new SheetDxf(scene).write();
+}
+
+class SheetDxf {
+  private readonly dxf = new DxfDocument();
+  private readonly perMm: number;
+  private readonly styles = new Map<string, DxfStyle>();
+
+  constructor(private readonly scene: Scene) {
+    this.perMm = scene.unit === 'in' ? 1 / MM_PER_INCH : 1;
+    this.dxf.setUnits(scene.unit === 'in' ? Units.Inches : Units.Millimeters);
+    this.header();
+    this.tables();
+  }
+
+  write(): string {
+    const space = this.dxf.modelSpace;
+    for (const primitive of this.scene.primitives) {
+      if (primitive.block === undefined) this.draw(space, primitive, { x: 0, y: 0 });
+    }
+    const names = new Set<string>();
+    for (const block of this.scene.blocks) this.block(space, block, names);
+    return this.dxf.stringify() + '\n';
+  }
+
+  private header() {
+    const { width, height, unit } = this.scene;
+    const { header } = this.dxf;
+    const corner = { 10: this.length(width), 20: this.length(height) };
+    header.setVariable('$MEASUREMENT', { 70: unit === 'in' ? 0 : 1 });
+    header.setVariable('$LIMMIN', { 10: 0, 20: 0 });
+    header.setVariable('$LIMMAX', corner);
+    header.setVariable('$EXTMIN', { 10: 0, 20: 0, 30: 0 });
+    header.setVariable('$EXTMAX', { ...corner, 30: 0 });
+    header.setVariable('$LTSCALE', { 40: 1 });
+  }
+
+  private tables() {
+    const { tables } = this.dxf;
+    for (const [type, { name, words }] of Object.entries(LINE_TYPES)) {
+      const dashes = DASHES[type as keyof typeof DASHES];
+      // For a line 1 mm wide; each entity scales it by its width.
+      if (dashes.length > 0) tables.addLType(name, words, dashes.map((length, i) => (i % 2 === 0 ? length : -length)));
+    }
+    for (const { name } of Object.values(LAYERS)) {
+      const layer = new SheetLayer(name, 7, 'Continuous');
+      layer.ownerObjectHandle = tables.layerTable.handle;
+      tables.layerTable.records.push(layer);
+    }
+  }
+
+  private length(mm: number): number {
+    return Math.round(mm * this.perMm * 1e8) / 1e8;
+  }
+
+  private point({ x, y }: Point, origin: Point) {
+    return { x: this.length(x - origin.x), y: this.length(y - origin.y), z: 0 };
+  }
+
+  private block(space: DxfBlock, block: Scene['blocks'][number], names: Set<string>) {
+    const definition = this.dxf.addBlock(readable(block.name, names));
+    const primitives = this.scene.primitives.filter((primitive) => primitive.block === block.id);
+    const insert = new InsertWithAttributes(definition.name, this.point(block.at, { x: 0, y: 0 }));
+    insert.layerName = LAYERS.blocks.name;
+    const tags = new Set<string>();
+    for (const primitive of primitives) {
+      if (primitive.kind === 'text' && primitive.tag !== undefined) {
+        const tag = readable(primitive.tag, tags);
+        definition.flags = BlockFlags.HasNonConstantAttribute;
+        definition.addEntity(this.attribute(Attdef, primitive, block.at, tag));
+        insert.attach(this.attribute(Attrib, primitive, { x: 0, y: 0 }, tag));
+      } else this.draw(definition, primitive, block.at);
+    }
+    space.addEntity(insert);
+  }
+
+  private draw(owner: DxfBlock, primitive: Primitive, origin: Point) {
+    const common = { layerName: LAYERS[primitive.layer].name, trueColor: trueColour(primitive.ink) };
+    if (primitive.kind === 'text') {
+      owner.addEntity(this.text(primitive, origin));
+      return;
+    }
+    if (primitive.kind === 'fill') {
+      const boundary = new HatchPolylineBoundary(primitive.points.map((p) => this.point(p, origin)));
+      const paths = new HatchBoundaryPaths();
+      paths.addPolylineBoundary(boundary);
+      owner.addHatch(paths, pattern({ name: HatchPredefinedPatterns.SOLID }), common);
+      return;
+    }
+    const dashed = primitive.type !== 'continuous';
+    const options = {
+      ...common,
+      lineType: LINE_TYPES[primitive.type].name,
+      ...(dashed && { lineTypeScale: this.length(primitive.width) }),
+    };
+    owner.addEntity(weighted(this.stroke(primitive, origin, options), primitive.width));
+  }
+
+  private stroke(primitive: Exclude<Primitive, { kind: 'text' | 'fill' }>, origin: Point, options: object) {
+    if (primitive.kind === 'line') {
+      return new Line(this.point(primitive.from, origin), this.point(primitive.to, origin), options);
+    }
+    if (primitive.kind === 'outline') {
+      const vertices = primitive.points.map((p) => ({ point: this.point(p, origin) }));
+      return new LWPolyline(vertices, { ...options, flags: LWPolylineFlags.Closed });
+    }
+    const centre = this.point(primitive.centre, origin);
+    const radius = this.length(primitive.radius);
+    return primitive.toDeg - primitive.fromDeg >= 360
+      ? new Circle(centre, radius, options)
+      : new Arc(centre, radius, primitive.fromDeg, primitive.toDeg, options);
+  }
+
+  private text(run: TextPrimitive, origin: Point): Text {
+    const text = new Text(this.point(run, origin), this.length(run.height), literal(run.text), this.textOptions(run));
+    text.textStyle = this.style(run).name;
+    return text;
+  }
+
+  private attribute<T extends Attdef | Attrib>(
+    Kind: new (...args: ConstructorParameters<typeof Attrib>) => T,
+    run: TextPrimitive,
+    origin: Point,
+    tag: string,
+  ): T {
+    const value = literal(run.text);
+    const attribute = new Kind(this.point(run, origin), this.length(run.height), tag, value, this.textOptions(run));
+    attribute.textStyle = this.style(run).name;
+    return attribute;
+  }
+
+  private textOptions(run: TextPrimitive) {
+    return {
+      layerName: LAYERS[run.layer].name,
+      trueColor: trueColour(run.ink),
+      rotation: run.turn,
+      obliqueAngle: run.slantDeg,
+      relativeXScaleFactor: run.letterWidth,
+    };
+  }
+
+  /** One text style for each font and letter width; its fixed height is 0, so that every text brings its own. */
+  private style(run: TextPrimitive): DxfStyle {
+    const width = Math.round(run.letterWidth * 1000);
+    const name = `${run.font.toUpperCase().replaceAll('-', '_')}${width === 1000 ? '' : `_W${width}`}`;
+    let style = this.styles.get(name);
+    if (!style) {
+      style = this.dxf.tables.addStyle(name);
+      style.fontFileName = SHIPPED_FONTS.find((font) => font.id === run.font)?.file ?? run.font;
+      style.widthFactor = run.letterWidth;
+      this.styles.set(name, style);
+    }
+    return style;
+  }
+}
+
+const trueColour = (ink: string) => String(parseInt(ink.slice(1), 16));
+
+/** A name a DXF takes: capitals, numerals and underscores, with _2 … when it is already used. */
+function readable(name: string, used: Set<string>): string {
+  const base =
+    name
+      .normalize('NFKD')
+      .replace(/\p{M}/gu, '')
+      .replace(/[^A-Za-z0-9]+/g, '_')
+      .replace(/^_|_$/g, '')
+      .toUpperCase() || 'UNNAMED';
+  let candidate = base;
+  for (let n = 2; used.has(candidate); n++) candidate = `${base}_${n}`;
+  used.add(candidate);
+  return candidate;
+}
+
+/** Text as a DXF prints it unchanged: `%%` and `^` begin codes there. */
+function literal(text: string): string {
+  return text.replaceAll('%%', '%%%%%%').replaceAll('^', '^ ');
+}

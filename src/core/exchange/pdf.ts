@@ -1,0 +1,91 @@
+import PDFDocument from 'pdfkit';
+import { MM_PER_INCH } from '../geometry/length';
+import { DASHES, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
+import { arcPath, fontsUsed } from './svg';
+
+/** PDF user space units (points, 1/72 inch) per mm. */
+const POINT = 72 / MM_PER_INCH;
+
+export interface PdfDetails {
+  title: string;
+  /** YYYY-MM-DD, written as the date of creation, so that equal sheets are equal files. */
+  date: string;
+}
+
+/**
+ * Writes a scene as a one-page PDF: true page size and line widths, fonts embedded as subsets, text as text.
+ *
+ * @param fontFile the bytes of a font file by font id
+ */
+export async function writePdf(
+  scene: Scene,
+  fontFile: (font: string) => Uint8Array,
+  details: PdfDetails,
+): Promise<Uint8Array> {
+  const pdf = new PDFDocument({
+    size: [scene.width * POINT, scene.height * POINT],
+    margin: 0,
+    info: { Title: details.title, Creator: 'Zonograph', CreationDate: new Date(`${details.date}T00:00:00Z`) },
+  });
+  const chunks: Uint8Array[] = [];
+  const done = new Promise<void>((resolve, reject) => {
+    pdf.on('data', (chunk: Uint8Array) => chunks.push(chunk));
+    pdf.on('end', resolve);
+    pdf.on('error', reject);
+  });
+  for (const font of fontsUsed(scene)) pdf.registerFont(font, Buffer.from(fontFile(font)));
+  for (const primitive of scene.primitives) draw(pdf, primitive, scene.height);
+  pdf.end();
+  await done;
+  return Buffer.concat(chunks);
+}
+
+type Pdf = InstanceType<typeof PDFDocument>;
+
+function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number): void {
+  const x = (mm: number) => mm * POINT;
+  const y = (mm: number) => (sheetHeight - mm) * POINT;
+  if (primitive.kind === 'text') {
+    drawText(pdf, primitive, x(primitive.x), y(primitive.y));
+    return;
+  }
+  if (primitive.kind === 'line') {
+    pdf.moveTo(x(primitive.from.x), y(primitive.from.y)).lineTo(x(primitive.to.x), y(primitive.to.y));
+  } else if (primitive.kind === 'arc') {
+    pdf.path(arcPath(primitive, x, y, POINT));
+  } else {
+    pdf.polygon(...primitive.points.map((point): [number, number] => [x(point.x), y(point.y)]));
+  }
+  if (primitive.kind === 'fill') {
+    pdf.fill(primitive.ink);
+    return;
+  }
+  const dashes = DASHES[primitive.type];
+  pdf.lineWidth(primitive.width * POINT);
+  if (dashes.length > 0) {
+    const [dash, ...rest] = dashes.map((length) => length * primitive.width * POINT);
+    pdf.dash([dash, ...rest] as unknown as number, {});
+  } else pdf.undash();
+  pdf.stroke(primitive.ink);
+}
+
+const radians = (deg: number) => (deg * Math.PI) / 180;
+
+function drawText(pdf: Pdf, run: TextPrimitive, x: number, y: number): void {
+  pdf.save().translate(x, y);
+  if (run.turn !== 0) pdf.rotate(-run.turn);
+  if (run.slantDeg !== 0) pdf.transform(1, 0, -Math.tan(radians(run.slantDeg)), 1, 0, 0);
+  // Sheet text is set without kerning and ligatures. The published types know neither this form nor the scaling.
+  const options = {
+    lineBreak: false,
+    baseline: 'alphabetic',
+    horizontalScaling: run.letterWidth * 100,
+    features: { kern: false, liga: false },
+  } as unknown as PDFKit.Mixins.TextOptions;
+  pdf
+    .font(run.font)
+    .fontSize(run.emSize * POINT)
+    .fillColor(run.ink)
+    .text(run.text, 0, 0, options);
+  pdf.restore();
+}

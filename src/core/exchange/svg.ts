@@ -1,0 +1,125 @@
+import { fontFamily } from '../lettering/fonts';
+import { DASHES, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
+
+/** The font size at which text is set before it is scaled: at millimetre sizes browsers round advances. */
+const SETTING_SIZE = 100;
+
+/** An SVG element as data: what the file writer prints and the screen mounts. y runs down, in mm. */
+export interface SvgElement {
+  tag: 'line' | 'path' | 'polygon' | 'text';
+  attributes: Record<string, string | number>;
+  /** The text of a text element. */
+  text?: string;
+}
+
+const round = (value: number) => Math.round(value * 1e6) / 1e6;
+
+/** One primitive as an SVG element on a sheet of the given height. */
+export function svgElement(primitive: Primitive, sheetHeight: number): SvgElement {
+  const y = (value: number) => round(sheetHeight - value);
+  switch (primitive.kind) {
+    case 'line':
+      return {
+        tag: 'line',
+        attributes: {
+          x1: round(primitive.from.x), y1: y(primitive.from.y), x2: round(primitive.to.x), y2: y(primitive.to.y), ...stroke(primitive),
+        },
+      };
+    case 'outline':
+      return { tag: 'polygon', attributes: { points: points(primitive.points, y), fill: 'none', ...stroke(primitive) } };
+    case 'fill':
+      return { tag: 'polygon', attributes: { points: points(primitive.points, y), fill: primitive.ink } };
+    case 'arc':
+      return { tag: 'path', attributes: { d: arcPath(primitive, round, y, 1), fill: 'none', ...stroke(primitive) } };
+    case 'text':
+      return textElement(primitive, y(primitive.y));
+  }
+}
+
+function points(list: { x: number; y: number }[], y: (value: number) => number): string {
+  return list.map((point) => `${round(point.x)},${y(point.y)}`).join(' ');
+}
+
+function stroke({ ink, width, type }: { ink: string; width: number; type: keyof typeof DASHES }) {
+  const dashes = DASHES[type].map((length) => round(length * width));
+  return { stroke: ink, 'stroke-width': width, ...(dashes.length > 0 && { 'stroke-dasharray': dashes.join(' ') }) };
+}
+
+/** An arc as path data; `x` and `y` map sheet coordinates, `scale` lengths. */
+export function arcPath(
+  { centre, radius, fromDeg, toDeg }: Extract<Primitive, { kind: 'arc' }>,
+  x: (value: number) => number,
+  y: (value: number) => number,
+  scale: number,
+): string {
+  const r = radius * scale;
+  const at = (deg: number) => {
+    const angle = (deg * Math.PI) / 180;
+    return `${x(centre.x + radius * Math.cos(angle))} ${y(centre.y + radius * Math.sin(angle))}`;
+  };
+  const sweep = toDeg - fromDeg;
+  if (sweep >= 360) return `M ${at(0)} A ${r} ${r} 0 1 0 ${at(180)} A ${r} ${r} 0 1 0 ${at(360)} Z`;
+  return `M ${at(fromDeg)} A ${r} ${r} 0 ${sweep > 180 ? 1 : 0} 0 ${at(toDeg)}`;
+}
+
+function textElement(run: TextPrimitive, y: number): SvgElement {
+  const scale = run.emSize / SETTING_SIZE;
+  const transform = [
+    `translate(${round(run.x)} ${y})`,
+    run.turn === 0 ? '' : `rotate(${-run.turn})`,
+    run.slantDeg === 0 ? '' : `skewX(${-run.slantDeg})`,
+    `scale(${round(scale * run.letterWidth)} ${round(scale)})`,
+  ];
+  return {
+    tag: 'text',
+    text: run.text,
+    attributes: {
+      transform: transform.filter(Boolean).join(' '),
+      'font-family': fontFamily(run.font),
+      'font-size': SETTING_SIZE,
+      fill: run.ink,
+      'xml:space': 'preserve',
+    },
+  };
+}
+
+/** How sheet text is set everywhere: as lettering standards space characters. */
+export const SHEET_TEXT_STYLE =
+  'font-kerning:none;font-variant-ligatures:none;text-rendering:geometricPrecision;white-space:pre';
+
+const escape = (text: string) =>
+  text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
+
+/** The ids of the fonts a scene sets text in. */
+export function fontsUsed(scene: Scene): string[] {
+  return [...new Set(scene.primitives.flatMap((primitive) => (primitive.kind === 'text' ? [primitive.font] : [])))];
+}
+
+/**
+ * Writes a scene as an SVG file in true size, carrying the fonts it uses.
+ *
+ * @param fontFile the bytes of a font file by font id
+ * @param title for readers of the file
+ */
+export function writeSvg(scene: Scene, fontFile: (font: string) => Uint8Array, title: string): string {
+  const faces = fontsUsed(scene).map((font) => {
+    const data = Buffer.from(fontFile(font)).toString('base64');
+    return `@font-face{font-family:${fontFamily(font)};src:url(data:font/ttf;base64,${data}) format('truetype')}`;
+  });
+  const elements = scene.primitives.map((primitive) => {
+    const { tag, attributes, text } = svgElement(primitive, scene.height);
+    const written = Object.entries(attributes).map(([name, value]) => ` ${name}="${escape(String(value))}"`);
+    const source = ` data-source="${escape(primitive.source)}" data-layer="${primitive.layer}"`;
+    return `<${tag}${written.join('')}${source}${text === undefined ? '/>' : `>${escape(text)}</${tag}>`}`;
+  });
+  const { width, height } = scene;
+  return [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}">`,
+    `<title>${escape(title)}</title>`,
+    `<style>${faces.join('')}text{${SHEET_TEXT_STYLE}}</style>`,
+    ...elements,
+    '</svg>',
+    '',
+  ].join('\n');
+}

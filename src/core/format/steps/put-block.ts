@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import { refuse } from '../../refusal';
+import { tilingDefects } from '../defects';
+import { Block } from '../document';
+import { type Operation, blockOf, edited } from './operation';
+
+export const PutBlock = z.object({ op: z.literal('put block'), block: Block });
+export type PutBlock = z.infer<typeof PutBlock>;
+
+/** Puts a whole block in the place of the one with its id: what takes back an edit of a block's structure. */
+export const putBlock: Operation<PutBlock> = {
+  apply(document, { block }) {
+    const [defect] = tilingDefects(block);
+    if (defect) return refuse(defect.words);
+    return edited(document, (draft) => {
+      const index = draft.blocks.findIndex((candidate) => candidate.id === block.id);
+      if (index < 0) return `“${block.name}” is no longer in the format.`;
+      draft.blocks[index] = block;
+    });
+  },
+  invert(before, { block }) {
+    const earlier = blockOf(before, block.id);
+    return earlier && { op: 'put block', block: earlier };
+  },
+  words: (_, { block }) => `Block ${block.name}`,
+};

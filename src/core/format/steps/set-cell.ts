@@ -1,0 +1,52 @@
+import { z } from 'zod';
+import { Cell } from '../document';
+import { cellName } from '../names';
+import { type Operation, cellOf, editedCell } from './operation';
+
+const settable = Cell.pick({
+  name: true, caption: true, contents: true, lettering: true, override: true, place: true, turn: true, fit: true,
+});
+
+export const SetCell = z.object({
+  op: z.literal('set cell'),
+  block: z.string(),
+  cell: z.string(),
+  /** What changes; null takes a name, caption or override away. */
+  change: settable.partial().extend({
+    name: settable.shape.name.nullable(),
+    caption: settable.shape.caption.nullable(),
+    override: settable.shape.override.nullable(),
+  }),
+});
+export type SetCell = z.infer<typeof SetCell>;
+
+const WORDS: Record<keyof SetCell['change'], string> = {
+  name: 'Name', caption: 'Caption', contents: 'Content', lettering: 'Lettering', override: 'Lettering', place: 'Placing', turn: 'Turn', fit: 'Fitting',
+};
+
+/** Changes what a cell carries: caption, contents, lettering, placing, fitting. Its place in the grid stays. */
+export const setCell: Operation<SetCell> = {
+  apply(document, step) {
+    const styles = new Set(document.letterings.map((style) => style.id));
+    for (const id of [step.change.lettering, step.change.caption?.lettering]) {
+      if (id !== undefined && !styles.has(id)) return { ok: false, reason: `The format has no lettering style ${id}.` };
+    }
+    return editedCell(document, step.block, step.cell, (cell) => {
+      for (const [key, value] of Object.entries(step.change)) {
+        if (value === null) delete cell[key as 'name'];
+        else if (value !== undefined) Object.assign(cell, { [key]: value });
+      }
+    });
+  },
+  invert(before, step) {
+    const cell = cellOf(before, step.block, step.cell);
+    if (!cell) return undefined;
+    const keys = Object.keys(step.change) as (keyof SetCell['change'])[];
+    return { ...step, change: Object.fromEntries(keys.map((key) => [key, cell[key] ?? null])) };
+  },
+  words(before, step) {
+    const cell = cellOf(before, step.block, step.cell);
+    const what = [...new Set(Object.keys(step.change).map((key) => WORDS[key as keyof typeof WORDS]))].join(', ');
+    return cell ? `${what} of ${cellName(cell, (id) => id)}` : what;
+  },
+};

@@ -1,0 +1,71 @@
+import { z } from 'zod';
+import { trimNumber } from '../../geometry/length';
+import type { Outcome } from '../../refusal';
+import type { FormatDocument } from '../document';
+import { FormatDocument as Schema, ZoneSettings } from '../document';
+import { Length, lengthAt } from '../length-value';
+import { sheetGeometry } from '../sheet';
+import { type Operation, edited } from './operation';
+
+export const SetMargins = z.object({
+  op: z.literal('set margins'),
+  change: z.object({ left: Length, right: Length, top: Length, bottom: Length }).partial(),
+});
+export type SetMargins = z.infer<typeof SetMargins>;
+
+/** Sets the distances of the frame from the trimmed edges. Refused when a size is left without drawing space. */
+export const setMargins: Operation<SetMargins> = {
+  apply(document, step) {
+    const next = edited(document, (draft) => {
+      for (const [side, length] of Object.entries(step.change)) {
+        for (const size of document.sizes) {
+          if (lengthAt(length, size.id) < 0) return `The ${side} margin cannot be ${trimNumber(lengthAt(length, size.id), 3)} mm: the frame would lie outside the sheet.`;
+        }
+      }
+      Object.assign(draft.margins, step.change);
+    });
+    return next.ok ? withDrawingSpace(next.document) : next;
+  },
+  invert: (before, step) => ({ ...step, change: pick(before.margins, step.change) }),
+  words: (_, step) => `Margin ${Object.keys(step.change).join(', ')}`,
+};
+
+export const SetZones = z.object({ op: z.literal('set zones'), change: ZoneSettings.partial() });
+export type SetZones = z.infer<typeof SetZones>;
+
+/** Changes the grid reference: its rule, labels, edges, lines. */
+export const setZones: Operation<SetZones> = {
+  apply: (document, step) =>
+    edited(document, (draft) => {
+      Object.assign(draft.zones, step.change);
+      const pitches = [draft.zones.rule.base, ...Object.values(draft.zones.rule.at ?? {})];
+      for (const rule of pitches) {
+        if (rule.kind === 'pitch' && draft.sizes.some((size) => lengthAt(rule.pitch, size.id) < 5)) {
+          return 'A zone is at least 5 mm long.';
+        }
+      }
+    }),
+  invert: (before, step) => ({ ...step, change: pick(before.zones, step.change) }),
+  words: () => 'Zones',
+};
+
+export const RenameFormat = z.object({ op: z.literal('rename format'), name: Schema.shape.name });
+export type RenameFormat = z.infer<typeof RenameFormat>;
+
+export const renameFormat: Operation<RenameFormat> = {
+  apply: (document, step) => ({ ok: true, document: { ...document, name: step.name } }),
+  invert: (before, step) => ({ ...step, name: before.name }),
+  words: (_, step) => `Name to “${step.name}”`,
+};
+
+function pick<T extends object>(from: T, keys: Partial<T>): Partial<T> {
+  return Object.fromEntries(Object.keys(keys).map((key) => [key, from[key as keyof T]])) as Partial<T>;
+}
+
+function withDrawingSpace(document: FormatDocument): Outcome<{ document: FormatDocument }> {
+  for (const size of document.sizes) {
+    const geometry = sheetGeometry(document, size.id);
+    if (!geometry.ok) return geometry;
+  }
+  return { ok: true, document };
+}

@@ -1,0 +1,51 @@
+import { z } from 'zod';
+
+/** Nominal heights h of lettering in mm; h is the height of a capital letter (ISO 3098-1, 4.2). */
+export const STANDARD_HEIGHTS = [1.8, 2.5, 3.5, 5, 7, 10, 14, 20] as const;
+
+/** Least base-line distance as a multiple of h (ISO 3098-1, type B). */
+export const LEAST_LINE_DISTANCE = 1.5;
+
+/** How text looks, wherever it stands. */
+export const Lettering = z.object({
+  font: z.string().min(1),
+  /** Nominal height h in mm: the height of a capital letter. */
+  height: z.number().min(0.5).max(100),
+  /** A factor on the advance of every character. */
+  letterWidth: z.number().min(0.3).max(3),
+  weight: z.enum(['regular', 'bold']),
+  /** Slant from the vertical, degrees, to the right. */
+  slantDeg: z.number().min(0).max(30),
+  case: z.enum(['as written', 'upper', 'lower']),
+  /** Id of one of the format's inks. */
+  ink: z.string().min(1),
+  /** Base-line distance as a multiple of h. */
+  lineDistance: z.number().min(1).max(4),
+});
+export type Lettering = z.infer<typeof Lettering>;
+
+/** A named lettering of a format. */
+export const LetteringStyle = Lettering.extend({ id: z.string().min(1), name: z.string().min(1).max(60) });
+export type LetteringStyle = z.infer<typeof LetteringStyle>;
+
+/** One step of a cell's plan for text that does not fit; *report* always ends the plan and is not written down. */
+export const FitStep = z.discriminatedUnion('kind', [
+  /** Multiplies the letter width, down to `least`. */
+  z.object({ kind: z.literal('squeeze'), least: z.number().min(0.3).max(1) }),
+  /** Breaks at spaces, hyphens and slashes, up to so many lines. */
+  z.object({ kind: z.literal('wrap'), lines: z.int().min(2).max(20) }),
+  /** Goes down through the standard heights, to `least` mm. */
+  z.object({ kind: z.literal('step down'), least: z.number().min(0.5).max(100) }),
+]);
+export type FitStep = z.infer<typeof FitStep>;
+
+/** The standard heights below `height` and not below `least`, from high to low. */
+export function lowerHeights(height: number, least: number): number[] {
+  return STANDARD_HEIGHTS.filter((h) => h < height - 1e-9 && h >= least - 1e-9).reverse();
+}
+
+/** Applies a lettering's case to a text. */
+export function inCase(text: string, letterCase: Lettering['case']): string {
+  if (letterCase === 'upper') return text.toUpperCase();
+  return letterCase === 'lower' ? text.toLowerCase() : text;
+}

@@ -1,0 +1,124 @@
+import { format as formatDate, isValid, parseISO } from 'date-fns';
+import { z } from 'zod';
+import { trimNumber } from '../geometry/length';
+import { type Outcome, refuse } from '../refusal';
+import { convert, knownUnit } from './units';
+import { type Value, asMeasure, valueText } from './value';
+
+/** What a linked value prints when there is no value. */
+export const Missing = z.object({
+  print: z.enum(['nothing', 'dash', 'text']),
+  text: z.string().max(60).optional(),
+  /** Whether the missing value is reported as a finding. */
+  report: z.boolean(),
+});
+export type Missing = z.infer<typeof Missing>;
+
+/** Prefix and suffix vanish with the value. */
+const affixes = { prefix: z.string().max(40).optional(), suffix: z.string().max(40).optional() };
+
+/** How a value is written on the sheet. */
+export const DisplayFormat = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('text'), case: z.enum(['as written', 'upper', 'lower']).optional(), ...affixes }),
+  z.object({
+    kind: z.literal('number'),
+    /** Converted to this unit; absent: as given. */
+    unit: z.string().max(12).optional(),
+    decimals: z.int().min(0).max(8).optional(),
+    trailingZeros: z.boolean().optional(),
+    showUnit: z.boolean().optional(),
+    ...affixes,
+  }),
+  z.object({
+    kind: z.literal('date'),
+    /** Unicode date pattern; ISO 7200 writes yyyy-MM-dd. */
+    pattern: z.enum(['yyyy-MM-dd', 'dd.MM.yyyy', 'dd/MM/yyyy', 'MM/dd/yyyy', 'd MMM yyyy']),
+    ...affixes,
+  }),
+]);
+export type DisplayFormat = z.infer<typeof DisplayFormat>;
+
+/** What of the surroundings writing depends on. */
+export interface Locale {
+  decimalMark: ',' | '.';
+}
+
+/**
+ * Writes a value by a display format.
+ *
+ * @param unit the unit of a number that was given without one
+ * @returns the text, or a refusal that says why the value cannot be written so (no number, wrong quantity, no date)
+ */
+export function displayValue(
+  value: Value,
+  display: DisplayFormat,
+  locale: Locale,
+  unit?: string,
+): Outcome<{ text: string }> {
+  const written = write(value, display, locale, unit);
+  if (!written.ok || written.text === '') return written;
+  return { ok: true, text: `${display.prefix ?? ''}${written.text}${display.suffix ?? ''}` };
+}
+
+function write(value: Value, display: DisplayFormat, locale: Locale, unit?: string): Outcome<{ text: string }> {
+  switch (display.kind) {
+    case 'text':
+      return { ok: true, text: inTextCase(plainText(value, locale), display.case) };
+    case 'number':
+      return writeNumber(value, display, locale, unit);
+    case 'date': {
+      if (value === '') return { ok: true, text: '' };
+      const date = typeof value === 'string' ? parseISO(value) : undefined;
+      if (!date || !isValid(date)) return refuse(`“${valueText(value)}” is not a date; write it YYYY-MM-DD.`);
+      return { ok: true, text: formatDate(date, display.pattern) };
+    }
+  }
+}
+
+function plainText(value: Value, locale: Locale): string {
+  const text = valueText(value);
+  return typeof value === 'string' || typeof value === 'boolean' ? text : text.replace('.', locale.decimalMark);
+}
+
+function inTextCase(text: string, letterCase?: 'as written' | 'upper' | 'lower'): string {
+  return letterCase === 'upper' ? text.toUpperCase() : letterCase === 'lower' ? text.toLowerCase() : text;
+}
+
+function writeNumber(
+  value: Value,
+  display: Extract<DisplayFormat, { kind: 'number' }>,
+  locale: Locale,
+  ownUnit?: string,
+): Outcome<{ text: string }> {
+  if (value === '') return { ok: true, text: '' };
+  const measure = asMeasure(value);
+  if (!measure) return refuse(`“${valueText(value)}” is not a number.`);
+  const from = measure.unit ?? ownUnit;
+  const to = display.unit ?? from;
+  let size = measure.value;
+  if (from && to && from !== to) {
+    const converted = convert(size, from, to);
+    if (converted === undefined) return refuse(cannotConvert(from, to));
+    size = converted;
+  }
+  const number =
+    display.decimals === undefined
+      ? trimNumber(size, 6)
+      : display.trailingZeros === false
+        ? trimNumber(size, display.decimals)
+        : size.toFixed(display.decimals);
+  const text = number.replace('.', locale.decimalMark);
+  return { ok: true, text: display.showUnit && to ? `${text} ${to}` : text };
+}
+
+function cannotConvert(from: string, to: string): string {
+  const [a, b] = [knownUnit(from), knownUnit(to)];
+  if (!a) return `The unit “${from}” is not known.`;
+  if (!b) return `The unit “${to}” is not known.`;
+  return `${from} is a unit of ${a.quantity} and cannot be shown in ${to}, a unit of ${b.quantity}.`;
+}
+
+/** What is printed in place of a missing value. */
+export function missingText(missing: Missing): string {
+  return missing.print === 'dash' ? '–' : missing.print === 'text' ? (missing.text ?? '') : '';
+}

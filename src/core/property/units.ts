@@ -1,0 +1,43 @@
+import { z } from 'zod';
+
+/** What a number measures. A value can be converted only within its quantity. */
+export const Quantity = z.enum(['mass', 'length', 'area', 'volume', 'angle', 'force']);
+export type Quantity = z.infer<typeof Quantity>;
+
+/**
+ * Units with their exact factor to the quantity's base unit (kg, mm, mm², mm³, degree, newton).
+ * 1 lb = 0.45359237 kg and 1 inch = 25.4 mm by definition; 1 lbf = 1 lb × 9.80665 m/s².
+ */
+const UNITS: Record<Quantity, Record<string, number>> = {
+  mass: { kg: 1, g: 1e-3, t: 1e3, lb: 0.45359237, oz: 0.45359237 / 16 },
+  length: { mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 },
+  area: { 'mm²': 1, 'cm²': 100, 'm²': 1e6, 'in²': 25.4 ** 2 },
+  volume: { 'mm³': 1, 'cm³': 1e3, 'm³': 1e9, l: 1e6, 'in³': 25.4 ** 3 },
+  angle: { '°': 1, rad: 180 / Math.PI },
+  force: { N: 1, kN: 1e3, lbf: 0.45359237 * 9.80665 },
+};
+
+/** Other spellings met in files. */
+const SPELLINGS: Record<string, string> = {
+  lbs: 'lb', kgs: 'kg', inch: 'in', '"': 'in', deg: '°', mm2: 'mm²', mm3: 'mm³', m2: 'm²', m3: 'm³', cm2: 'cm²', cm3: 'cm³',
+};
+
+export const unitsOf = (quantity: Quantity): string[] => Object.keys(UNITS[quantity]);
+
+/** The usual spelling of a unit, and what it measures; undefined for a unit the product does not know. */
+export function knownUnit(unit: string): { unit: string; quantity: Quantity } | undefined {
+  const spelled = SPELLINGS[unit] ?? unit;
+  const quantity = Quantity.options.find((candidate) => spelled in UNITS[candidate]);
+  return quantity && { unit: spelled, quantity };
+}
+
+/**
+ * Converts a number between two units of one quantity.
+ * @returns undefined when either unit is unknown or they measure different things.
+ */
+export function convert(value: number, from: string, to: string): number | undefined {
+  const [a, b] = [knownUnit(from), knownUnit(to)];
+  if (!a || !b || a.quantity !== b.quantity) return undefined;
+  if (a.unit === b.unit) return value;
+  return (value * UNITS[a.quantity][a.unit]!) / UNITS[b.quantity][b.unit]!;
+}

@@ -1,0 +1,189 @@
+import type { AskedValue, FormatDocument, Part } from '../format/document';
+import { type Lettering, inCase } from '../lettering/style';
+import { measureLine } from '../lettering/setting';
+import { type PropertyDefinition, usualDisplay } from '../property/definition';
+import { type DisplayFormat, type Missing, displayValue, missingText } from '../property/display';
+import type { Facts } from '../property/facts';
+import { longestCandidates } from '../property/longest';
+import { type Trace, resolveProperty } from '../property/resolving';
+import { matchedName } from '../property/names';
+import type { Value, Values } from '../property/value';
+import type { Resources, Show } from './resources';
+
+/** A stretch of a paragraph that comes from one part. */
+export interface Piece {
+  from: number;
+  to: number;
+  kind: 'fixed' | 'linked' | 'asked';
+  /** Name of the property or asked value. */
+  tag?: string;
+}
+
+export interface Paragraph {
+  text: string;
+  pieces: Piece[];
+}
+
+/** Something wrong with a part; compose() adds the place. */
+export interface PartProblem {
+  code: 'unknown property' | 'no value' | 'value cannot be written';
+  weight: 'blocks release' | 'warning';
+  words: string;
+}
+
+export interface ContentText {
+  paragraphs: Paragraph[];
+  traces: Trace[];
+  problems: PartProblem[];
+}
+
+/** What the parts of a content are filled from. */
+export interface Filling {
+  document: FormatDocument;
+  facts: Facts;
+  sheetValues: Values;
+  resources: Resources;
+  show: Show;
+}
+
+const USUAL_MISSING: Missing = { print: 'dash', report: true };
+/** Stands where a value cannot be printed because the link or the value is wrong. */
+const UNPRINTABLE = '?';
+
+interface Printed {
+  text: string;
+  trace: Trace;
+  tag: string;
+  problem?: PartProblem;
+}
+
+/** Resolves the parts of a content into paragraphs of text, with the trace of every linked and asked value. */
+export function contentText(parts: readonly Part[], lettering: Lettering, filling: Filling): ContentText {
+  const result: ContentText = { paragraphs: [{ text: '', pieces: [] }], traces: [], problems: [] };
+  const append = (text: string, kind: Piece['kind'], tag?: string) => {
+    const cased = inCase(text, lettering.case);
+    cased.split('\n').forEach((line, i) => {
+      if (i > 0) result.paragraphs.push({ text: '', pieces: [] });
+      const paragraph = result.paragraphs.at(-1)!;
+      if (line === '') return;
+      const from = paragraph.text.length;
+      paragraph.text += line;
+      paragraph.pieces.push({ from, to: paragraph.text.length, kind, ...(tag !== undefined && { tag }) });
+    });
+  };
+  for (const part of parts) {
+    if (part.kind === 'break') result.paragraphs.push({ text: '', pieces: [] });
+    else if (part.kind === 'fixed') append(part.text, 'fixed');
+    else {
+      const printed =
+        part.kind === 'linked' ? printLinked(part, lettering, filling) : printAsked(part.asked, lettering, filling);
+      result.traces.push(printed.trace);
+      if (printed.problem) result.problems.push(printed.problem);
+      append(printed.text, part.kind, printed.tag);
+    }
+  }
+  return result;
+}
+
+function printLinked(part: Extract<Part, { kind: 'linked' }>, lettering: Lettering, filling: Filling): Printed {
+  const property = filling.resources.properties.get(part.property);
+  if (!property) {
+    const isAsked = filling.document.asked.some((asked) => asked.key === part.property);
+    if (isAsked) return printAsked(part.property, lettering, filling);
+    return {
+      text: filling.show === 'blank' ? '' : UNPRINTABLE,
+      tag: part.property,
+      trace: { property: part.property, name: part.property, source: 'model' },
+      problem: {
+        code: 'unknown property',
+        weight: 'blocks release',
+        words: `Linked to the property “${part.property}”, which is not in the dictionary.`,
+      },
+    };
+  }
+  const trace = resolveProperty(property, filling.facts, filling.sheetValues);
+  return print(property, trace, part.display ?? usualDisplay(property), part.missing ?? USUAL_MISSING, lettering, filling);
+}
+
+function printAsked(key: string, lettering: Lettering, filling: Filling): Printed {
+  const asked = filling.document.asked.find((candidate) => candidate.key === key)!;
+  const property = askedProperty(asked);
+  const trace = { ...answer(asked, filling), source: 'drawing' as const };
+  return print(property, trace, asked.display ?? usualDisplay(property), asked.missing, lettering, filling);
+}
+
+function askedProperty(asked: AskedValue): PropertyDefinition {
+  const { key, name, type, quantity, unit, length, choices } = asked;
+  return { id: key, name, type, quantity, unit, length, choices, source: 'drawing', aliases: [] };
+}
+
+/** What an asked value prints before or after it is answered: the answer, else its default, else its sample. */
+function answer(asked: AskedValue, { facts, sheetValues, resources }: Filling): Trace {
+  const trace: Trace = { property: asked.key, name: asked.name, source: 'drawing' };
+  const given = Object.entries(facts.drawing?.values ?? {}).find(
+    ([key, value]) => value !== '' && (key === asked.key || matchedName(key) === matchedName(asked.name)),
+  );
+  if (given) return { ...trace, from: facts.drawing!.name, value: given[1] };
+  const preset = asked.default;
+  if (preset === 'today') return { ...trace, value: facts.today, standIn: 'default: today' };
+  if (typeof preset === 'object' && 'value' in preset) return { ...trace, value: preset.value, standIn: 'default' };
+  if (typeof preset === 'object') {
+    const property = resources.properties.get(preset.property);
+    const value = property && resolveProperty(property, facts, sheetValues).value;
+    if (value !== undefined) return { ...trace, value, standIn: `default: ${property!.name}` };
+  }
+  return asked.sample === undefined ? trace : { ...trace, value: asked.sample, standIn: 'sample' };
+}
+
+function print(
+  property: PropertyDefinition,
+  trace: Trace,
+  display: DisplayFormat,
+  missing: Missing,
+  lettering: Lettering,
+  filling: Filling,
+): Printed {
+  const { facts, show } = filling;
+  const tag = property.name;
+  if (show === 'blank') return { text: '', trace, tag };
+  if (show === 'names') return { text: property.name, trace, tag };
+  if (show === 'longest') {
+    const longest = widest(property, display, lettering, filling, trace.value);
+    if (longest) return { text: longest.text, trace: { ...trace, value: longest.value, standIn: 'longest on record' }, tag };
+  }
+  if (trace.value === undefined) {
+    const words = trace.from
+      ? `“${property.name}” has no value in ${trace.from}.`
+      : `“${property.name}” has no value: nothing gives it.`;
+    return {
+      text: missingText(missing),
+      trace: { ...trace, standIn: 'missing' },
+      tag,
+      ...(missing.report && { problem: { code: 'no value', weight: 'warning', words } as const }),
+    };
+  }
+  const written = displayValue(trace.value, display, facts.locale, property.unit);
+  if (written.ok) return { text: written.text, trace, tag };
+  const words = `“${property.name}” cannot be written: ${written.reason}`;
+  return { text: UNPRINTABLE, trace, tag, problem: { code: 'value cannot be written', weight: 'blocks release', words } };
+}
+
+/** The longest on record of a property as it would be written: the widest on paper in this lettering. */
+function widest(
+  property: PropertyDefinition,
+  display: DisplayFormat,
+  lettering: Lettering,
+  { facts, resources }: Filling,
+  present: Value | undefined,
+): { value: Value; text: string } | undefined {
+  let best: { value: Value; text: string; width: number } | undefined;
+  const seen = resources.seen.get(property.id) ?? [];
+  for (const value of longestCandidates(property, present === undefined ? seen : [present, ...seen])) {
+    const written = displayValue(value, display, facts.locale, property.unit);
+    if (!written.ok) continue;
+    const text = inCase(written.text, lettering.case);
+    const width = measureLine(text, lettering.font, lettering.height, resources.fonts);
+    if (!best || width > best.width) best = { value, text: written.text, width };
+  }
+  return best;
+}

@@ -1,0 +1,90 @@
+import { z } from 'zod';
+import { Source } from '../property/definition';
+import { Value } from '../property/value';
+
+const Box = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
+const Point = z.object({ x: z.number(), y: z.number() });
+const Zone = z.object({ label: z.string(), from: z.number(), to: z.number() });
+
+/** How much a finding weighs. */
+export const Weight = z.enum(['blocks release', 'warning', 'note']);
+export type Weight = z.infer<typeof Weight>;
+
+/** Something a check noticed: where, how bad, why. */
+export const Finding = z.object({
+  code: z.string(),
+  weight: Weight,
+  /** Ids of the block and cell it is about; absent for the sheet as a whole. */
+  block: z.string().optional(),
+  cell: z.string().optional(),
+  words: z.string(),
+});
+export type Finding = z.infer<typeof Finding>;
+
+export const TraceReport = z.object({
+  property: z.string(),
+  name: z.string(),
+  source: Source,
+  from: z.string().optional(),
+  variant: z.string().optional(),
+  alias: z.string().optional(),
+  value: Value.optional(),
+  standIn: z.string().optional(),
+});
+
+export const FitReport = z.object({
+  verdict: z.enum(['fits', 'squeezed', 'wrapped', 'stepped down', 'overflows']),
+  steps: z.array(z.string()),
+  height: z.number(),
+  letterWidth: z.number(),
+  lines: z.int(),
+  /** Room left (positive) or missing (negative), mm: along the line, across the lines. */
+  reserve: z.number(),
+  reserveAcross: z.number(),
+});
+export type FitReport = z.infer<typeof FitReport>;
+
+export const CellReport = z.object({
+  id: z.string(),
+  block: z.string(),
+  name: z.string(),
+  box: Box,
+  caption: z.string(),
+  /** What is printed; the lines of a text are parted by line feeds. */
+  text: z.string(),
+  runs: z.array(
+    z.object({
+      text: z.string(),
+      x: z.number(),
+      y: z.number(),
+      height: z.number(),
+      letterWidth: z.number(),
+      width: z.number(),
+    }),
+  ),
+  trace: z.array(TraceReport),
+  /** Absent for an empty cell and for a symbol. */
+  fit: FitReport.optional(),
+});
+export type CellReport = z.infer<typeof CellReport>;
+
+/** What compose() says about a sheet beside drawing it. All lengths in mm. Published: other programs read it. */
+export const Report = z.object({
+  sheet: z.object({ width: z.number(), height: z.number(), size: z.string(), name: z.string() }),
+  drawingSpace: Box,
+  zones: z.object({ columns: z.array(Zone), rows: z.array(Zone) }),
+  blocks: z.array(
+    z.object({
+      id: z.string(),
+      name: z.string(),
+      box: Box,
+      turn: z.number(),
+      columnEdges: z.array(z.number()),
+      rowEdges: z.array(z.number()),
+    }),
+  ),
+  cells: z.array(CellReport),
+  clear: z.object({ polygon: z.array(z.array(Point)), largest: Box }),
+  findings: z.array(Finding),
+});
+export type Report = z.infer<typeof Report>;

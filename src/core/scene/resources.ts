@@ -1,0 +1,22 @@
+import type { GlyphTables } from '../lettering/glyph-table';
+import type { PropertyDefinition } from '../property/definition';
+import type { Value } from '../property/value';
+
+/** What compose() needs beside the document and the facts, loaded beforehand. */
+export interface Resources {
+  /** The dictionary, by property id. */
+  properties: ReadonlyMap<string, PropertyDefinition>;
+  fonts: GlyphTables;
+  /** Values seen in specimens by property id, for the longest on record. */
+  seen: ReadonlyMap<string, readonly Value[]>;
+}
+
+/** What stands where values go: the values, the properties' names, the longest on record, or nothing. */
+export type Show = 'values' | 'names' | 'longest' | 'blank';
+
+export interface SheetRequest {
+  sizeId: string;
+  /** Which sheet of how many; the scale is printed where the sheet's scale is linked. */
+  sheet: { number: number; total: number; scale?: string };
+  show: Show;
+}

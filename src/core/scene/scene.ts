@@ -1,0 +1,106 @@
+import type { Point } from '../geometry/box';
+import type { LineType } from '../format/document';
+
+/** The layers of a sheet by what things are; also the layers of a DXF. */
+export const LAYERS = {
+  frame: { name: 'FRAME', words: 'Frame' },
+  zones: { name: 'ZONES', words: 'Zones' },
+  marks: { name: 'MARKS', words: 'Centring and trimming marks' },
+  blocks: { name: 'BLOCK_LINES', words: 'Lines of the blocks' },
+  captions: { name: 'CAPTIONS', words: 'Captions' },
+  fixed: { name: 'FIXED_TEXT', words: 'Fixed text' },
+  values: { name: 'VALUES', words: 'Linked and asked values' },
+  symbols: { name: 'SYMBOLS', words: 'Symbols' },
+} as const;
+export type Layer = keyof typeof LAYERS;
+
+interface Common {
+  /** Id of what it came from: `frame`, `zones`, `centring`, `trimming`, `designation`, a block or a cell. */
+  source: string;
+  /** The block it belongs to. */
+  block?: string;
+  layer: Layer;
+  /** #rrggbb */
+  ink: string;
+}
+
+interface Stroke {
+  /** Line width, mm. */
+  width: number;
+  type: LineType;
+}
+
+export interface LinePrimitive extends Common, Stroke {
+  kind: 'line';
+  from: Point;
+  to: Point;
+}
+
+/** A circle when the angles span 360; angles counter-clockwise from the positive x axis. */
+export interface ArcPrimitive extends Common, Stroke {
+  kind: 'arc';
+  centre: Point;
+  radius: number;
+  fromDeg: number;
+  toDeg: number;
+}
+
+export interface OutlinePrimitive extends Common, Stroke {
+  kind: 'outline';
+  /** Closed. */
+  points: Point[];
+}
+
+export interface FillPrimitive extends Common {
+  kind: 'fill';
+  points: Point[];
+}
+
+/** A stretch of a text run that comes from one part of a content; offset and width in mm along the base line. */
+export interface TextSpan {
+  kind: 'fixed' | 'linked' | 'asked';
+  offset: number;
+  width: number;
+}
+
+/** One run of text in one font: its base line starts at (x, y) and runs at `turn` degrees. */
+export interface TextPrimitive extends Common {
+  kind: 'text';
+  text: string;
+  font: string;
+  /** Font size to set, mm. */
+  emSize: number;
+  /** Nominal height: the height of a capital letter, mm. */
+  height: number;
+  x: number;
+  y: number;
+  turn: 0 | 90 | 180 | 270;
+  letterWidth: number;
+  slantDeg: number;
+  /** Along the base line, letter width included, mm. */
+  width: number;
+  /** Stretches by part; only on contents of cells. */
+  spans?: TextSpan[];
+  /** Name of the property or asked value, when the line holds one: the tag of a DXF attribute. */
+  tag?: string;
+}
+
+export type Primitive = LinePrimitive | ArcPrimitive | OutlinePrimitive | FillPrimitive | TextPrimitive;
+
+/** The display list of one sheet, in drawing order. mm, y up, origin at the trimmed sheet's lower left. */
+export interface Scene {
+  width: number;
+  height: number;
+  unit: 'mm' | 'in';
+  /** Blocks on this sheet, for writers that keep them together. */
+  blocks: { id: string; name: string; at: Point }[];
+  primitives: Primitive[];
+}
+
+/** Dash pattern of a line type in multiples of the line's width: dash, gap, dash, gap … (ISO 128-2, table 2). */
+export const DASHES: Record<LineType, readonly number[]> = {
+  continuous: [],
+  dashed: [12, 3],
+  'long-dashed dotted': [24, 3, 0.5, 3],
+  'long-dashed double-dotted': [24, 3, 0.5, 3, 0.5, 3],
+};

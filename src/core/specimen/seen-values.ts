@@ -1,0 +1,35 @@
+import type { PropertyDefinition } from '../property/definition';
+import type { Facts } from '../property/facts';
+import { resolveProperty } from '../property/resolving';
+import type { Value } from '../property/value';
+import type { Specimen } from './specimen';
+
+/** The model part of a sheet's facts: a specimen in one of its variants, or in none. */
+export function modelFacts(specimen: Specimen, variantName?: string): Pick<Facts, 'model' | 'variant'> {
+  const variant = specimen.variants.find((candidate) => candidate.name === variantName);
+  return {
+    model: { name: specimen.name, kind: specimen.model, values: specimen.values },
+    ...(variant && { variant }),
+  };
+}
+
+/** The distinct values every model property takes in the specimens and their variants, by property id. */
+export function seenValues(
+  properties: Iterable<PropertyDefinition>,
+  specimens: readonly Specimen[],
+): Map<string, Value[]> {
+  const seen = new Map<string, Value[]>();
+  const surroundings = { today: '2000-01-01', locale: { decimalMark: '.' as const } };
+  for (const property of properties) {
+    if (property.source !== 'model') continue;
+    const values = new Map<string, Value>();
+    for (const specimen of specimens) {
+      for (const variant of [undefined, ...specimen.variants.map(({ name }) => name)]) {
+        const { value } = resolveProperty(property, { ...modelFacts(specimen, variant), ...surroundings }, {});
+        if (value !== undefined) values.set(JSON.stringify(value), value);
+      }
+    }
+    seen.set(property.id, [...values.values()]);
+  }
+  return seen;
+}

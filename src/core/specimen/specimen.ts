@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { issueInWords } from '../format/reading';
+import { ModelKind, Variant } from '../property/facts';
+import { Values } from '../property/value';
+import { type Outcome, refuse } from '../refusal';
+
+/** One component of an assembly: how many of which model, in which variant. */
+export const Component = z.object({
+  specimen: z.string().min(1).max(80),
+  variant: z.string().max(80).optional(),
+  quantity: z.number().positive().max(100000),
+});
+export type Component = z.infer<typeof Component>;
+
+/** A model kept to prove formats with. */
+export const Specimen = z.object({
+  kind: z.literal('zonograph/specimen'),
+  version: z.literal(1),
+  id: z.string().regex(/^[a-z0-9][a-z0-9-]*$/, 'use small letters, numerals and hyphens').max(80),
+  name: z.string().trim().min(1, 'a specimen needs a name').max(120),
+  model: ModelKind,
+  values: Values,
+  variants: z.array(Variant).max(200),
+  components: z.array(Component).max(5000),
+});
+export type Specimen = z.infer<typeof Specimen>;
+
+/** Reads a specimen from any JSON value; variant names are distinct. */
+export function readSpecimen(json: unknown): Outcome<{ specimen: Specimen }> {
+  const parsed = Specimen.safeParse(json);
+  if (!parsed.success) return refuse(issueInWords(parsed.error, 'The specimen'));
+  const names = parsed.data.variants.map((variant) => variant.name);
+  const twice = names.find((name, i) => names.indexOf(name) !== i);
+  if (twice) return refuse(`The specimen has two variants named “${twice}”.`);
+  if (parsed.data.model === 'part' && parsed.data.components.length > 0) {
+    return refuse('A part has no components; only an assembly has.');
+  }
+  return { ok: true, specimen: parsed.data };
+}
+
+/** The variant of that name; undefined for none. */
+export function variantOf(specimen: Specimen, name: string | undefined): Variant | undefined {
+  return specimen.variants.find((variant) => variant.name === name);
+}
