@@ -3,7 +3,7 @@ const shared = {
   testEnvironment: 'node',
   transform: { '^.+\\.(t|j|mj)sx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }] },
   transformIgnorePatterns: ['/node_modules/(?!(@noble|date-fns|safe-stable-stringify|fast-equals)/)'],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^server-only$': '<rootDir>/tests/server/server-only.ts' },
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };
 
 /** @type {import('jest').Config} */

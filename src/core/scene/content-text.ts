@@ -159,13 +159,18 @@ function print(
       text: missingText(missing),
       trace: { ...trace, standIn: 'missing' },
       tag,
-      ...(missing.report && { problem: { code: 'no value', weight: 'warning', words } as const }),
+      ...(missing.report && isExpected(property, facts) && { problem: { code: 'no value', weight: 'warning', words } as const }),
     };
   }
   const written = displayValue(trace.value, display, facts.locale, property.unit);
   if (written.ok) return { text: written.text, trace, tag };
   const words = `“${property.name}” cannot be written: ${written.reason}`;
   return { text: UNPRINTABLE, trace, tag, problem: { code: 'value cannot be written', weight: 'blocks release', words } };
+}
+
+/** Whether a value may be looked for: an assembly, say, need not have a material if the dictionary asks it of parts only. */
+function isExpected(property: PropertyDefinition, { model }: Facts): boolean {
+  return !property.mustHave || !model || property.source !== 'model' || property.mustHave[model.kind];
 }
 
 /** The longest on record of a property as it would be written: the widest on paper in this lettering. */

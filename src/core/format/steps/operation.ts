@@ -9,8 +9,6 @@ import type { Block, Cell, FormatDocument } from '../document';
  */
 export interface Operation<S> {
   apply(document: FormatDocument, step: S): Outcome<{ document: FormatDocument }>;
-  /** The step that takes back `step`, given the document before it. */
-  invert(before: FormatDocument, step: S): unknown;
   /** The edit in words for the list of undoable steps, e.g. `Column 3 to 42 mm`. */
   words(before: FormatDocument, step: S): string;
 }

@@ -2,12 +2,12 @@ import { z } from 'zod';
 import { refuse } from '../../refusal';
 import { tilingDefects } from '../defects';
 import { Block } from '../document';
-import { type Operation, blockOf, edited } from './operation';
+import { type Operation, edited } from './operation';
 
 export const PutBlock = z.object({ op: z.literal('put block'), block: Block });
 export type PutBlock = z.infer<typeof PutBlock>;
 
-/** Puts a whole block in the place of the one with its id: what takes back an edit of a block's structure. */
+/** Puts a whole block in the place of the one with its id: how a version of a block is taken over from another document. */
 export const putBlock: Operation<PutBlock> = {
   apply(document, { block }) {
     const [defect] = tilingDefects(block);
@@ -17,10 +17,6 @@ export const putBlock: Operation<PutBlock> = {
       if (index < 0) return `“${block.name}” is no longer in the format.`;
       draft.blocks[index] = block;
     });
-  },
-  invert(before, { block }) {
-    const earlier = blockOf(before, block.id);
-    return earlier && { op: 'put block', block: earlier };
   },
   words: (_, { block }) => `Block ${block.name}`,
 };

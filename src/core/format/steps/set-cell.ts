@@ -38,12 +38,6 @@ export const setCell: Operation<SetCell> = {
       }
     });
   },
-  invert(before, step) {
-    const cell = cellOf(before, step.block, step.cell);
-    if (!cell) return undefined;
-    const keys = Object.keys(step.change) as (keyof SetCell['change'])[];
-    return { ...step, change: Object.fromEntries(keys.map((key) => [key, cell[key] ?? null])) };
-  },
   words(before, step) {
     const cell = cellOf(before, step.block, step.cell);
     const what = [...new Set(Object.keys(step.change).map((key) => WORDS[key as keyof typeof WORDS]))].join(', ');

@@ -26,7 +26,6 @@ export const setMargins: Operation<SetMargins> = {
     });
     return next.ok ? withDrawingSpace(next.document) : next;
   },
-  invert: (before, step) => ({ ...step, change: pick(before.margins, step.change) }),
   words: (_, step) => `Margin ${Object.keys(step.change).join(', ')}`,
 };
 
@@ -45,7 +44,6 @@ export const setZones: Operation<SetZones> = {
         }
       }
     }),
-  invert: (before, step) => ({ ...step, change: pick(before.zones, step.change) }),
   words: () => 'Zones',
 };
 
@@ -54,13 +52,8 @@ export type RenameFormat = z.infer<typeof RenameFormat>;
 
 export const renameFormat: Operation<RenameFormat> = {
   apply: (document, step) => ({ ok: true, document: { ...document, name: step.name } }),
-  invert: (before, step) => ({ ...step, name: before.name }),
   words: (_, step) => `Name to “${step.name}”`,
 };
-
-function pick<T extends object>(from: T, keys: Partial<T>): Partial<T> {
-  return Object.fromEntries(Object.keys(keys).map((key) => [key, from[key as keyof T]])) as Partial<T>;
-}
 
 function withDrawingSpace(document: FormatDocument): Outcome<{ document: FormatDocument }> {
   for (const size of document.sizes) {

@@ -49,10 +49,6 @@ export const setTrack: Operation<SetTrack> = {
       tracks[index] = resized(track, step.size, step.onlyOn);
     });
   },
-  invert(before, step) {
-    const block = blockOf(before, step.block);
-    return block && { op: 'put block', block };
-  },
   words(before, step) {
     const block = blockOf(before, step.block);
     const tracks = step.axis === 'column' ? block?.columns : block?.rows;

@@ -7,7 +7,7 @@ import { SetCell, setCell } from './set-cell';
 import { RenameFormat, SetMargins, SetZones, renameFormat, setMargins, setZones } from './set-sheet';
 import { SetTrack, setTrack } from './set-track';
 
-/** An edit as a JSON value: it is applied, taken back, kept until it is saved, and replayed on a newer document. */
+/** An edit as a JSON value: applied to a document, it gives a new one or the reason why not. */
 export const Step = z.discriminatedUnion('op', [SetTrack, SetCell, SetMargins, SetZones, RenameFormat, PutBlock]);
 export type Step = z.infer<typeof Step>;
 
@@ -27,12 +27,7 @@ export function applyStep(document: FormatDocument, step: Step): Outcome<{ docum
   return operationOf(step).apply(document, step);
 }
 
-/** The step that takes back `step`; undefined when what it changed was not there. */
-export function invertStep(before: FormatDocument, step: Step): Step | undefined {
-  return operationOf(step).invert(before, step) as Step | undefined;
-}
-
-/** The step in words, for undo and for the list of what was refused. */
+/** The step in words, for the list of what can be undone. */
 export function stepWords(before: FormatDocument, step: Step): string {
   return operationOf(step).words(before, step);
 }

@@ -1,0 +1,83 @@
+/** Building and starting the application. */
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { say } from './setup.mjs';
+
+const NEXT = 'node_modules/next/dist/bin/next';
+
+function files(folder) {
+  return readdirSync(folder, { withFileTypes: true })
+    .sort((a, b) => (a.name < b.name ? -1 : 1))
+    .flatMap((entry) => (entry.isDirectory() ? files(join(folder, entry.name)) : [join(folder, entry.name)]));
+}
+
+/** A hash of everything that the build is made from. */
+function sourceStamp() {
+  const hash = createHash('sha256');
+  for (const file of [...files('src'), 'package-lock.json', 'next.config.ts', 'tsconfig.json']) {
+    hash.update(file).update(statSync(file).isFile() ? readFileSync(file) : '');
+  }
+  return hash.digest('hex');
+}
+
+/** Builds for production into `buildFolder`, unless what is there is of the same sources. */
+export function ensureBuild(buildFolder) {
+  const stampFile = join(buildFolder, 'zonograph-stamp');
+  const stamp = sourceStamp();
+  if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp) return true;
+  say('building the application (a minute)');
+  const built = spawnSync(process.execPath, [NEXT, 'build'], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_ENV: 'production', ZONOGRAPH_BUILD_DIR: buildFolder, NEXT_TELEMETRY_DISABLED: '1' },
+  });
+  if (built.status !== 0) {
+    console.error(built.stdout, built.stderr);
+    return false;
+  }
+  writeFileSync(stampFile, stamp);
+  return true;
+}
+
+/** Runs a TypeScript script of this folder to its end; true when it succeeded. */
+export function runScript(script, env) {
+  const run = spawnSync('node_modules/.bin/tsx', [script], { stdio: 'inherit', env: { ...process.env, ...env } });
+  return run.status === 0;
+}
+
+/** Starts the application and resolves when it answers; `stop()` ends it. */
+export async function startApplication({ port, buildFolder, database, dev = false, quiet = false }) {
+  const child = spawn(process.execPath, [NEXT, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    stdio: ['ignore', quiet ? 'ignore' : 'pipe', 'inherit'],
+    detached: true,
+    env: {
+      ...process.env,
+      NODE_ENV: dev ? 'development' : 'production',
+      ZONOGRAPH_BUILD_DIR: buildFolder,
+      ZONOGRAPH_DATABASE: database,
+      NEXT_TELEMETRY_DISABLED: '1',
+    },
+  });
+  child.stdout?.resume();
+  const address = `http://127.0.0.1:${port}`;
+  const end = Date.now() + 90_000;
+  for (;;) {
+    if (child.exitCode !== null) throw new Error('the application did not start');
+    const ready = await fetch(`${address}/api/health`).then((response) => response.ok, () => false);
+    if (ready) break;
+    if (Date.now() > end) throw new Error('the application does not answer');
+    await new Promise((done) => setTimeout(done, 200));
+  }
+  return {
+    address,
+    pid: child.pid,
+    exited: new Promise((done) => child.once('exit', done)),
+    async stop() {
+      if (child.exitCode !== null || child.signalCode !== null) return;
+      const gone = new Promise((done) => child.once('exit', done));
+      process.kill(-child.pid, 'SIGTERM');
+      await gone;
+    },
+  };
+}

@@ -1,0 +1,68 @@
+/**
+ * `npm run demo`: installs what is missing, starts a private database, migrates, seeds, builds and serves.
+ * `-- --fresh` starts from new data; `--dev` (npm run dev) serves the development build.
+ */
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { ensureBuild, runScript, startApplication } from './application.mjs';
+import { freePort, isAlive, startMariadb } from './mariadb.mjs';
+import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
+
+const FOLDER = '.data/demo';
+const RUNNING = `${FOLDER}/running.json`;
+const PORT = 4180;
+const dev = process.argv.includes('--dev');
+
+/** Keeps two starts from colliding: says where the first one serves. */
+function alreadyRunning() {
+  if (!existsSync(RUNNING)) return false;
+  const { pid, address } = JSON.parse(readFileSync(RUNNING, 'utf8'));
+  if (!isAlive(pid)) return false;
+  console.log(`\nZonograph is running already: ${address ?? 'it is just starting'}\n`);
+  return true;
+}
+
+async function main() {
+  if (alreadyRunning()) return;
+  if (process.argv.includes('--fresh')) rmSync(FOLDER, { recursive: true, force: true });
+  mkdirSync(FOLDER, { recursive: true });
+  writeFileSync(RUNNING, JSON.stringify({ pid: process.pid }));
+  ensureDebian(DEBIAN.database);
+  ensurePackages();
+
+  const started = [];
+  let stopping = false;
+  const stop = async (code) => {
+    if (stopping) return;
+    stopping = true;
+    say('stopping');
+    for (const one of started.reverse()) await one.stop();
+    rmSync(RUNNING, { force: true });
+    say('the database is shut down; its data is kept in .data/demo');
+    process.exit(code);
+  };
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
+
+  try {
+    say('starting the database');
+    const database = await startMariadb(FOLDER, { port: 33061, databases: ['zonograph'] });
+    started.push(database);
+    const url = database.url('zonograph');
+    say(`preparing the data (database on 127.0.0.1:${database.port})`);
+    if (!runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url })) return await stop(1);
+    const buildFolder = dev ? '.next-dev' : '.next';
+    if (!dev && !ensureBuild(buildFolder)) return await stop(1);
+    const port = await freePort(PORT);
+    if (port !== PORT) say(`port ${PORT} is in use; taking ${port}`);
+    const application = await startApplication({ port, buildFolder, database: url, dev });
+    started.push(application);
+    writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, address: application.address }));
+    console.log(`\nZonograph is at ${application.address}\nCtrl-C stops it; its data stays in .data/demo (npm run demo -- --fresh starts anew).\n`);
+    await application.exited;
+    await stop(stopping ? 0 : 1);
+  } catch (error) {
+    console.error(error.message);
+    await stop(1);
+  }
+}
+
+await main();

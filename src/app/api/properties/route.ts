@@ -1,0 +1,14 @@
+import { z } from 'zod';
+import { addProperty, dictionary } from '../../../server/services/dictionary';
+import { body, respond } from '../respond';
+
+export const dynamic = 'force-dynamic';
+
+export function GET() {
+  return respond(dictionary);
+}
+
+/** Adds a property to the dictionary. */
+export function POST(request: Request) {
+  return respond(async () => addProperty((await body(request, z.object({ definition: z.unknown() }))).definition));
+}

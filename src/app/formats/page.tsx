@@ -1,0 +1,5 @@
+import { Shelf } from '../../ui/formats/shelf';
+
+export default function Page() {
+  return <Shelf />;
+}

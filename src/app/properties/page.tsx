@@ -1,0 +1,5 @@
+import { Dictionary } from '../../ui/dictionary/dictionary';
+
+export default function Page() {
+  return <Dictionary />;
+}

@@ -1,0 +1,68 @@
+import { fontFamily } from '../lettering/fonts';
+import { DASHES, type Primitive, type Scene } from '../scene/scene';
+import { arcPath } from './svg';
+
+/** What drawing needs of a canvas, on the screen or off it. */
+export type Canvas2d = Pick<
+  CanvasRenderingContext2D,
+  | 'setTransform' | 'fillRect' | 'beginPath' | 'moveTo' | 'lineTo' | 'closePath' | 'stroke' | 'fill' | 'fillText'
+  | 'strokeStyle' | 'fillStyle' | 'lineWidth' | 'setLineDash' | 'font' | 'fontKerning'
+>;
+
+/** The font size text is set at before it is scaled, px. */
+const SETTING_SIZE = 100;
+
+/**
+ * Draws a scene onto a canvas, for small pictures of it. Lines are never thinner than `thinnest` pixels, so that a sheet
+ * is recognised at the size of a stamp.
+ *
+ * @param scale pixels per mm
+ */
+export function drawScene(canvas: Canvas2d, scene: Scene, scale: number, paper: string, thinnest = 0.6): void {
+  canvas.setTransform(1, 0, 0, 1, 0, 0);
+  canvas.fillStyle = paper;
+  canvas.fillRect(0, 0, scene.width * scale, scene.height * scale);
+  canvas.fontKerning = 'none';
+  for (const primitive of scene.primitives) draw(canvas, primitive, scene.height, scale, thinnest);
+}
+
+function draw(canvas: Canvas2d, primitive: Primitive, sheetHeight: number, scale: number, thinnest: number): void {
+  const x = (mm: number) => mm * scale;
+  const y = (mm: number) => (sheetHeight - mm) * scale;
+  canvas.setTransform(1, 0, 0, 1, 0, 0);
+  canvas.fillStyle = primitive.ink;
+  if (primitive.kind === 'text') {
+    const size = (primitive.emSize * scale) / SETTING_SIZE;
+    const angle = (-primitive.turn * Math.PI) / 180;
+    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+    const along = size * primitive.letterWidth;
+    canvas.setTransform(cos * along, sin * along, -sin * size, cos * size, x(primitive.x), y(primitive.y));
+    canvas.font = `${SETTING_SIZE}px ${fontFamily(primitive.font)}`;
+    canvas.fillText(primitive.text, 0, 0);
+    return;
+  }
+  if (primitive.kind === 'fill') {
+    path(canvas, primitive.points, x, y);
+    canvas.fill();
+    return;
+  }
+  canvas.strokeStyle = primitive.ink;
+  canvas.lineWidth = Math.max(thinnest, primitive.width * scale);
+  canvas.setLineDash(DASHES[primitive.type].map((length) => length * primitive.width * scale));
+  if (primitive.kind === 'arc') {
+    canvas.stroke(new Path2D(arcPath(primitive, x, y, scale)));
+    return;
+  }
+  if (primitive.kind === 'line') {
+    canvas.beginPath();
+    canvas.moveTo(x(primitive.from.x), y(primitive.from.y));
+    canvas.lineTo(x(primitive.to.x), y(primitive.to.y));
+  } else path(canvas, primitive.points, x, y);
+  canvas.stroke();
+}
+
+function path(canvas: Canvas2d, points: { x: number; y: number }[], x: (mm: number) => number, y: (mm: number) => number) {
+  canvas.beginPath();
+  points.forEach((point, i) => (i === 0 ? canvas.moveTo(x(point.x), y(point.y)) : canvas.lineTo(x(point.x), y(point.y))));
+  canvas.closePath();
+}

@@ -1,0 +1,19 @@
+import type { FormatDocument } from './document';
+
+/** The cells of a format that link to each property, by property id. */
+export function linksByProperty(document: FormatDocument): Map<string, { block: string; cell: string }[]> {
+  const links = new Map<string, { block: string; cell: string }[]>();
+  for (const block of document.blocks) {
+    for (const cell of block.cells) {
+      const linked = new Set(
+        cell.contents.flatMap((content) =>
+          'parts' in content ? content.parts.flatMap((part) => (part.kind === 'linked' ? [part.property] : [])) : [],
+        ),
+      );
+      for (const property of linked) {
+        links.set(property, [...(links.get(property) ?? []), { block: block.id, cell: cell.id }]);
+      }
+    }
+  }
+  return links;
+}

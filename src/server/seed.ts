@@ -1,0 +1,79 @@
+import { randomUUID } from 'node:crypto';
+import { readFile, readdir } from 'node:fs/promises';
+import { readPackage } from '../core/exchange/package';
+import { canonicalHash } from '../core/format/canonical';
+import { PropertyDefinition } from '../core/property/definition';
+import { readSpecimen } from '../core/specimen/specimen';
+import { z } from 'zod';
+import { THE_ADMINISTRATOR } from './account';
+import { type Database, transaction } from './database';
+import { insertEdition, insertFormat } from './repositories/formats';
+import { insertProperty } from './repositories/properties';
+import { insertSpecimen } from './repositories/specimens';
+import { type ValuePlace, insertValuePlace } from './repositories/value-places';
+
+const OfficeFile = z.object({ properties: z.array(PropertyDefinition) });
+
+/** The formats in the order of the shelf. */
+const FORMATS = ['workshop-sheets', 'inch-sheets', 'sketch-sheet'];
+
+/**
+ * Fills an empty database with the Kelvarra scenario from the open files in `folder`.
+ * @returns false when there is data already: nothing was written
+ * @throws when a file is not valid
+ */
+export async function seed(folder: string): Promise<boolean> {
+  return transaction(async (db) => {
+    const [{ accounts }] = (await db.query<{ accounts: number }>('SELECT COUNT(*) AS accounts FROM accounts')) as [{ accounts: number }];
+    if (Number(accounts) > 0) return false;
+    await db.run("INSERT INTO accounts (id, name, role) VALUES (?, ?, 'administrator')", [THE_ADMINISTRATOR.id, THE_ADMINISTRATOR.name]);
+    const office = OfficeFile.parse(await json(`${folder}/office.json`));
+    for (const property of office.properties) await insertProperty(db, property);
+    for (const file of (await readdir(`${folder}/specimens`)).sort()) {
+      const read = readSpecimen(await json(`${folder}/specimens/${file}`));
+      if (!read.ok) throw new Error(`${file}: ${read.reason}`);
+      await insertSpecimen(db, read.specimen);
+    }
+    const placeOf = placeKeeper(db);
+    for (const name of FORMATS) await seedFormat(db, `${folder}/formats/${name}.json`, placeOf);
+    return true;
+  });
+}
+
+type PlaceKeeper = (source: ValuePlace['source'], place: Pick<ValuePlace, 'name' | 'values'>) => Promise<string>;
+
+/** Inserts each place of values once, however many formats name it. */
+function placeKeeper(db: Database): PlaceKeeper {
+  const known = new Map<string, string>();
+  return async (source, { name, values }) => {
+    const key = canonicalHash({ source, name, values });
+    let id = known.get(key);
+    if (!id) {
+      id = randomUUID();
+      known.set(key, id);
+      await insertValuePlace(db, { id, source, name, values });
+    }
+    return id;
+  };
+}
+
+async function seedFormat(db: Database, file: string, placeOf: PlaceKeeper): Promise<void> {
+  const read = readPackage(await json(file));
+  if (!read.ok) throw new Error(`${file}: ${read.reason}`);
+  const { format, organisation, project, profile, sample } = read.package;
+  await placeOf('organisation', organisation);
+  await insertFormat(db, {
+    id: format.id,
+    name: format.name,
+    profileId: await placeOf('profile', profile),
+    projectId: await placeOf('project', project),
+    sampleId: await placeOf('drawing', sample.drawing),
+    settings: { today: sample.today, decimalMark: sample.decimalMark, scale: sample.scale },
+  });
+  const edition = { id: randomUUID(), formatId: format.id, number: 1, state: 'open', document: format, hash: canonicalHash(format), version: 1 } as const;
+  await insertEdition(db, edition, THE_ADMINISTRATOR.id);
+}
+
+async function json(path: string): Promise<unknown> {
+  return JSON.parse(await readFile(path, 'utf8'));
+}

@@ -1,0 +1,70 @@
+import { writeDxf } from '../../core/exchange/dxf';
+import { writePdf } from '../../core/exchange/pdf';
+import { writeSvg } from '../../core/exchange/svg';
+import { readDocument } from '../../core/format/reading';
+import { compose } from '../../core/scene/compose';
+import type { Show } from '../../core/scene/resources';
+import { modelFacts, seenValues } from '../../core/specimen/seen-values';
+import { database } from '../database';
+import { fontFile, shippedGlyphTables } from '../fonts';
+import { allProperties } from '../repositories/properties';
+import { allSpecimens } from '../repositories/specimens';
+import { proofFacts } from './formats';
+import { ServiceError } from './service-error';
+
+export type ExportKind = 'pdf' | 'svg' | 'dxf';
+
+export interface ExportRequest {
+  kind: ExportKind;
+  /** The document as it is on the board. */
+  document: unknown;
+  sizeId: string;
+  show: Show;
+  specimen?: string;
+  variant?: string;
+}
+
+export interface ExportedFile {
+  name: string;
+  type: string;
+  content: string | Uint8Array;
+}
+
+const TYPES: Record<ExportKind, string> = { pdf: 'application/pdf', svg: 'image/svg+xml', dxf: 'image/vnd.dxf' };
+
+/** Writes the sheet on the board as a file. */
+export async function exportSheet(request: ExportRequest): Promise<ExportedFile> {
+  const read = readDocument(request.document);
+  if (!read.ok) throw new ServiceError(422, read.reason);
+  const { document } = read;
+  const [{ facts, scale }, properties, rows] = await Promise.all([
+    proofFacts(document.id),
+    allProperties(database),
+    allSpecimens(database),
+  ]);
+  const all = rows.map((row) => row.specimen);
+  const chosen = all.find((specimen) => specimen.id === request.specimen);
+  if (request.specimen !== undefined && !chosen) throw new ServiceError(422, 'The specimen is no longer there. Choose another one.');
+  const definitions = properties.map((row) => row.definition);
+  const composed = compose(
+    document,
+    { sizeId: request.sizeId, sheet: { number: 1, total: 1, scale }, show: request.show },
+    { ...facts, ...(chosen && modelFacts(chosen, request.variant)) },
+    {
+      properties: new Map(definitions.map((definition) => [definition.id, definition])),
+      fonts: shippedGlyphTables(),
+      seen: seenValues(definitions, all),
+    },
+  );
+  if (!composed.ok) throw new ServiceError(422, composed.reason);
+  const { scene, report } = composed;
+  const subject = [document.name, report.sheet.name, request.show === 'blank' ? 'blank' : chosen?.name, chosen && request.variant];
+  const title = subject.filter(Boolean).join(', ');
+  const content =
+    request.kind === 'pdf'
+      ? await writePdf(scene, fontFile, { title, date: facts.today })
+      : request.kind === 'svg'
+        ? writeSvg(scene, fontFile, title)
+        : writeDxf(scene);
+  return { name: `${title.replace(/[^\p{L}\p{N}.-]+/gu, '-')}.${request.kind}`, type: TYPES[request.kind], content };
+}

@@ -1,0 +1,147 @@
+'use client';
+
+import { Box, Flex, Menu, Portal } from '@chakra-ui/react';
+import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
+import { useState } from 'react';
+import type { Show } from '../../core/scene/resources';
+import { Button } from '../controls/button';
+import { Choice } from '../controls/choice';
+import { Select } from '../controls/field';
+import { sendForFile } from '../data/request';
+import { useBoard, useBoardStore } from './board-store';
+import { scaleWords, useView } from './view-store';
+
+const SHOWS: { value: Show; label: string }[] = [
+  { value: 'names', label: 'Names' },
+  { value: 'values', label: 'Values' },
+  { value: 'longest', label: 'Longest' },
+  { value: 'blank', label: 'Blank' },
+];
+
+/** Above the sheet: which size, what is shown, filled from whom, undo and redo, export. */
+export function BoardBar() {
+  const board = useBoard((state) => state);
+  const { set, undo, redo } = useBoardStore.getState();
+  const { document, sizeId, show, filled, office, past, future } = board;
+  const k = useView((state) => state.view.k);
+  const fit = useView((state) => state.fit);
+  const filledValue = filled ? `${filled.specimen}|${filled.variant ?? ''}` : '';
+  return (
+    <Flex align="center" gap="9px" px="12px" height="40px" flexShrink={0} bg="paper" borderBottom="1px solid" borderColor="line" minWidth={0}>
+      <Label>Sheet</Label>
+      <Choice
+        label="Sheet size"
+        value={sizeId}
+        options={document.sizes.map((size) => ({ value: size.id, label: size.name }))}
+        onChange={(next) => set({ sizeId: next })}
+      />
+      <Label>Show</Label>
+      <Choice label="Show" value={show} options={SHOWS} onChange={(next) => set({ show: next })} />
+      <Label>Filled from</Label>
+      <Box width="210px" flexShrink={1} minWidth="120px">
+        <Select
+          aria-label="Filled from"
+          value={filledValue}
+          onChange={(event) => {
+            const [specimen, variant] = event.target.value.split('|');
+            set({ filled: specimen ? { specimen, ...(variant && { variant }) } : undefined });
+          }}
+        >
+          {office.specimens.map((specimen) => (
+            <optgroup key={specimen.id} label={specimen.name}>
+              <option value={`${specimen.id}|`}>{specimen.name}</option>
+              {specimen.variants.map((variant) => (
+                <option key={variant.name} value={`${specimen.id}|${variant.name}`}>
+                  {specimen.name} · {variant.name}
+                </option>
+              ))}
+            </optgroup>
+          ))}
+          <option value="">No model</option>
+        </Select>
+      </Box>
+      <Box flex="1" />
+      <Box color="soft" fontSize="13px" whiteSpace="nowrap">
+        {scaleWords(k)}
+      </Box>
+      <Button look="quiet" type="button" onClick={fit} title="Fit the sheet (0)">
+        Fit
+      </Button>
+      <Button type="button" onClick={undo} disabled={past.length === 0} aria-label="Undo" title={past.length > 0 ? `Undo: ${past.at(-1)!.words}` : 'Nothing to undo'}>
+        <Undo2 size={15} aria-hidden />
+      </Button>
+      <Button type="button" onClick={redo} disabled={future.length === 0} aria-label="Redo" title={future.length > 0 ? `Redo: ${future.at(-1)!.words}` : 'Nothing to redo'}>
+        <Redo2 size={15} aria-hidden />
+      </Button>
+      <ExportMenu />
+    </Flex>
+  );
+}
+
+function Label({ children }: { children: string }) {
+  return (
+    <Box color="soft" fontSize="13px" whiteSpace="nowrap">
+      {children}
+    </Box>
+  );
+}
+
+const KINDS = [
+  { value: 'pdf', label: 'PDF, to print' },
+  { value: 'dxf', label: 'DXF, to draw on' },
+  { value: 'svg', label: 'SVG, to show' },
+] as const;
+
+/** Writes the sheet as it is on the desk. */
+function ExportMenu() {
+  const board = useBoard((state) => state);
+  const [problem, setProblem] = useState<string>();
+  const write = async (kind: string) => {
+    setProblem(undefined);
+    try {
+      const { document, sizeId, show, filled } = board;
+      const response = await sendForFile('POST', '/api/export', { kind, document, sizeId, show, ...filled });
+      const disposition = response.headers.get('content-disposition') ?? '';
+      const name = decodeURIComponent(/filename\*=UTF-8''(.+)$/.exec(disposition)?.[1] ?? `sheet.${kind}`);
+      save(await response.blob(), name);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  return (
+    <Box position="relative">
+      <Menu.Root onSelect={({ value }) => void write(value)} positioning={{ placement: 'bottom-end' }}>
+        <Menu.Trigger asChild>
+          <Button type="button" look="primary">
+            Export <ChevronDown size={14} aria-hidden />
+          </Button>
+        </Menu.Trigger>
+        <Portal>
+          <Menu.Positioner>
+            <Menu.Content bg="card" color="ink" border="1px solid" borderColor="ink" borderRadius={0} boxShadow="0 4px 14px #0003" minWidth="170px" p={0}>
+              {KINDS.map((kind) => (
+                <Menu.Item key={kind.value} value={kind.value} cursor="pointer" borderRadius={0} px="12px" py="6px" fontSize="15px" _highlighted={{ bg: 'plumWash' }}>
+                  {kind.label}
+                </Menu.Item>
+              ))}
+            </Menu.Content>
+          </Menu.Positioner>
+        </Portal>
+      </Menu.Root>
+      {problem && (
+        <Box role="alert" position="absolute" right={0} top="34px" width="280px" zIndex={5} bg="card" border="1px solid" borderColor="vermilion" color="vermilion" px="10px" py="7px">
+          ■ {problem}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function save(file: Blob, name: string): void {
+  const address = URL.createObjectURL(file);
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(address);
+}

@@ -1,0 +1,119 @@
+import { create } from 'zustand';
+import type { FormatDocument } from '../../core/format/document';
+import { type Step, applyStep, stepWords } from '../../core/format/steps/step';
+import { type Outcome, refuse } from '../../core/refusal';
+import type { Resources, Show } from '../../core/scene/resources';
+import type { EditionData, Filled, FormatData, OfficeData } from '../data/office';
+
+export type Selection =
+  | { kind: 'sheet' }
+  | { kind: 'frame' }
+  | { kind: 'block'; block: string }
+  | { kind: 'cell'; block: string; cell: string };
+
+/** Where the edits of this board are. */
+export type SaveState =
+  | { kind: 'saved' }
+  | { kind: 'saving' }
+  /** Kept in the browser; saved when the database is back. */
+  | { kind: 'kept here' }
+  /** The edition has moved on: both versions are shown. */
+  | { kind: 'conflict'; current: EditionData }
+  | { kind: 'refused'; reason: string };
+
+interface Past {
+  document: FormatDocument;
+  /** The step that led away from it, in words. */
+  words: string;
+}
+
+export interface BoardState {
+  format: FormatData;
+  office: OfficeData;
+  resources: Resources;
+  /** The document as it was last saved, and its version. */
+  base: FormatDocument;
+  version: number;
+  document: FormatDocument;
+  past: Past[];
+  future: Past[];
+  saveState: SaveState;
+  selection: Selection;
+  sizeId: string;
+  show: Show;
+  filled: Filled | undefined;
+}
+
+interface BoardActions {
+  open(state: Pick<BoardState, 'format' | 'office' | 'resources' | 'base' | 'version' | 'document' | 'saveState'>): void;
+  /** Does a step; a refused one changes nothing and gives its reason. */
+  perform(step: Step): Outcome<object>;
+  undo(): void;
+  redo(): void;
+  set(part: Partial<BoardState>): void;
+}
+
+export type Board = { board: BoardState | undefined } & BoardActions;
+
+const FIRST_SHOW: Show = 'values';
+
+/** The board: the document being built, what can be undone, and what the desk shows. One is open at a time. */
+export const useBoardStore = create<Board>()((set, get) => ({
+  board: undefined,
+
+  open(opened) {
+    const { document, office } = opened;
+    const before = get().board;
+    const again = before?.format.id === opened.format.id ? before : undefined;
+    const first = office.specimens[0];
+    set({
+      board: {
+        ...opened,
+        past: [],
+        future: [],
+        selection: again?.selection ?? { kind: 'sheet' },
+        sizeId: document.sizes.some((size) => size.id === again?.sizeId) ? again!.sizeId : document.mainSize,
+        show: again?.show ?? FIRST_SHOW,
+        filled: again?.filled ?? (first && { specimen: first.id, variant: first.variants[0]?.name }),
+      },
+    });
+  },
+
+  perform(step) {
+    const { board } = get();
+    if (!board) return refuse('No format is open.');
+    if (board.format.edition.state !== 'open') return refuse('This edition is released. Released editions do not change.');
+    const outcome = applyStep(board.document, step);
+    if (!outcome.ok) return outcome;
+    if (outcome.document === board.document) return { ok: true };
+    const past = [...board.past, { document: board.document, words: stepWords(board.document, step) }];
+    set({ board: { ...board, document: outcome.document, past, future: [] } });
+    return { ok: true };
+  },
+
+  undo() {
+    const { board } = get();
+    const last = board?.past.at(-1);
+    if (!board || !last) return;
+    const future = [...board.future, { document: board.document, words: last.words }];
+    set({ board: { ...board, document: last.document, past: board.past.slice(0, -1), future } });
+  },
+
+  redo() {
+    const { board } = get();
+    const next = board?.future.at(-1);
+    if (!board || !next) return;
+    const past = [...board.past, { document: board.document, words: next.words }];
+    set({ board: { ...board, document: next.document, past, future: board.future.slice(0, -1) } });
+  },
+
+  set(part) {
+    const { board } = get();
+    if (board) set({ board: { ...board, ...part } });
+  },
+}));
+
+/** The open board, in components that are shown only while there is one. */
+export function useBoard<T>(select: (board: BoardState) => T): T {
+  return useBoardStore((state) => select(state.board!));
+}

@@ -1,0 +1,231 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { formatDistanceToNowStrict } from 'date-fns';
+import { useEffect, useState, useSyncExternalStore } from 'react';
+import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
+import { trimNumber } from '../../core/geometry/length';
+import type { Finding } from '../../core/scene/report';
+import { zoneAt } from '../../core/sheet/zones';
+import { Button } from '../controls/button';
+import { Dialog } from '../controls/dialog';
+import { Problem } from '../controls/field';
+import { useProofClient } from '../data/use-office';
+import { Screen } from '../shell/screen';
+import { BoardBar } from './board-bar';
+import { type SaveState, useBoard, useBoardStore } from './board-store';
+import { ConflictDialog } from './conflict-dialog';
+import { Desk } from './desk';
+import { Details } from './details';
+import { BOARD_KEYS, boardKey } from './keys';
+import { openFormat } from './opening';
+import { Outline } from './outline';
+import { ProofsStrip } from './proofs-strip';
+import { useSaving } from './saving';
+import { SheetContext, useComposedSheet, useSheet } from './use-sheet';
+import { useView } from './view-store';
+
+/** The board: a format open, with everything it is built and proved with. */
+export function Board({ formatId }: { formatId: string }) {
+  const [problem, setProblem] = useState<string>();
+  const [attempt, setAttempt] = useState(0);
+  const ready = useBoardStore((store) => store.board?.format.id === formatId);
+  useEffect(() => {
+    let current = true;
+    openFormat(formatId).then(
+      () => current && setProblem(undefined),
+      (error: Error) => current && setProblem(error.message),
+    );
+    return () => {
+      current = false;
+    };
+  }, [formatId, attempt]);
+  // Another visit to the same format reads it anew.
+  useEffect(() => () => useBoardStore.setState({ board: undefined }), [formatId]);
+  if (ready) return <OpenBoard />;
+  return (
+    <Screen plate={[{ caption: 'Format', value: problem ? 'not open' : 'opening…', wide: true }]}>
+      <Flex p="24px" gap="12px" align="center">
+        {problem && (
+          <>
+            <Problem>{problem}</Problem>
+            <Button type="button" onClick={() => setAttempt(attempt + 1)}>
+              Try again
+            </Button>
+          </>
+        )}
+      </Flex>
+    </Screen>
+  );
+}
+
+function OpenBoard() {
+  const composed = useComposedSheet();
+  const resources = useBoard((board) => board.resources);
+  const saveState = useBoard((board) => board.saveState);
+  const client = useProofClient(resources);
+  const [keysShown, setKeysShown] = useState(false);
+  useSaving();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const enter = event.key === 'Enter' && !event.defaultPrevented && onEnter(event);
+      if (enter || boardKey(event, () => setKeysShown(true))) event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  return (
+    <SheetContext value={composed}>
+      <Screen plate={usePlate(composed)}>
+        <Flex direction="column" height="100%">
+          <BoardBar />
+          <Box flex="1" minHeight={0}>
+            <Panes client={client} />
+          </Box>
+        </Flex>
+      </Screen>
+      {saveState.kind === 'conflict' && <ConflictDialog current={saveState.current} />}
+      <Dialog open={keysShown} title="Keys of the board" onClose={() => setKeysShown(false)}>
+        {BOARD_KEYS.map(({ keys, words }) => (
+          <Flex key={keys} py="3px" gap="12px">
+            <Box width="150px" color="plum">
+              {keys}
+            </Box>
+            <Box flex="1">{words}</Box>
+          </Flex>
+        ))}
+      </Dialog>
+    </SheetContext>
+  );
+}
+
+/** Enter frames a selected block, and begins to type in a selected cell. */
+function onEnter(event: KeyboardEvent): boolean {
+  const target = event.target as HTMLElement;
+  if (target.closest('input, select, textarea, [contenteditable=true], [role=dialog], [role=menu]')) return false;
+  const isItem = target.closest('[role=treeitem]');
+  if (!isItem && target.closest('button, a')) return false;
+  const { board } = useBoardStore.getState();
+  const selection = board?.selection;
+  if (selection?.kind === 'cell') {
+    window.document.querySelector<HTMLElement>('[aria-label=Content]')?.focus();
+    return true;
+  }
+  if (selection?.kind === 'block') {
+    const box = window.document.querySelector<HTMLButtonElement>('[data-frame-block]');
+    box?.click();
+    return box !== null;
+  }
+  return false;
+}
+
+function Panes({ client }: { client: ReturnType<typeof useProofClient> }) {
+  const across = useDefaultLayout({ id: 'zonograph-board-across', storage: localStorage });
+  const down = useDefaultLayout({ id: 'zonograph-board-down', storage: localStorage });
+  return (
+    <Group orientation="vertical" {...down}>
+      <Panel id="upper" minSize="200px">
+        <Group orientation="horizontal" {...across}>
+          <Panel id="outline" defaultSize="200px" minSize="140px" collapsible>
+            <Outline />
+          </Panel>
+          <Handle />
+          <Panel id="desk" minSize="300px">
+            <Desk />
+          </Panel>
+          <Handle />
+          <Panel id="details" defaultSize="300px" minSize="240px" collapsible>
+            <Details />
+          </Panel>
+        </Group>
+      </Panel>
+      <Handle />
+      <Panel id="proofs" defaultSize="132px" minSize="104px" maxSize="300px" collapsible>
+        <ProofsStrip client={client} />
+      </Panel>
+    </Group>
+  );
+}
+
+function Handle() {
+  return <Separator style={{ background: 'var(--chakra-colors-line)', flexBasis: 3, flexShrink: 0 }} />;
+}
+
+function usePlate(composed: ReturnType<typeof useSheet>) {
+  const document = useBoard((board) => board.document);
+  const edition = useBoard((board) => board.format.edition);
+  const findings = composed.ok ? composed.report.findings : [];
+  const size = composed.ok ? composed.report.sheet : undefined;
+  return [
+    { caption: 'Format', value: document.name, wide: true },
+    { caption: 'Edition', value: `${edition.number}, ${edition.state}`, width: '110px' },
+    { caption: 'Sheet', value: size ? `${size.name}, ${trimNumber(size.width, 1)} × ${trimNumber(size.height, 1)}` : '–', width: '150px' },
+    { caption: 'Pointer', value: <Pointer />, width: '150px' },
+    { caption: 'Saved', value: <Saved />, width: '210px' },
+    { caption: 'Findings', value: <Findings findings={findings} />, width: '150px' },
+  ];
+}
+
+function Pointer() {
+  const pointer = useView((state) => state.pointer);
+  const sheet = useSheet();
+  if (!pointer || !sheet.ok) return '–';
+  const zone = zoneAt(sheet.report.zones, pointer);
+  return `x ${pointer.x.toFixed(1)} y ${pointer.y.toFixed(1)}${zone ? ` · ${zone}` : ''}`;
+}
+
+const SAVE_WORDS: Record<SaveState['kind'], string> = {
+  saved: 'saved',
+  saving: 'saving…',
+  'kept here': '▲ database away: kept in this browser',
+  conflict: '▲ changed by somebody else',
+  refused: '■ not saved',
+};
+
+function Saved() {
+  const state = useBoard((board) => board.saveState);
+  const savedAt = useSavedAt(state.kind);
+  const colour = state.kind === 'refused' ? 'vermilion' : state.kind === 'kept here' || state.kind === 'conflict' ? 'ochre' : undefined;
+  return (
+    <Box as="span" color={colour} title={state.kind === 'refused' ? state.reason : undefined} data-testid="saved" data-state={state.kind}>
+      {state.kind === 'saved' && savedAt ? `saved ${savedAt}` : state.kind === 'refused' ? `■ ${state.reason}` : SAVE_WORDS[state.kind]}
+    </Box>
+  );
+}
+
+/** How long ago the board came to be saved, in words; nothing before the first save. */
+function useSavedAt(kind: SaveState['kind']): string | undefined {
+  const [at, setAt] = useState<number>();
+  const [before, setBefore] = useState(kind);
+  if (before !== kind) {
+    setBefore(kind);
+    if (kind === 'saved') setAt(Date.now());
+  }
+  const minute = useSyncExternalStore(everyMinute, () => Math.floor(Date.now() / 60_000), () => 0);
+  if (at === undefined) return undefined;
+  return minute * 60_000 - at < 60_000 ? 'just now' : `${formatDistanceToNowStrict(at)} ago`;
+}
+
+function everyMinute(tick: () => void): () => void {
+  const timer = setInterval(tick, 60_000);
+  return () => clearInterval(timer);
+}
+
+function Findings({ findings }: { findings: readonly Finding[] }) {
+  const count = (weight: Finding['weight']) => findings.filter((finding) => finding.weight === weight).length;
+  const counts = [
+    { sign: '■', colour: 'vermilion', word: 'block release', number: count('blocks release') },
+    { sign: '▲', colour: 'ochre', word: 'warnings', number: count('warning') },
+    { sign: '●', colour: 'soft', word: 'notes', number: count('note') },
+  ].filter((entry) => entry.number > 0);
+  if (counts.length === 0) return <Box as="span" color="pine">● none</Box>;
+  return (
+    <Flex as="span" gap="10px">
+      {counts.map((entry) => (
+        <Box as="span" key={entry.sign} color={entry.colour} title={`${entry.number} ${entry.word}`}>
+          {entry.sign} {entry.number}
+        </Box>
+      ))}
+    </Flex>
+  );
+}

@@ -1,0 +1,116 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { Node } from '@tiptap/core';
+import { Document } from '@tiptap/extension-document';
+import { Paragraph } from '@tiptap/extension-paragraph';
+import { Text } from '@tiptap/extension-text';
+import { Placeholder, UndoRedo } from '@tiptap/extensions';
+import { EditorContent, useEditor } from '@tiptap/react';
+import { useEffect, useRef, useState } from 'react';
+import type { Part } from '../../core/format/document';
+import { Button } from '../controls/button';
+import { partsFromEditor, partsToEditor } from './content-parts';
+import { PropertyFinder } from './property-finder';
+
+/** A linked or asked value as it stands in the line: a chip that is moved and deleted as a whole. */
+const Chip = Node.create({
+  name: 'chip',
+  group: 'inline',
+  inline: true,
+  atom: true,
+  addAttributes: () => ({ part: { default: null, rendered: false }, label: { default: '' } }),
+  parseHTML: () => [{ tag: 'span[data-chip]' }],
+  renderHTML({ node }) {
+    const { kind } = node.attrs.part as Part;
+    return ['span', { 'data-chip': kind, class: `chip chip-${kind}` }, String(node.attrs.label)];
+  },
+  renderText: ({ node }) => String(node.attrs.label),
+});
+
+const CHIP_STYLE = {
+  '& .tiptap': { minHeight: '26px', padding: '3px 6px', outline: 'none', lineHeight: '22px' },
+  '& .tiptap p': { margin: 0 },
+  '& .tiptap p.is-editor-empty:first-of-type::before': {
+    content: 'attr(data-placeholder)',
+    color: 'soft',
+    float: 'left',
+    height: 0,
+    pointerEvents: 'none',
+  },
+  '& .chip': { padding: '0 5px 1px', border: '1px solid', borderColor: 'plum', color: 'plum', bg: 'plumWash', whiteSpace: 'nowrap' },
+  '& .chip::before': { content: '"○ "' },
+  '& .chip-asked': { borderStyle: 'dashed', borderColor: 'ochre', color: 'ochre', bg: 'transparent' },
+  '& .chip-asked::before': { content: '"_ "' },
+  '& .ProseMirror-selectednode': { outline: '2px solid', outlineColor: 'plum' },
+};
+
+/**
+ * The content of a cell: fixed text with chips for linked values, in as many lines as are typed. `/` opens the property
+ * finder. Every change is given to `change` at once, so that the desk follows the typing.
+ */
+export function ContentEditor(props: {
+  parts: Part[];
+  nameOf: (part: Part) => string;
+  change: (parts: Part[]) => void;
+}) {
+  const { parts, nameOf, change } = props;
+  const [finding, setFinding] = useState(false);
+  const latest = useRef({ change, parts });
+  useEffect(() => {
+    latest.current = { change, parts };
+  });
+  const editor = useEditor({
+    immediatelyRender: false,
+    extensions: [Document, Paragraph, Text, Chip, UndoRedo, Placeholder.configure({ placeholder: 'Empty. Type, or / for a property' })],
+    content: partsToEditor(parts, nameOf),
+    editorProps: {
+      attributes: { 'aria-label': 'Content', role: 'textbox', 'aria-multiline': 'true' },
+      handleKeyDown: (_, event) => {
+        if (event.key === '/' && !event.ctrlKey && !event.metaKey) {
+          setFinding(true);
+          return true;
+        }
+        return false;
+      },
+    },
+    onUpdate: ({ editor: changed }) => latest.current.change(partsFromEditor(changed.getJSON())),
+  });
+
+  // An undo or another tab may change the content while this editor is open.
+  useEffect(() => {
+    if (!editor) return;
+    const shown = JSON.stringify(partsFromEditor(editor.getJSON()));
+    if (shown !== JSON.stringify(parts)) editor.commands.setContent(partsToEditor(parts, nameOf), { emitUpdate: false });
+  }, [editor, parts, nameOf]);
+
+  return (
+    <Box>
+      <Flex align="start" gap="4px">
+        <Box flex="1" minWidth={0} bg="card" border="1px solid" borderColor="line" _focusWithin={{ borderColor: 'plum' }} css={CHIP_STYLE}>
+          <EditorContent editor={editor} />
+        </Box>
+        <Button type="button" onClick={() => setFinding(true)} title="Link a property (/)">
+          + Link
+        </Button>
+      </Flex>
+      {finding && (
+        <PropertyFinder
+          close={() => {
+            setFinding(false);
+            editor?.commands.focus();
+          }}
+          choose={(property) => {
+            setFinding(false);
+            const part: Part = { kind: 'linked', property: property.id };
+            editor?.chain().focus().insertContent({ type: 'chip', attrs: { part, label: property.name } }).run();
+          }}
+          typeSlash={() => {
+            setFinding(false);
+            editor?.chain().focus().insertContent('/').run();
+          }}
+        />
+      )}
+    </Box>
+  );
+}

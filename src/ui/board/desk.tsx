@@ -1,0 +1,165 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { type CSSProperties, type MouseEvent, type RefObject, useRef } from 'react';
+import { type Box as SheetBox, type Point, holds, right, top } from '../../core/geometry/box';
+import { trimNumber } from '../../core/geometry/length';
+import type { Report } from '../../core/scene/report';
+import type { Scene } from '../../core/scene/scene';
+import { SceneView } from '../sheet/scene-view';
+import { type Selection, useBoard, useBoardStore } from './board-store';
+import { TrackNumbers } from './track-numbers';
+import { useSheet } from './use-sheet';
+import { useZoom } from './use-zoom';
+import { fromDesk, useView } from './view-store';
+
+const TEXT_STYLE: CSSProperties = {
+  fontKerning: 'none',
+  fontVariantLigatures: 'none',
+  textRendering: 'geometricPrecision',
+  whiteSpace: 'pre',
+};
+
+/** The sheet on the desk: what is on screen is what is exported, with what is selected marked over it. */
+export function Desk() {
+  const sheet = useSheet();
+  const svg = useRef<SVGSVGElement>(null);
+  useZoom(svg, sheet.ok ? sheet.scene : undefined);
+  return (
+    <Box position="relative" width="100%" height="100%" bg="desk" overflow="hidden" data-testid="desk">
+      <SheetOnDesk svg={svg} />
+      {sheet.ok && <TrackNumbers report={sheet.report} />}
+      {!sheet.ok && (
+        <Flex position="absolute" inset={0} align="center" justify="center" p="40px">
+          <Box role="alert" bg="card" border="1px solid" borderColor="vermilion" px="16px" py="12px" maxWidth="460px">
+            ■ {sheet.reason}
+          </Box>
+        </Flex>
+      )}
+    </Box>
+  );
+}
+
+function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
+  const sheet = useSheet();
+  const view = useView((state) => state.view);
+  const pointAt = (event: MouseEvent): Point | undefined => {
+    if (!sheet.ok || !svg.current) return undefined;
+    const frame = svg.current.getBoundingClientRect();
+    return fromDesk(view, sheet.scene.height, { x: event.clientX - frame.left, y: event.clientY - frame.top });
+  };
+  const pick = (event: MouseEvent) => {
+    const point = pointAt(event);
+    if (point && sheet.ok) useBoardStore.getState().set({ selection: selectionAt(sheet.report, point) });
+  };
+  const frameBlock = (event: MouseEvent) => {
+    const point = pointAt(event);
+    const block = point && sheet.ok && sheet.report.blocks.find((candidate) => holds(candidate.box, point));
+    if (block) useView.getState().frame(block.box);
+  };
+  return (
+    <svg
+      ref={svg}
+      width="100%"
+      height="100%"
+      role="img"
+      aria-label="Sheet"
+      style={{ display: 'block', ...TEXT_STYLE }}
+      onClick={pick}
+      onDoubleClick={frameBlock}
+      onPointerMove={(event) => useView.setState({ pointer: pointAt(event) })}
+      onPointerLeave={() => useView.setState({ pointer: undefined })}
+    >
+      {sheet.ok && (
+        <g transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
+          <rect width={sheet.scene.width} height={sheet.scene.height} fill="#FFFFFF" stroke="var(--chakra-colors-line)" strokeWidth={1} vectorEffect="non-scaling-stroke" />
+          <ClearLabel box={sheet.report.clear.largest} height={sheet.scene.height} />
+          <LinkWash scene={sheet.scene} />
+          <SceneView scene={sheet.scene} />
+          <SelectionMarks report={sheet.report} height={sheet.scene.height} />
+        </g>
+      )}
+    </svg>
+  );
+}
+
+/** What a click at a point selects: the cell there, else the frame with its zones, else the sheet. */
+function selectionAt(report: Report, point: Point): Selection {
+  const cell = report.cells.findLast((candidate) => holds(candidate.box, point));
+  if (cell) return { kind: 'cell', block: cell.block, cell: cell.id };
+  const space = report.drawingSpace;
+  const border = !holds({ x: space.x + 1, y: space.y + 1, width: space.width - 2, height: space.height - 2 }, point);
+  const onSheet = holds({ x: 0, y: 0, width: report.sheet.width, height: report.sheet.height }, point);
+  return border && onSheet ? { kind: 'frame' } : { kind: 'sheet' };
+}
+
+function Outline({ box, height, colour, width }: { box: SheetBox; height: number; colour: string; width: number }) {
+  return (
+    <rect
+      x={box.x}
+      y={height - top(box)}
+      width={box.width}
+      height={box.height}
+      fill="none"
+      stroke={`var(--chakra-colors-${colour})`}
+      strokeWidth={width}
+      vectorEffect="non-scaling-stroke"
+      pointerEvents="none"
+    />
+  );
+}
+
+function SelectionMarks({ report, height }: { report: Report; height: number }) {
+  const selection = useBoard((board) => board.selection);
+  const blockId = 'block' in selection ? selection.block : undefined;
+  const block = report.blocks.find((candidate) => candidate.id === blockId);
+  const cell = selection.kind === 'cell' ? report.cells.find((candidate) => candidate.id === selection.cell) : undefined;
+  return (
+    <g data-source="selection">
+      {block && !cell && <Outline box={block.box} height={height} colour="plum" width={2} />}
+      {cell && <Outline box={cell.box} height={height} colour="plum" width={2.5} />}
+      {selection.kind === 'frame' && <Outline box={report.drawingSpace} height={height} colour="plum" width={2} />}
+    </g>
+  );
+}
+
+/** In Names, linked values stand on a wash, so that they are told from fixed text. */
+function LinkWash({ scene }: { scene: Scene }) {
+  const show = useBoard((board) => board.show);
+  if (show !== 'names') return null;
+  return (
+    <g data-source="names">
+      {scene.primitives.flatMap((run, i) =>
+        run.kind !== 'text'
+          ? []
+          : (run.spans ?? []).flatMap((span, j) =>
+              span.kind === 'fixed'
+                ? []
+                : [
+                    <rect
+                      key={`${i}-${j}`}
+                      x={span.offset - 0.4}
+                      y={-run.height - 0.5}
+                      width={span.width + 0.8}
+                      height={run.height + 1.2}
+                      fill={span.kind === 'linked' ? '#F3E4EE' : '#F6E7CF'}
+                      transform={`translate(${run.x} ${scene.height - run.y}) rotate(${-run.turn})`}
+                    />,
+                  ],
+            ),
+      )}
+    </g>
+  );
+}
+
+function ClearLabel({ box, height }: { box: SheetBox; height: number }) {
+  const k = useView((state) => state.view.k);
+  if (box.width < 20 || box.height < 10) return null;
+  const x = (box.x + right(box)) / 2;
+  const y = height - (box.y + top(box)) / 2;
+  return (
+    <text x={x} y={y} textAnchor="middle" style={{ fontSize: `${12 / k}px`, fontFamily: "'Barlow Semi Condensed'" }} fill="#8A877C" pointerEvents="none" data-source="clear">
+      largest clear rectangle {trimNumber(box.width, 1)} × {trimNumber(box.height, 1)} mm
+    </text>
+  );
+}

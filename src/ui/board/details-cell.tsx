@@ -1,0 +1,220 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useCallback } from 'react';
+import type { Block, Cell, Part } from '../../core/format/document';
+import type { SetCell } from '../../core/format/steps/set-cell';
+import { partsOf } from '../../core/format/names';
+import { formatLength, parseLength, trimNumber } from '../../core/geometry/length';
+import type { Missing } from '../../core/property/display';
+import type { CellReport } from '../../core/scene/report';
+import { refuse } from '../../core/refusal';
+import { CommitField, Row, SelectRow } from '../controls/field';
+import { useBoard, useBoardStore } from './board-store';
+import { ContentEditor } from './content-editor';
+import { FindingList, Section } from './details-parts';
+import { FitGauge } from './fit-gauge';
+import { shownLength } from './track-numbers';
+import { useSheet } from './use-sheet';
+
+const MISSING: { value: string; label: string; missing: Missing }[] = [
+  { value: 'dash', label: 'Print “–” and report', missing: { print: 'dash', report: true } },
+  { value: 'nothing', label: 'Print nothing', missing: { print: 'nothing', report: false } },
+  { value: 'nothing-report', label: 'Print nothing and report', missing: { print: 'nothing', report: true } },
+];
+
+const ACROSS = ['left', 'centre', 'right'] as const;
+const UP = [
+  { value: 'top', label: 'at the top' },
+  { value: 'middle', label: 'in the middle' },
+  { value: 'base', label: 'on a base line' },
+  { value: 'bottom', label: 'at the bottom' },
+] as const;
+
+/** The details of one cell: what it carries, numbers first, what the fit came to, and where its values come from. */
+export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
+  const sheet = useSheet();
+  const document = useBoard((board) => board.document);
+  const sizeId = useBoard((board) => board.sizeId);
+  const properties = useBoard((board) => board.resources.properties);
+  const report = sheet.ok ? sheet.report.cells.find((candidate) => candidate.id === cell.id) : undefined;
+  const findings = sheet.ok ? sheet.report.findings.filter((finding) => finding.cell === cell.id) : [];
+  const perform = useBoardStore((store) => store.perform);
+  const change = (changes: SetCell['change']) => perform({ op: 'set cell', block: block.id, cell: cell.id, change: changes });
+  const nameOf = useCallback(
+    (part: Part) =>
+      part.kind === 'linked'
+        ? (properties.get(part.property)?.name ?? part.property)
+        : part.kind === 'asked'
+          ? (document.asked.find((asked) => asked.key === part.asked)?.name ?? part.asked)
+          : '',
+    [properties, document.asked],
+  );
+  const textual = cell.contents.every((content) => 'parts' in content);
+  const parts = partsOf(cell);
+  const setParts = (next: Part[]) => {
+    const { when } = cell.contents.find((content) => 'parts' in content) ?? {};
+    change({ contents: next.length === 0 ? [] : [{ ...(when && { when }), parts: next }, ...cell.contents.slice(1)] });
+  };
+  return (
+    <>
+      <Section title={report?.name ?? 'Cell'}>
+        <CommitField
+          label="Caption"
+          value={cell.caption?.text ?? ''}
+          commit={(text) => change({ caption: text === '' ? null : { ...(cell.caption ?? newCaption(document.letterings[0]!.id)), text } })}
+        />
+        {textual ? (
+          <Row label="Holds">
+            <ContentEditor key={cell.id} parts={parts} nameOf={nameOf} change={setParts} />
+          </Row>
+        ) : (
+          <Row label="Holds">
+            <Box pt="4px">{'symbol' in cell.contents[0]! ? `The ${cell.contents[0].symbol.name} symbol` : 'A picture or figure'}</Box>
+          </Row>
+        )}
+        <MissingRow parts={parts} setParts={setParts} />
+      </Section>
+      <Section>
+        <CellSize block={block} cell={cell} report={report} />
+        <LetteringRows cell={cell} change={change} />
+        <Row label="Placed">
+          <Flex gap="4px">
+            <SelectPlain label="Placed across" value={cell.place.across} options={ACROSS.map((value) => ({ value, label: value }))} onChange={(across) => change({ place: { ...cell.place, across } })} />
+            <SelectPlain label="Placed up" value={cell.place.up} options={UP} onChange={(up) => change({ place: { ...cell.place, up } })} />
+          </Flex>
+        </Row>
+        {(['x', 'y'] as const).map((axis) => (
+          <CommitField
+            key={axis}
+            label={axis === 'x' ? 'Inset across' : 'Inset up'}
+            value={shownLength(cell.place.inset[axis], sizeId, document.unit)}
+            suffix={document.unit}
+            commit={(text) => {
+              const length = parseLength(text, document.unit);
+              if (!length.ok) return length;
+              if (length.mm < 0) return refuse('An inset is 0 or more.');
+              const value = length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered };
+              return change({ place: { ...cell.place, inset: { ...cell.place.inset, [axis]: value } } });
+            }}
+          />
+        ))}
+      </Section>
+      {textual && (
+        <Section title="When the text is too long">
+          <FitGauge cell={cell} report={report} change={change} />
+        </Section>
+      )}
+      <FindingList findings={findings} title="Findings here" />
+      {report && report.trace.length > 0 && (
+        <Section title="Comes from">
+          {report.trace.map((trace, i) => (
+            <Box key={i} fontSize="13px" pb="4px">
+              {[
+                trace.name,
+                trace.alias && `read as “${trace.alias}”`,
+                trace.variant ? `variant ${trace.variant}` : undefined,
+                trace.from ?? `no ${trace.source}`,
+                trace.standIn,
+              ]
+                .filter(Boolean)
+                .join(' ▸ ')}
+            </Box>
+          ))}
+        </Section>
+      )}
+    </>
+  );
+}
+
+const newCaption = (lettering: string) => ({
+  text: '',
+  lettering,
+  place: { across: 'left' as const, up: 'top' as const, inset: { x: 0.8, y: 0.8 } },
+});
+
+function MissingRow({ parts, setParts }: { parts: Part[]; setParts: (parts: Part[]) => void }) {
+  const linked = parts.filter((part) => part.kind === 'linked');
+  if (linked.length === 0) return null;
+  const present = linked[0]!.missing ?? MISSING[0]!.missing;
+  const value = present.print === 'nothing' ? (present.report ? 'nothing-report' : 'nothing') : 'dash';
+  return (
+    <SelectRow
+      label="If missing"
+      value={value}
+      options={MISSING}
+      onChange={(chosen) => {
+        const { missing } = MISSING.find((option) => option.value === chosen)!;
+        setParts(parts.map((part) => (part.kind === 'linked' ? { ...part, missing } : part)));
+      }}
+    />
+  );
+}
+
+function SelectPlain<T extends string>(props: { label: string; value: T; options: readonly { value: T; label: string }[]; onChange: (value: T) => void }) {
+  return (
+    <select
+      aria-label={props.label}
+      value={props.value}
+      onChange={(event) => props.onChange(event.target.value as T)}
+      style={{ height: 26, minWidth: 0, flex: 1, border: '1px solid var(--chakra-colors-line)', background: 'var(--chakra-colors-card)', color: 'inherit' }}
+    >
+      {props.options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.label}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** Width and height of a cell: a number to type where it spans one track, what it adds up to where it spans several. */
+function CellSize({ block, cell, report }: { block: Block; cell: Cell; report: CellReport | undefined }) {
+  const unit = useBoard((board) => board.document.unit);
+  const sizeId = useBoard((board) => board.sizeId);
+  const perform = useBoardStore((store) => store.perform);
+  return (['column', 'row'] as const).map((axis) => {
+    const [from, span] = axis === 'column' ? [cell.column, cell.columnSpan] : [cell.row, cell.rowSpan];
+    const tracks = axis === 'column' ? block.columns : block.rows;
+    const track = tracks[from];
+    const label = axis === 'column' ? 'Width' : 'Height';
+    const box = report && (block.turn % 180 === 0) === (axis === 'column') ? report.box.width : report?.box.height;
+    if (span > 1 || !track || box === undefined) {
+      return (
+        <Row key={axis} label={label}>
+          <Box pt="4px">
+            {box === undefined ? 'not on this size' : `${formatLength(box, unit)} ${unit}`}
+            {span > 1 && <Box as="span" color="soft">{` over ${span} ${axis}s`}</Box>}
+          </Box>
+        </Row>
+      );
+    }
+    const shares = 'share' in track;
+    return (
+      <CommitField
+        key={axis}
+        label={label}
+        value={shares ? formatLength(box, unit) : shownLength(track.size, sizeId, unit)}
+        suffix={`${unit} ${shares ? 'shared' : 'fixed'}`}
+        commit={(text) => {
+          const length = parseLength(text, unit);
+          if (!length.ok) return length;
+          const size = length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered };
+          return perform({ op: 'set track', block: block.id, axis, track: track.id, size });
+        }}
+      />
+    );
+  });
+}
+
+function LetteringRows({ cell, change }: { cell: Cell; change: (changes: SetCell['change']) => unknown }) {
+  const letterings = useBoard((board) => board.document.letterings);
+  return (
+    <SelectRow
+      label="Lettering"
+      value={cell.lettering}
+      options={letterings.map((style) => ({ value: style.id, label: `${style.name} · ${trimNumber(style.height, 2)} mm` }))}
+      onChange={(lettering) => change({ lettering })}
+    />
+  );
+}

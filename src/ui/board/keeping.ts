@@ -1,0 +1,88 @@
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import type { FormatDocument } from '../../core/format/document';
+import type { OfficeData } from '../data/office';
+
+/** What the browser keeps of a board, for each edition and tab, until the server has it. */
+export interface Kept {
+  key: string;
+  formatId: string;
+  editionId: string;
+  tab: string;
+  /** The document as it was last saved, its version, and the document as it is on the board. */
+  base: FormatDocument;
+  version: number;
+  document: FormatDocument;
+  /** The last answer of the server, so that the board opens while the database is away. */
+  office: OfficeData;
+}
+
+interface Schema extends DBSchema {
+  boards: { key: string; value: Kept; indexes: { format: string } };
+}
+
+let opened: Promise<IDBPDatabase<Schema>> | undefined;
+
+function store(): Promise<IDBPDatabase<Schema>> {
+  opened ??= openDB<Schema>('zonograph', 1, {
+    upgrade(db) {
+      db.createObjectStore('boards', { keyPath: 'key' }).createIndex('format', 'formatId');
+    },
+  });
+  return opened;
+}
+
+export const isUnsaved = (kept: Kept): boolean => kept.base !== kept.document && JSON.stringify(kept.base) !== JSON.stringify(kept.document);
+
+const lockName = (tab: string) => `zonograph-tab-${tab}`;
+let thisTab: Promise<string> | undefined;
+
+/**
+ * The name of this tab, the same after a reload. A tab holds a lock on its name as long as it lives, so that what a
+ * closed tab left behind can be told from what another one is still working on.
+ */
+function tabName(): Promise<string> {
+  thisTab ??= (async () => {
+    const remembered = sessionStorage.getItem('zonograph-tab');
+    const tab = remembered && (await hold(remembered)) ? remembered : crypto.randomUUID();
+    if (tab !== remembered) await hold(tab);
+    sessionStorage.setItem('zonograph-tab', tab);
+    return tab;
+  })();
+  return thisTab;
+}
+
+/** Takes the lock on a tab's name for good; false when another tab has it (a duplicated tab remembers the same name). */
+function hold(tab: string): Promise<boolean> {
+  return new Promise((decided) => {
+    void navigator.locks.request(lockName(tab), { ifAvailable: true }, (lock) => {
+      decided(lock !== null);
+      return lock ? new Promise(() => undefined) : undefined;
+    });
+  });
+}
+
+/** Keeps the board as it is now. */
+export async function keep(board: Omit<Kept, 'key' | 'tab'>): Promise<void> {
+  const tab = await tabName();
+  await (await store()).put('boards', { ...board, tab, key: `${board.editionId}/${tab}` });
+}
+
+/**
+ * What is kept of a format: this tab's own, else unsaved edits that a closed tab left behind. The latter become this
+ * tab's.
+ */
+export async function keptOf(formatId: string): Promise<{ own?: Kept; leftBehind?: Kept }> {
+  const [tab, db] = [await tabName(), await store()];
+  const all = await db.getAllFromIndex('boards', 'format', formatId);
+  const own = all.find((kept) => kept.tab === tab);
+  if (own && isUnsaved(own)) return { own };
+  const living = new Set((await navigator.locks.query()).held?.map((lock) => lock.name));
+  const left = all.filter((kept) => kept.tab !== tab && !living.has(lockName(kept.tab)));
+  for (const kept of left) if (!isUnsaved(kept)) await db.delete('boards', kept.key);
+  return { own, leftBehind: left.find(isUnsaved) };
+}
+
+/** Forgets what a closed tab left behind, once this tab has taken it up. */
+export async function forget(kept: Kept): Promise<void> {
+  await (await store()).delete('boards', kept.key);
+}

@@ -1,0 +1,47 @@
+import type { GlyphTableJson } from '../../core/lettering/glyph-table';
+import { type OfficeData, loadFonts, loadFormat, resourcesFrom } from '../data/office';
+import { RequestFailed } from '../data/request';
+import { useBoardStore } from './board-store';
+import { type Kept, forget, isUnsaved, keptOf } from './keeping';
+
+/**
+ * Opens a format on the board: from the server, with the edits this browser still keeps; while the database is away,
+ * from what the browser keeps alone.
+ *
+ * @throws RequestFailed when neither has it
+ */
+export async function openFormat(formatId: string): Promise<void> {
+  const [answer, tables, kept] = await Promise.all([
+    loadFormat(formatId).catch((error: unknown) => error as RequestFailed),
+    loadFonts(),
+    keptOf(formatId),
+  ]);
+  const unsaved = kept.own && isUnsaved(kept.own) ? kept.own : kept.leftBehind;
+  if (answer instanceof Error) {
+    const last = unsaved ?? kept.own;
+    if (!(answer instanceof RequestFailed) || !answer.away || !last) throw answer;
+    show(last.office, tables, last, true);
+  } else {
+    show(answer, tables, unsaved, false);
+  }
+  if (kept.leftBehind && unsaved === kept.leftBehind) await forget(kept.leftBehind);
+}
+
+function show(office: OfficeData, tables: GlyphTableJson[], kept: Kept | undefined, away: boolean): void {
+  const format = office.formats[0]!;
+  const { edition } = format;
+  const moved = kept && !away && edition.version !== kept.version;
+  useBoardStore.getState().open({
+    format,
+    office,
+    resources: resourcesFrom(office, tables),
+    base: kept?.base ?? edition.document,
+    version: kept?.version ?? edition.version,
+    document: kept?.document ?? edition.document,
+    saveState: moved
+      ? { kind: 'conflict', current: edition }
+      : kept && isUnsaved(kept)
+        ? { kind: away ? 'kept here' : 'saving' }
+        : { kind: away ? 'kept here' : 'saved' },
+  });
+}

@@ -1,0 +1,131 @@
+'use client';
+
+import { Box, Flex, chakra } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
+import type { Cell, Condition, FormatDocument } from '../../core/format/document';
+import { cellName } from '../../core/format/names';
+import { trimNumber } from '../../core/geometry/length';
+import { ContentMark } from '../controls/mark';
+import { type Selection, useBoard, useBoardStore } from './board-store';
+import { useSheet } from './use-sheet';
+import { useView } from './view-store';
+
+const Entry = chakra('button', {
+  base: {
+    display: 'flex',
+    alignItems: 'center',
+    gap: '8px',
+    width: '100%',
+    minHeight: '25px',
+    pr: '12px',
+    textAlign: 'left',
+    cursor: 'pointer',
+    borderLeft: '3px solid transparent',
+    _hover: { bg: 'plumWash' },
+    _pressed: { bg: 'plumWash', borderColor: 'plum' },
+  },
+});
+
+function Item(props: { depth: number; selected: boolean; select: Selection; size?: string; faint?: boolean; onFrame?: () => void; children: ReactNode }) {
+  return (
+    <Entry
+      type="button"
+      role="treeitem"
+      aria-selected={props.selected}
+      aria-level={props.depth + 1}
+      data-pressed={props.selected ? '' : undefined}
+      pl={`${10 + props.depth * 16}px`}
+      color={props.faint ? 'soft' : undefined}
+      onClick={() => useBoardStore.getState().set({ selection: props.select })}
+      onDoubleClick={props.onFrame}
+    >
+      {props.children}
+      {props.size && (
+        <Box as="span" ml="auto" color="soft" fontSize="12px" whiteSpace="nowrap">
+          {props.size}
+        </Box>
+      )}
+    </Entry>
+  );
+}
+
+/** What is on the sheet: frame and zones, then every block with its cells. */
+export function Outline() {
+  const document = useBoard((board) => board.document);
+  const selection = useBoard((board) => board.selection);
+  const properties = useBoard((board) => board.resources.properties);
+  const sheet = useSheet();
+  const report = sheet.ok ? sheet.report : undefined;
+  const zones = report && document.zones.shown ? `${report.zones.columns.length} × ${report.zones.rows.length}` : 'no zones';
+  return (
+    <Box height="100%" overflowY="auto" bg="card" py="8px">
+      <Box as="h2" px="12px" pb="4px" fontSize="13px" fontWeight={600} color="soft" letterSpacing="0.02em">
+        On the sheet
+      </Box>
+      <Box role="tree" aria-label="On the sheet">
+        <Item depth={0} selected={selection.kind === 'frame'} select={{ kind: 'frame' }} size={zones}>
+          Frame and zones
+        </Item>
+        {document.blocks.map((block) => {
+          const laid = report?.blocks.find((candidate) => candidate.id === block.id);
+          const size = laid ? `${trimNumber(laid.box.width, 1)} × ${trimNumber(laid.box.height, 1)}` : 'not here';
+          return (
+            <Box key={block.id} role="group">
+              <Item
+                depth={0}
+                selected={selection.kind === 'block' && selection.block === block.id}
+                select={{ kind: 'block', block: block.id }}
+                size={size}
+                faint={!laid}
+                onFrame={() => laid && useView.getState().frame(laid.box)}
+              >
+                <Box as="span">
+                  {block.name}
+                  <Box as="span" display="block" color="soft" fontSize="12px" lineHeight="12px" mb="2px">
+                    {conditionWords(block.condition, document)}
+                  </Box>
+                </Box>
+              </Item>
+              {block.cells.map((cell) => {
+                const selected = selection.kind === 'cell' && selection.cell === cell.id;
+                const box = report?.cells.find((candidate) => candidate.id === cell.id)?.box;
+                return (
+                  <Item
+                    key={cell.id}
+                    depth={1}
+                    selected={selected}
+                    select={{ kind: 'cell', block: block.id, cell: cell.id }}
+                    size={selected && box ? `${trimNumber(box.width, 1)} × ${trimNumber(box.height, 1)}` : undefined}
+                    faint={!laid}
+                  >
+                    <ContentMark kind={contentKind(cell)} />
+                    <Flex as="span" minWidth={0} overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis">
+                      {cellName(cell, (id) => properties.get(id)?.name)}
+                    </Flex>
+                  </Item>
+                );
+              })}
+            </Box>
+          );
+        })}
+      </Box>
+    </Box>
+  );
+}
+
+/** What a cell holds, for its mark: asked before linked before fixed. */
+function contentKind(cell: Cell): 'linked' | 'asked' | 'fixed' | 'empty' {
+  const parts = cell.contents.flatMap((content) => ('parts' in content ? content.parts : []));
+  if (parts.some((part) => part.kind === 'asked')) return 'asked';
+  if (parts.some((part) => part.kind === 'linked')) return 'linked';
+  const other = cell.contents.some((content) => !('parts' in content));
+  return other || parts.length > 0 || cell.caption ? 'fixed' : 'empty';
+}
+
+/** When a block appears, in words; empty when it always does. */
+function conditionWords({ sizes, sheets, kinds }: Condition, document: FormatDocument): string {
+  const names = sizes?.map((id) => document.sizes.find((size) => size.id === id)?.name ?? id);
+  return [names?.join(' '), sheets && `${sheets} sheet${sheets === 'following' ? 's' : ''}`, kinds && `${kinds === 'part' ? 'parts' : 'assemblies'} only`]
+    .filter(Boolean)
+    .join(', ');
+}

@@ -1,0 +1,44 @@
+import { create } from 'zustand';
+import type { Box, Point } from '../../core/geometry/box';
+
+/** CSS pixels per mm at true size: 96 per inch. */
+const TRUE_SIZE = 96 / 25.4;
+
+/** How the sheet stands on the desk: pixels per mm, and where the sheet's upper left corner is. */
+export interface View {
+  k: number;
+  x: number;
+  y: number;
+}
+
+interface ViewStore {
+  view: View;
+  /** Asks the desk to show something; the desk sets these when it is there. */
+  fit: () => void;
+  frame: (box: Box) => void;
+  pointer: Point | undefined;
+}
+
+export const useView = create<ViewStore>(() => ({
+  view: { k: 1, x: 0, y: 0 },
+  fit: () => undefined,
+  frame: () => undefined,
+  pointer: undefined,
+}));
+
+/** The view's scale as a drawing writes it: `1 : 1.9` or `2.4 : 1`. */
+export function scaleWords(k: number): string {
+  const ratio = k / TRUE_SIZE;
+  const short = (value: number) => (value >= 10 ? value.toFixed(0) : value.toFixed(1).replace(/\.0$/, ''));
+  return ratio >= 1 ? `${short(ratio)} : 1` : `1 : ${short(1 / ratio)}`;
+}
+
+/** A point of the sheet in pixels of the desk. */
+export function toDesk({ k, x, y }: View, sheetHeight: number, point: Point): Point {
+  return { x: x + point.x * k, y: y + (sheetHeight - point.y) * k };
+}
+
+/** A point of the desk in mm of the sheet. */
+export function fromDesk({ k, x, y }: View, sheetHeight: number, point: Point): Point {
+  return { x: (point.x - x) / k, y: sheetHeight - (point.y - y) / k };
+}

@@ -1,0 +1,145 @@
+'use client';
+
+import { Box, Flex, chakra } from '@chakra-ui/react';
+import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
+import type { Outcome } from '../../core/refusal';
+
+export const TextInput = chakra('input', {
+  base: {
+    width: '100%',
+    height: '26px',
+    px: '7px',
+    bg: 'card',
+    border: '1px solid',
+    borderColor: 'line',
+    color: 'ink',
+    _focusVisible: { outline: '2px solid', outlineColor: 'plum', outlineOffset: '-1px' },
+    _invalid: { borderColor: 'vermilion' },
+    _disabled: { opacity: 0.6 },
+  },
+});
+
+export const Select = chakra('select', {
+  base: { width: '100%', height: '26px', px: '4px', bg: 'card', border: '1px solid', borderColor: 'line', color: 'ink' },
+});
+
+/** A label beside its control, in the columns that every pane of details keeps. */
+export function Row({ label, children, htmlFor }: { label: string; children: ReactNode; htmlFor?: string }) {
+  return (
+    <Flex align="start" gap="8px" py="3px">
+      <chakra.label htmlFor={htmlFor} color="soft" fontSize="13px" width="88px" flexShrink={0} pt="4px">
+        {label}
+      </chakra.label>
+      <Box flex="1" minWidth={0}>
+        {children}
+      </Box>
+    </Flex>
+  );
+}
+
+/** What is wrong with what was typed, at its place. */
+export function Problem({ children, id }: { children: ReactNode; id?: string }) {
+  return (
+    <Box id={id} role="alert" color="vermilion" fontSize="13px" pt="2px">
+      ■ {children}
+    </Box>
+  );
+}
+
+/**
+ * A field that commits on Enter or when it is left. A refused entry stays as it was typed, with the reason under it;
+ * Escape goes back to the present value.
+ */
+export function CommitField(props: {
+  label: string;
+  value: string;
+  commit: (text: string) => Outcome<object>;
+  suffix?: string;
+  bare?: boolean;
+  disabled?: boolean;
+}) {
+  const { label, value, commit, suffix, bare, disabled } = props;
+  const id = useId();
+  const [text, setText] = useState(value);
+  const [problem, setProblem] = useState<string>();
+  const [seen, setSeen] = useState(value);
+  const focused = useRef(false);
+  if (seen !== value) {
+    setSeen(value);
+    setText(value);
+    setProblem(undefined);
+  }
+  const settle = () => {
+    if (text === value) {
+      setProblem(undefined);
+      return;
+    }
+    const outcome = commit(text);
+    setProblem(outcome.ok ? undefined : outcome.reason);
+  };
+  useEffect(() => {
+    if (!focused.current) setText(value);
+  }, [value]);
+  const field = (
+    <>
+      <Flex align="center" gap="6px">
+        <TextInput
+          id={id}
+          aria-label={bare ? label : undefined}
+          value={text}
+          disabled={disabled}
+          aria-invalid={problem !== undefined}
+          aria-describedby={problem === undefined ? undefined : `${id}-problem`}
+          onChange={(event) => setText(event.target.value)}
+          onFocus={() => (focused.current = true)}
+          onBlur={() => {
+            focused.current = false;
+            settle();
+          }}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') settle();
+            if (event.key === 'Escape') {
+              setText(value);
+              setProblem(undefined);
+              event.stopPropagation();
+            }
+          }}
+        />
+        {suffix && (
+          <Box color="soft" fontSize="13px" flexShrink={0}>
+            {suffix}
+          </Box>
+        )}
+      </Flex>
+      {problem !== undefined && <Problem id={`${id}-problem`}>{problem}</Problem>}
+    </>
+  );
+  return bare ? (
+    field
+  ) : (
+    <Row label={label} htmlFor={id}>
+      {field}
+    </Row>
+  );
+}
+
+/** A choice from a list, in a row of details. */
+export function SelectRow<T extends string>(props: {
+  label: string;
+  value: T;
+  options: readonly { value: T; label: string }[];
+  onChange: (value: T) => void;
+}) {
+  const id = useId();
+  return (
+    <Row label={props.label} htmlFor={id}>
+      <Select id={id} value={props.value} onChange={(event) => props.onChange(event.target.value as T)}>
+        {props.options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </Select>
+    </Row>
+  );
+}

@@ -1,0 +1,68 @@
+import type { FormatDocument } from '../../core/format/document';
+import { type GlyphTableJson, glyphTableFromJson } from '../../core/lettering/glyph-table';
+import type { PropertyDefinition } from '../../core/property/definition';
+import type { Facts } from '../../core/property/facts';
+import type { Resources } from '../../core/scene/resources';
+import { modelFacts, seenValues } from '../../core/specimen/seen-values';
+import type { Specimen } from '../../core/specimen/specimen';
+import { get } from './request';
+
+export interface EditionData {
+  id: string;
+  number: number;
+  state: 'open' | 'released' | 'withdrawn';
+  version: number;
+  hash: string;
+  document: FormatDocument;
+}
+
+export interface FormatData {
+  id: string;
+  name: string;
+  edition: EditionData;
+  /** What a sheet is filled from beside the model. */
+  facts: Omit<Facts, 'model' | 'variant'>;
+  scale: string;
+}
+
+/** All that the shelf and the board need, as the server answers it. */
+export interface OfficeData {
+  formats: FormatData[];
+  properties: PropertyDefinition[];
+  specimens: Specimen[];
+}
+
+/** Which model a sheet is filled from. */
+export interface Filled {
+  specimen: string;
+  variant?: string;
+}
+
+export const loadOffice = (): Promise<OfficeData> => get('/api/office');
+export const loadFormat = (id: string): Promise<OfficeData> => get(`/api/formats/${encodeURIComponent(id)}`);
+
+let fonts: Promise<GlyphTableJson[]> | undefined;
+
+/** The glyph tables, asked for once; asked for again after a failure. */
+export function loadFonts(): Promise<GlyphTableJson[]> {
+  fonts ??= get<GlyphTableJson[]>('/api/fonts').catch((error: unknown) => {
+    fonts = undefined;
+    throw error;
+  });
+  return fonts;
+}
+
+/** What compose() needs, made from the server's answers. */
+export function resourcesFrom(office: Pick<OfficeData, 'properties' | 'specimens'>, tables: GlyphTableJson[]): Resources {
+  return {
+    properties: new Map(office.properties.map((property) => [property.id, property])),
+    fonts: new Map(tables.map((table) => [table.font, glyphTableFromJson(table)])),
+    seen: seenValues(office.properties, office.specimens),
+  };
+}
+
+/** The facts of a sheet of a format, filled from a model or from none. */
+export function factsFor(format: FormatData, specimens: readonly Specimen[], filled: Filled | undefined): Facts {
+  const specimen = specimens.find((candidate) => candidate.id === filled?.specimen);
+  return { ...format.facts, ...(specimen && modelFacts(specimen, filled?.variant)) };
+}

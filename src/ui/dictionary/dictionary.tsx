@@ -1,0 +1,210 @@
+'use client';
+
+import { Box, Flex, chakra } from '@chakra-ui/react';
+import { createColumnHelper, createSortedRowModel, rowSortingFeature, sortFn_alphanumeric, sortFn_basic, tableFeatures, useTable } from '@tanstack/react-table';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { linksByProperty } from '../../core/format/usage';
+import type { PropertyDefinition } from '../../core/property/definition';
+import { matchedName } from '../../core/property/names';
+import { coverageOf } from '../../core/specimen/coverage';
+import { Button } from '../controls/button';
+import { Problem, TextInput } from '../controls/field';
+import { type OfficeData, loadOffice } from '../data/office';
+import { get } from '../data/request';
+import { Screen } from '../shell/screen';
+import { PropertyDialog } from './property-dialog';
+
+export interface PropertyRow {
+  definition: PropertyDefinition;
+  version: number;
+}
+
+interface Line extends PropertyRow {
+  /** Share of the specimens that have it; absent for what does not come from a model. */
+  has: number | undefined;
+  longest: string;
+  used: number;
+}
+
+const features = tableFeatures({
+  rowSortingFeature,
+  sortedRowModel: createSortedRowModel(),
+  sortFns: { alphanumeric: sortFn_alphanumeric, basic: sortFn_basic },
+});
+const column = createColumnHelper<typeof features, Line>();
+
+const Head = chakra('th', {
+  base: { textAlign: 'left', fontWeight: 500, fontSize: '13px', color: 'soft', px: '10px', py: '5px', borderBottom: '1px solid', borderColor: 'ink', whiteSpace: 'nowrap', position: 'sticky', top: 0, bg: 'card' },
+});
+const Data = chakra('td', { base: { px: '10px', py: '4px', borderBottom: '1px solid', borderColor: 'line', verticalAlign: 'top' } });
+
+/** The property dictionary: the register of every named datum, to look through, add to and change. */
+export function Dictionary() {
+  const { rows, office, problem, reload } = useDictionary();
+  const [search, setSearch] = useState('');
+  const [open, setOpen] = useState<PropertyRow | 'new'>();
+  const lines = useMemo(() => linesOf(rows ?? [], office), [rows, office]);
+  const shown = useMemo(() => {
+    const wanted = matchedName(search);
+    return lines.filter(({ definition }) => [definition.name, ...definition.aliases].some((name) => matchedName(name).includes(wanted)));
+  }, [lines, search]);
+  const table = useTable({ features, columns: COLUMNS, data: shown });
+  return (
+    <Screen
+      plate={[
+        { caption: 'Dictionary', value: 'Properties of the office', wide: true },
+        { caption: 'Properties', value: rows ? (search ? `${shown.length} of ${rows.length}` : String(rows.length)) : '…', width: '130px' },
+        { caption: 'From models', value: rows ? String(rows.filter(({ definition }) => definition.source === 'model').length) : '…', width: '130px' },
+        { caption: 'Specimens', value: office ? String(office.specimens.length) : '…', width: '130px' },
+      ]}
+    >
+      <Flex direction="column" height="100%">
+        <Flex align="center" gap="12px" px="20px" py="10px" borderBottom="1px solid" borderColor="line">
+          <Box as="h1" fontSize="18px" fontWeight={600} mr="8px">
+            Properties
+          </Box>
+          <Box width="260px">
+            <TextInput type="search" aria-label="Search properties" placeholder="Search by name or alias" value={search} onChange={(event) => setSearch(event.target.value)} />
+          </Box>
+          <Box flex="1" />
+          <Button look="primary" type="button" onClick={() => setOpen('new')}>
+            Add a property…
+          </Button>
+        </Flex>
+        {problem && (
+          <Flex gap="12px" align="center" px="20px" py="10px">
+            <Problem>{problem}</Problem>
+            <Button type="button" onClick={() => void reload()}>
+              Try again
+            </Button>
+          </Flex>
+        )}
+        <Box flex="1" overflow="auto" bg="card">
+          <chakra.table width="100%" borderCollapse="collapse">
+            <thead>
+              {table.getHeaderGroups().map((group) => (
+                <tr key={group.id}>
+                  {group.headers.map((header) => {
+                    const sorted = header.column.getIsSorted();
+                    return (
+                      <Head key={header.id} aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}>
+                        <chakra.button type="button" cursor="pointer" onClick={header.column.getToggleSortingHandler()}>
+                          <table.FlexRender header={header} /> {sorted === 'asc' ? '↑' : sorted === 'desc' ? '↓' : ''}
+                        </chakra.button>
+                      </Head>
+                    );
+                  })}
+                </tr>
+              ))}
+            </thead>
+            <tbody>
+              {table.getRowModel().rows.map((row) => (
+                <chakra.tr key={row.id} _hover={{ bg: 'plumWash' }} cursor="pointer" onClick={() => setOpen(row.original)}>
+                  {row.getAllCells().map((cell) => (
+                    <Data key={cell.id}>
+                      <table.FlexRender cell={cell} />
+                    </Data>
+                  ))}
+                </chakra.tr>
+              ))}
+            </tbody>
+          </chakra.table>
+          {rows && shown.length === 0 && (
+            <Box px="20px" py="16px" color="soft">
+              No property has “{search}” in its name or aliases.
+            </Box>
+          )}
+        </Box>
+      </Flex>
+      {open && (
+        <PropertyDialog
+          row={open === 'new' ? undefined : open}
+          close={() => setOpen(undefined)}
+          saved={() => {
+            setOpen(undefined);
+            void reload();
+          }}
+        />
+      )}
+    </Screen>
+  );
+}
+
+const COLUMNS = column.columns([
+  column.accessor((line) => line.definition.name, {
+    id: 'name',
+    header: 'Name',
+    sortFn: 'alphanumeric',
+    cell: ({ row }) => (
+      <chakra.button type="button" fontWeight={500} textAlign="left" cursor="pointer">
+        {row.original.definition.name}
+      </chakra.button>
+    ),
+  }),
+  column.accessor((line) => line.definition.type, { id: 'type', header: 'Type', sortFn: 'alphanumeric' }),
+  column.accessor((line) => line.definition.unit ?? '', { id: 'unit', header: 'Unit', sortFn: 'alphanumeric' }),
+  column.accessor((line) => line.definition.source, { id: 'source', header: 'Source', sortFn: 'alphanumeric' }),
+  column.accessor((line) => line.definition.aliases.join(', '), { id: 'aliases', header: 'Also read as', sortFn: 'alphanumeric' }),
+  column.accessor((line) => line.longest, {
+    id: 'longest',
+    header: 'Longest',
+    sortFn: (a, b) => a.original.longest.length - b.original.longest.length,
+    cell: ({ row }) => (
+      <Box maxWidth="250px" overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis" title={row.original.longest}>
+        {row.original.definition.length && <Box as="span" color="soft">{`${row.original.definition.length} · `}</Box>}
+        {row.original.longest}
+      </Box>
+    ),
+  }),
+  column.accessor((line) => line.used, { id: 'used', header: 'Used in', sortFn: 'basic', cell: ({ row }) => (row.original.used === 0 ? '–' : `${row.original.used} ${row.original.used === 1 ? 'cell' : 'cells'}`) }),
+  column.accessor((line) => line.has ?? -1, { id: 'has', header: 'Specimens that have it', sortFn: 'basic', cell: ({ row }) => <Bar share={row.original.has} /> }),
+]);
+
+function Bar({ share }: { share: number | undefined }) {
+  if (share === undefined) return <Box color="soft">not from models</Box>;
+  const percent = Math.round(share * 100);
+  return (
+    <Flex align="center" gap="8px" minWidth="150px">
+      <Box flex="1" height="8px" bg="desk" role="img" aria-label={`${percent} %`}>
+        <Box height="100%" width={`${percent}%`} bg="pine" />
+      </Box>
+      <Box width="38px" textAlign="right" fontSize="13px">
+        {percent} %
+      </Box>
+    </Flex>
+  );
+}
+
+function linesOf(rows: readonly PropertyRow[], office: OfficeData | undefined): Line[] {
+  const definitions = rows.map((row) => row.definition);
+  const coverage = coverageOf(definitions, office?.specimens ?? []);
+  const links = (office?.formats ?? []).map((format) => linksByProperty(format.edition.document));
+  return rows.map((row) => {
+    const { id } = row.definition;
+    const seen = coverage.get(id);
+    return {
+      ...row,
+      has: seen && office && office.specimens.length > 0 ? seen.specimens / office.specimens.length : undefined,
+      longest: seen?.longest ?? '',
+      used: links.reduce((sum, format) => sum + (format.get(id)?.length ?? 0), 0),
+    };
+  });
+}
+
+function useDictionary() {
+  const [rows, setRows] = useState<PropertyRow[]>();
+  const [office, setOffice] = useState<OfficeData>();
+  const [problem, setProblem] = useState<string>();
+  const reload = useCallback(async () => {
+    try {
+      const [properties, loaded] = await Promise.all([get<PropertyRow[]>('/api/properties'), loadOffice()]);
+      setRows(properties);
+      setOffice(loaded);
+      setProblem(undefined);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  }, []);
+  useEffect(() => void reload(), [reload]);
+  return { rows, office, problem, reload };
+}

@@ -1,0 +1,79 @@
+import { type Remote, wrap } from 'comlink';
+import type { FormatDocument } from '../../core/format/document';
+import type { Facts } from '../../core/property/facts';
+import type { Resources, SheetRequest } from '../../core/scene/resources';
+import type { ProofResult, ProofWorker } from '../../workers/proof-worker';
+
+/** One proof to keep current: one format on one size, filled from one specimen. */
+export interface ProofOrder {
+  id: string;
+  document: FormatDocument;
+  request: SheetRequest;
+  facts: Facts;
+  room: { width: number; height: number };
+}
+
+/** Keeps proofs current in a worker: a newer order of the same id replaces one that has not been begun. */
+export class ProofClient {
+  private readonly worker: Worker;
+  private readonly remote: Remote<ProofWorker>;
+  private readonly waiting = new Map<string, { order: ProofOrder; done: (result: ProofResult) => void }>();
+  private readonly sent = new Map<string, FormatDocument>();
+  /** The last picture of each proof, for a result that looks as it did. */
+  private readonly pictures = new Map<string, ImageBitmap>();
+  private busy = false;
+
+  constructor(resources: Resources) {
+    this.worker = new Worker(new URL('../../workers/proof-worker.ts', import.meta.url), { type: 'module' });
+    this.remote = wrap<ProofWorker>(this.worker);
+    void this.remote.setResources(resources);
+  }
+
+  setResources(resources: Resources) {
+    void this.remote.setResources(resources);
+  }
+
+  /** Orders a proof; `done` is called once with its result, unless a newer order of the same id comes first. */
+  order(order: ProofOrder, done: (result: ProofResult) => void) {
+    this.waiting.set(order.id, { order, done });
+    void this.work();
+  }
+
+  cancel(id: string) {
+    this.waiting.delete(id);
+  }
+
+  end() {
+    this.waiting.clear();
+    this.worker.terminate();
+  }
+
+  private async work() {
+    if (this.busy) return;
+    this.busy = true;
+    for (let next = this.next(); next; next = this.next()) {
+      const { order, done } = next;
+      const { document, ...task } = order;
+      if (this.sent.get(document.id) !== document) {
+        this.sent.set(document.id, document);
+        void this.remote.setDocument(document.id, document);
+      }
+      done(this.withPicture(order.id, await this.remote.prove({ ...task, document: document.id })));
+    }
+    this.busy = false;
+  }
+
+  private withPicture(id: string, result: ProofResult): ProofResult {
+    if (result.refused !== undefined) this.pictures.delete(id);
+    else if (result.picture) this.pictures.set(id, result.picture);
+    else return { ...result, picture: this.pictures.get(id) };
+    return result;
+  }
+
+  private next() {
+    const first = this.waiting.entries().next().value;
+    if (!first) return undefined;
+    this.waiting.delete(first[0]);
+    return first[1];
+  }
+}

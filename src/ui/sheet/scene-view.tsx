@@ -1,0 +1,54 @@
+'use client';
+
+import { deepEqual } from 'fast-equals';
+import { createElement, memo, useMemo } from 'react';
+import { svgElement } from '../../core/exchange/svg';
+import type { Primitive, Scene } from '../../core/scene/scene';
+
+/** A scene mounted as SVG, in mm with y down: the very elements the SVG file has. Only what changed is touched. */
+export function SceneView({ scene }: { scene: Scene }) {
+  const groups = useMemo(() => bySource(scene), [scene]);
+  return groups.map(([source, primitives]) => (
+    <SourceGroup key={source} source={source} primitives={primitives} height={scene.height} />
+  ));
+}
+
+function bySource(scene: Scene): [string, Primitive[]][] {
+  const groups = new Map<string, Primitive[]>();
+  for (const primitive of scene.primitives) {
+    const group = groups.get(primitive.source);
+    if (group) group.push(primitive);
+    else groups.set(primitive.source, [primitive]);
+  }
+  return [...groups];
+}
+
+interface GroupProps {
+  source: string;
+  primitives: Primitive[];
+  height: number;
+}
+
+const SourceGroup = memo(
+  function SourceGroup({ source, primitives, height }: GroupProps) {
+    return (
+      <g data-source={source}>
+        {primitives.map((primitive, i) => {
+          const { tag, attributes, text } = svgElement(primitive, height);
+          return createElement(tag, { key: i, ...reactAttributes(attributes) }, text);
+        })}
+      </g>
+    );
+  },
+  (before, after) => before.height === after.height && deepEqual(before.primitives, after.primitives),
+);
+
+/**
+ * SVG attributes as React spells them. The font goes into the style: the interface's own style sheet sets fonts on every
+ * element, and would win over attributes.
+ */
+function reactAttributes(attributes: Record<string, string | number>): Record<string, unknown> {
+  const { 'font-family': fontFamily, 'font-size': fontSize, 'xml:space': _, ...rest } = attributes;
+  const spelled = Object.entries(rest).map(([name, value]) => [name.replace(/-([a-z])/g, (__, letter: string) => letter.toUpperCase()), value]);
+  return { ...Object.fromEntries(spelled), ...(fontSize !== undefined && { style: { fontFamily, fontSize: `${fontSize}px` } }) };
+}

@@ -1,0 +1,240 @@
+'use client';
+
+import { Box, Flex, Grid, chakra } from '@chakra-ui/react';
+import Link from 'next/link';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { matchedName } from '../../core/property/names';
+import { type Outcome, refuse } from '../../core/refusal';
+import type { Value, Values } from '../../core/property/value';
+import { asMeasure, valueText } from '../../core/property/value';
+import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
+import { Button } from '../controls/button';
+import { CommitField, Problem, TextInput } from '../controls/field';
+import { type RequestFailed, get, send } from '../data/request';
+import { type LoadedOffice, useProofClient } from '../data/use-office';
+import { resourcesFrom } from '../data/office';
+import { SpecimenProof } from './specimen-proof';
+
+interface Row {
+  specimen: Specimen;
+  version: number;
+}
+
+const Head = chakra('th', { base: { textAlign: 'left', fontWeight: 500, fontSize: '13px', color: 'soft', px: '8px', py: '4px', borderBottom: '1px solid', borderColor: 'ink' } });
+const Data = chakra('td', { base: { px: '8px', py: '3px', borderBottom: '1px solid', borderColor: 'line', verticalAlign: 'top' } });
+
+/** One specimen open: its values and its variants' side by side, its components, and proofs that follow every edit. */
+export function OpenSpecimen({ id, loaded, changed }: { id: string; loaded: LoadedOffice; changed: () => void }) {
+  const [row, setRow] = useState<Row>();
+  const [problem, setProblem] = useState<string>();
+  const load = useCallback(() => {
+    get<Row>(`/api/specimens/${encodeURIComponent(id)}`).then(setRow, (error: Error) => setProblem(error.message));
+  }, [id]);
+  useEffect(load, [load]);
+  const specimen = row?.specimen;
+  const withEdit = useMemo(() => {
+    const specimens = loaded.office.specimens.map((other) => (other.id === specimen?.id ? specimen : other));
+    return { office: { ...loaded.office, specimens }, resources: resourcesFrom({ ...loaded.office, specimens }, loaded.tables) };
+  }, [loaded, specimen]);
+  const client = useProofClient(withEdit.resources);
+
+  /** Shows an edit at once and saves it; when it cannot be saved the words stay, and the reason is said. */
+  const edit = (next: Specimen): Outcome<object> => {
+    if (!row) return refuse('The specimen is not loaded yet.');
+    const sound = readSpecimen(next);
+    if (!sound.ok) return sound;
+    setRow({ ...row, specimen: next });
+    send<Row>('PUT', `/api/specimens/${id}`, { specimen: next, version: row.version }).then(
+      ({ version }) => {
+        setRow({ specimen: next, version });
+        setProblem(undefined);
+        changed();
+      },
+      (error: RequestFailed) => setProblem(error.message),
+    );
+    return { ok: true };
+  };
+
+  if (!specimen) return <Box p="20px">{problem ? <Problem>{problem}</Problem> : 'Opening…'}</Box>;
+  return (
+    <Flex height="100%">
+      <Box flex="1" minWidth={0} overflowY="auto" px="20px" py="12px">
+        <Flex align="baseline" gap="10px" pb="8px">
+          <Box as="h2" fontSize="20px" fontWeight={600}>
+            {specimen.name}
+          </Box>
+          <Box color="soft">{specimen.model}</Box>
+        </Flex>
+        {problem && (
+          <Flex gap="12px" align="center" pb="8px">
+            <Problem>{problem}</Problem>
+            <Button type="button" onClick={load}>
+              Look at what is stored
+            </Button>
+          </Flex>
+        )}
+        <ValueTable specimen={specimen} loaded={loaded} edit={edit} />
+        {specimen.model === 'assembly' && <Components specimen={specimen} loaded={loaded} edit={edit} />}
+      </Box>
+      <Box width="290px" flexShrink={0} borderLeft="1px solid" borderColor="ink" bg="paper" overflowY="auto" px="14px" py="12px">
+        <Box as="h2" fontWeight={600} pb="6px">
+          Proofs with it
+        </Box>
+        <Grid gap="12px">
+          {loaded.office.formats.flatMap((format) =>
+            [undefined, ...specimen.variants.map((variant) => variant.name)].slice(-2).map((variant) => (
+              <SpecimenProof key={`${format.id}/${variant ?? ''}`} format={format} specimens={withEdit.office.specimens} filled={{ specimen: specimen.id, variant }} client={client} />
+            )),
+          )}
+        </Grid>
+      </Box>
+    </Flex>
+  );
+}
+
+/** Every name that the model or one of its variants has, and the property it is read as. */
+function ValueTable({ specimen, loaded, edit }: { specimen: Specimen; loaded: LoadedOffice; edit: (next: Specimen) => Outcome<object> }) {
+  const [added, setAdded] = useState('');
+  const names = useMemo(() => {
+    const all = [specimen.values, ...specimen.variants.map((variant) => variant.values)].flatMap((values) => Object.keys(values));
+    return [...new Set(all)];
+  }, [specimen]);
+  const readAs = useMemo(() => {
+    const byName = new Map<string, string>();
+    for (const property of loaded.office.properties.filter((candidate) => candidate.source === 'model')) {
+      for (const name of [property.name, property.id, ...property.aliases]) byName.set(matchedName(name), property.name);
+    }
+    return byName;
+  }, [loaded]);
+  const setValue = (variant: number | undefined, name: string, text: string): Outcome<object> => {
+    const before = variant === undefined ? specimen.values : specimen.variants[variant]!.values;
+    const values: Values = { ...before };
+    if (text.trim() === '') delete values[name];
+    else values[name] = typed(text, before[name] ?? specimen.values[name]);
+    return edit(
+      variant === undefined
+        ? { ...specimen, values }
+        : { ...specimen, variants: specimen.variants.map((other, i) => (i === variant ? { ...other, values } : other)) },
+    );
+  };
+  return (
+    <>
+      <chakra.table width="100%" borderCollapse="collapse" bg="card" border="1px solid" borderColor="line" tableLayout="fixed">
+        <thead>
+          <tr>
+            <Head style={{ width: '21%' }}>Name in the model</Head>
+            <Head>Value</Head>
+            {specimen.variants.map((variant) => (
+              <Head key={variant.name}>{variant.name}</Head>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {names.map((name) => {
+            const property = readAs.get(matchedName(name));
+            return (
+              <tr key={name}>
+                <Data>
+                  <Box fontWeight={500}>{name}</Box>
+                  {property !== name && (
+                    <Box fontSize="12px" color={property ? 'plum' : 'ochre'}>
+                      {property ? `read as ${property}` : '▲ no property reads it'}
+                    </Box>
+                  )}
+                </Data>
+                {[undefined, ...specimen.variants.map((_, i) => i)].map((variant) => {
+                  const values = variant === undefined ? specimen.values : specimen.variants[variant]!.values;
+                  const who = variant === undefined ? specimen.name : specimen.variants[variant]!.name;
+                  return (
+                    <Data key={variant ?? 'own'}>
+                      <CommitField bare label={`${name} of ${who}`} value={values[name] === undefined ? '' : valueText(values[name])} commit={(text) => setValue(variant, name, text)} />
+                    </Data>
+                  );
+                })}
+              </tr>
+            );
+          })}
+        </tbody>
+      </chakra.table>
+      <chakra.form
+        display="flex"
+        gap="6px"
+        pt="8px"
+        width="330px"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const name = added.trim();
+          if (name && edit({ ...specimen, values: { ...specimen.values, [name]: '' } }).ok) setAdded('');
+        }}
+      >
+        <TextInput aria-label="New property's name" placeholder="Name of another property" value={added} onChange={(event) => setAdded(event.target.value)} />
+        <Button type="submit" disabled={added.trim() === '' || names.includes(added.trim())}>
+          Add
+        </Button>
+      </chakra.form>
+    </>
+  );
+}
+
+/** A typed value keeps the kind of the value before it: a number with a unit stays one when it reads as one. */
+function typed(text: string, before: Value | undefined): Value {
+  const trimmed = text.trim();
+  if (typeof before === 'object' || typeof before === 'number') {
+    const measure = asMeasure(trimmed);
+    if (measure) {
+      const unit = measure.unit ?? (typeof before === 'object' ? before.unit : undefined);
+      return unit === undefined ? measure.value : { value: measure.value, unit };
+    }
+  }
+  return trimmed;
+}
+
+function Components({ specimen, loaded, edit }: { specimen: Specimen; loaded: LoadedOffice; edit: (next: Specimen) => Outcome<object> }) {
+  return (
+    <Box pt="18px">
+      <Box as="h3" fontWeight={600} pb="4px">
+        Components
+      </Box>
+      <chakra.table width="100%" maxWidth="560px" borderCollapse="collapse" bg="card" border="1px solid" borderColor="line">
+        <thead>
+          <tr>
+            <Head style={{ width: 110 }}>Quantity</Head>
+            <Head>Model</Head>
+            <Head>Kind</Head>
+          </tr>
+        </thead>
+        <tbody>
+          {specimen.components.map((component, i) => {
+            const model = loaded.office.specimens.find((other) => other.id === component.specimen);
+            return (
+              <tr key={`${component.specimen}/${i}`}>
+                <Data>
+                  <CommitField
+                    bare
+                    label={`Quantity of ${model?.name ?? component.specimen}`}
+                    value={String(component.quantity)}
+                    commit={(text) => {
+                      const quantity = Number(text.replace(',', '.'));
+                      if (!(quantity > 0)) return refuse('A quantity is more than 0.');
+                      return edit({ ...specimen, components: specimen.components.map((other, j) => (j === i ? { ...other, quantity } : other)) });
+                    }}
+                  />
+                </Data>
+                <Data>
+                  {model ? (
+                    <chakra.a asChild color="plum" textDecoration="underline">
+                      <Link href={`/specimens/${model.id}`}>{model.name}</Link>
+                    </chakra.a>
+                  ) : (
+                    <Problem>{component.specimen} is not among the specimens</Problem>
+                  )}
+                </Data>
+                <Data>{model?.model ?? '–'}</Data>
+              </tr>
+            );
+          })}
+        </tbody>
+      </chakra.table>
+    </Box>
+  );
+}

@@ -1,0 +1,48 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import Link from 'next/link';
+import { useMemo } from 'react';
+import type { Specimen } from '../../core/specimen/specimen';
+import { type Filled, type FormatData, factsFor } from '../data/office';
+import type { ProofClient, ProofOrder } from '../proof/proof-client';
+import { ProofPicture, useProof } from '../proof/proof-picture';
+import { verdictOf } from '../proof/verdict';
+
+const ROOM = { width: 500, height: 290 };
+
+/** A format's main size filled from a specimen, current with every edit of it. */
+export function SpecimenProof(props: { format: FormatData; specimens: readonly Specimen[]; filled: Filled; client: ProofClient | undefined }) {
+  const { format, specimens, filled, client } = props;
+  const { document } = format.edition;
+  const order = useMemo(
+    (): ProofOrder => ({
+      id: `${format.id}/${filled.specimen}/${filled.variant ?? ''}`,
+      document,
+      request: { sizeId: document.mainSize, sheet: { number: 1, total: 1, scale: format.scale }, show: 'values' },
+      facts: factsFor(format, specimens, { specimen: filled.specimen, variant: filled.variant }),
+      room: ROOM,
+    }),
+    [format, document, specimens, filled.specimen, filled.variant],
+  );
+  const { result, picture } = useProof(client, order);
+  const verdict = result && verdictOf(result.findings, result.refused);
+  const words = [document.name, filled.variant].filter(Boolean).join(' · ');
+  return (
+    <Box border="1px solid" borderColor="line" bg="card">
+      <Box height="155px" bg="desk" p="5px">
+        <ProofPicture picture={picture} alt={`Proof ${words}`} />
+      </Box>
+      <Flex px="8px" py="4px" fontSize="13px" gap="8px">
+        <Box flex="1" minWidth={0} asChild>
+          <Link href={`/formats/${format.id}`}>{words}</Link>
+        </Box>
+        {verdict && (
+          <Box color={verdict.colour} fontWeight={500} title={result.findings[0]?.words} whiteSpace="nowrap">
+            {verdict.sign} {verdict.words}
+          </Box>
+        )}
+      </Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,73 @@
+'use client';
+
+import { Box, Flex, chakra } from '@chakra-ui/react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
+import { useOffice } from '../data/use-office';
+import { Button } from '../controls/button';
+import { Problem } from '../controls/field';
+import { Screen } from '../shell/screen';
+import { OpenSpecimen } from './open-specimen';
+
+const Entry = chakra(Link, {
+  base: {
+    display: 'block',
+    px: '14px',
+    py: '6px',
+    borderLeft: '3px solid transparent',
+    borderBottom: '1px solid',
+    borderBottomColor: 'line',
+    _hover: { bg: 'plumWash' },
+    _currentPage: { bg: 'plumWash', borderLeftColor: 'plum' },
+  },
+});
+
+/** Specimens: the list of models to prove with, and one of them open. */
+export function SpecimenScreen({ open }: { open?: string }) {
+  const router = useRouter();
+  const { loaded, problem, reload } = useOffice();
+  const specimens = loaded?.office.specimens;
+  const first = specimens?.[0]?.id;
+  useEffect(() => {
+    if (!open && first) router.replace(`/specimens/${first}`);
+  }, [open, first, router]);
+  const shown = specimens?.find((specimen) => specimen.id === open);
+  return (
+    <Screen
+      plate={[
+        { caption: 'Specimen', value: shown?.name ?? '–', wide: true },
+        { caption: 'Kind', value: shown?.model ?? '–', width: '110px' },
+        { caption: 'Variants', value: shown ? String(shown.variants.length) : '–', width: '110px' },
+        { caption: 'Specimens', value: specimens ? String(specimens.length) : '…', width: '110px' },
+      ]}
+    >
+      <Flex height="100%">
+        <Box as="nav" aria-label="Specimens" width="232px" flexShrink={0} bg="card" borderRight="1px solid" borderColor="ink" overflowY="auto">
+          <Box as="h1" fontSize="18px" fontWeight={600} px="14px" py="10px">
+            Specimens
+          </Box>
+          {specimens?.map((specimen) => (
+            <Entry key={specimen.id} href={`/specimens/${specimen.id}`} aria-current={specimen.id === open ? 'page' : undefined}>
+              <Box fontWeight={500}>{specimen.name}</Box>
+              <Box fontSize="13px" color="soft">
+                {specimen.model} · {specimen.variants.map((variant) => variant.name).join(', ') || 'no variants'}
+              </Box>
+            </Entry>
+          ))}
+        </Box>
+        <Box flex="1" minWidth={0}>
+          {problem && (
+            <Flex gap="12px" align="center" p="20px">
+              <Problem>{problem}</Problem>
+              <Button type="button" onClick={() => void reload()}>
+                Try again
+              </Button>
+            </Flex>
+          )}
+          {loaded && open && <OpenSpecimen key={open} id={open} loaded={loaded} changed={() => void reload()} />}
+        </Box>
+      </Flex>
+    </Screen>
+  );
+}

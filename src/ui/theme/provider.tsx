@@ -1,0 +1,16 @@
+'use client';
+
+import { ChakraProvider } from '@chakra-ui/react';
+import { ThemeProvider } from 'next-themes';
+import type { ReactNode } from 'react';
+import { system } from './system';
+
+export function Theme({ children }: { children: ReactNode }) {
+  return (
+    <ChakraProvider value={system}>
+      <ThemeProvider attribute="class" defaultTheme="light" disableTransitionOnChange>
+        {children}
+      </ThemeProvider>
+    </ChakraProvider>
+  );
+}

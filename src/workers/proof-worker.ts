@@ -1,0 +1,74 @@
+import { expose, transfer } from 'comlink';
+import { drawScene } from '../core/exchange/canvas';
+import type { FormatDocument } from '../core/format/document';
+import { SHIPPED_FONTS, fontFamily } from '../core/lettering/fonts';
+import type { Facts } from '../core/property/facts';
+import { compose } from '../core/scene/compose';
+import type { Finding } from '../core/scene/report';
+import type { Resources, SheetRequest } from '../core/scene/resources';
+
+export interface ProofTask {
+  /** Which proof it is; its last result is kept under this name. */
+  id: string;
+  /** The name under which {@link ProofWorker.setDocument} gave the document. */
+  document: string;
+  request: SheetRequest;
+  facts: Facts;
+  /** The picture's room in pixels. */
+  room: { width: number; height: number };
+}
+
+export interface ProofResult {
+  findings: Finding[];
+  /** Absent when the sheet looks as it did the last time. */
+  picture?: ImageBitmap;
+  /** Why the sheet could not be composed. */
+  refused?: string;
+}
+
+let resources: Resources | undefined;
+const documents = new Map<string, FormatDocument>();
+/** What each proof last looked like. */
+const looks = new Map<string, string>();
+
+const fontsReady = Promise.all(
+  SHIPPED_FONTS.map(async ({ id }) => {
+    const face = new FontFace(fontFamily(id), `url(/api/fonts/${id})`);
+    (self as unknown as { fonts: FontFaceSet }).fonts.add(face);
+    await face.load();
+  }),
+).catch(() => undefined);
+
+/** Composes proofs and draws their pictures, away from the main thread. */
+const worker = {
+  setResources(given: Resources) {
+    resources = given;
+    looks.clear();
+  },
+  setDocument(name: string, document: FormatDocument) {
+    documents.set(name, document);
+  },
+  async prove({ id, document: name, request, facts, room }: ProofTask): Promise<ProofResult> {
+    const document = documents.get(name);
+    if (!document || !resources) return { findings: [], refused: 'The proof has nothing to be made from yet.' };
+    const composed = compose(document, request, facts, resources);
+    if (!composed.ok) {
+      looks.delete(id);
+      return { findings: [], refused: composed.reason };
+    }
+    const { scene, report } = composed;
+    const look = JSON.stringify({ scene, room });
+    if (looks.get(id) === look) return { findings: report.findings };
+    await fontsReady;
+    const scale = Math.min(room.width / scene.width, room.height / scene.height);
+    const canvas = new OffscreenCanvas(Math.max(1, Math.round(scene.width * scale)), Math.max(1, Math.round(scene.height * scale)));
+    drawScene(canvas.getContext('2d')! as unknown as CanvasRenderingContext2D, scene, scale, '#FFFFFF');
+    const picture = canvas.transferToImageBitmap();
+    looks.set(id, look);
+    return transfer({ findings: report.findings, picture }, [picture]);
+  },
+};
+
+export type ProofWorker = typeof worker;
+
+expose(worker);
