@@ -194,7 +194,7 @@ function readable(name: string, used: Set<string>): string {
   return candidate;
 }
 
-/** Text as a DXF prints it unchanged: `%%` and `^` begin codes there. */
+/** Text as a DXF prints it unchanged: `%%` with a letter or numeral and `^` begin codes there; `%%%` is a percent sign. */
 function literal(text: string): string {
-  return text.replaceAll('%%', '%%%%%%').replaceAll('^', '^ ');
+  return text.replace(/%%(?=[cdpuok\d])/gi, '%%%%%%').replaceAll('^', '^ ');
 }

@@ -151,8 +151,10 @@ const COLUMNS = column.columns([
     sortFn: (a, b) => a.original.longest.length - b.original.longest.length,
     cell: ({ row }) => (
       <Box maxWidth="250px" overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis" title={row.original.longest}>
-        {row.original.definition.length && <Box as="span" color="soft">{`${row.original.definition.length} · `}</Box>}
         {row.original.longest}
+        {row.original.definition.length && (
+          <Box as="span" color="soft">{`${row.original.longest ? ' · ' : ''}${row.original.definition.length} characters`}</Box>
+        )}
       </Box>
     ),
   }),

@@ -1,0 +1,65 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { type FormatPackage, readPackage } from '@/core/exchange/package';
+import type { Facts } from '@/core/property/facts';
+import { type Composed, compose } from '@/core/scene/compose';
+import type { Resources, Show } from '@/core/scene/resources';
+import { modelFacts, seenValues } from '@/core/specimen/seen-values';
+import { type Specimen, readSpecimen } from '@/core/specimen/specimen';
+import { fonts } from './fonts';
+
+const json = (path: string): unknown => JSON.parse(readFileSync(path, 'utf8'));
+
+/** A format of the demo scenario, as its file has it. */
+export function demoPackage(name: string): FormatPackage {
+  const read = readPackage(json(`demo/formats/${name}.json`));
+  if (!read.ok) throw new Error(read.reason);
+  return read.package;
+}
+
+export function demoSpecimens(): Specimen[] {
+  return readdirSync('demo/specimens').map((file) => {
+    const read = readSpecimen(json(`demo/specimens/${file}`));
+    if (!read.ok) throw new Error(`${file}: ${read.reason}`);
+    return read.specimen;
+  });
+}
+
+export function demoSpecimen(id: string): Specimen {
+  return demoSpecimens().find((specimen) => specimen.id === id)!;
+}
+
+export function demoResources(format: FormatPackage): Resources {
+  return {
+    properties: new Map(format.properties.map((property) => [property.id, property])),
+    fonts,
+    seen: seenValues(format.properties, demoSpecimens()),
+  };
+}
+
+export function demoFacts(format: FormatPackage, specimen?: string, variant?: string): Facts {
+  const { organisation, project, profile, sample } = format;
+  return {
+    ...(specimen && modelFacts(demoSpecimen(specimen), variant)),
+    organisation,
+    project,
+    profile,
+    drawing: sample.drawing,
+    today: sample.today,
+    locale: { decimalMark: sample.decimalMark },
+  };
+}
+
+/** A sheet of a demo format; fails the test when it is refused. */
+export function demoSheet(
+  format: FormatPackage,
+  sizeId: string,
+  { specimen, variant, show = 'values' }: { specimen?: string; variant?: string; show?: Show } = {},
+): Composed {
+  const request = { sizeId, sheet: { number: 1, total: 1, scale: format.sample.scale }, show };
+  const composed = compose(format.format, request, demoFacts(format, specimen, variant), demoResources(format));
+  if (!composed.ok) throw new Error(composed.reason);
+  return composed;
+}
+
+/** What a cell of a composed sheet prints. */
+export const cellOf = (sheet: Composed, id: string) => sheet.report.cells.find((cell) => cell.id === id)!;

@@ -1,0 +1,52 @@
+"""Reads a DXF with a strict reader and prints, as JSON, what stands on the sheet: lines and texts in drawing units."""
+import json
+import sys
+
+import ezdxf
+
+document = ezdxf.readfile(sys.argv[1])
+audit = document.audit()
+segments, texts = [], []
+
+
+def take(entity, in_block):
+    kind = entity.dxftype()
+    layer, weight = entity.dxf.layer, entity.dxf.get("lineweight", -1)
+    if kind == "LINE":
+        segments.append([list(entity.dxf.start)[:2], list(entity.dxf.end)[:2], layer, weight])
+    elif kind == "LWPOLYLINE":
+        points = [list(p) for p in entity.get_points("xy")]
+        ends = points[1:] + ([points[0]] if entity.closed else [])
+        for a, b in zip(points, ends):
+            segments.append([a, b, layer, weight])
+    elif kind in ("TEXT", "ATTRIB"):
+        style = document.styles.get(entity.dxf.style)
+        texts.append({
+            "text": entity.plain_text(), "at": list(entity.dxf.insert)[:2], "height": entity.dxf.height,
+            "letterWidth": entity.dxf.get("width", 1), "rotation": entity.dxf.get("rotation", 0), "font": style.dxf.font,
+            "tag": entity.dxf.tag if kind == "ATTRIB" else None, "layer": layer,
+        })
+    elif kind == "INSERT":
+        for part in entity.virtual_entities():
+            if part.dxftype() != "ATTDEF":
+                take(part, True)
+        for attribute in entity.attribs:
+            take(attribute, False)
+
+
+for entity in document.modelspace():
+    take(entity, False)
+
+blocks = {
+    insert.dxf.name: sorted(a.dxf.tag for a in insert.attribs) for insert in document.modelspace().query("INSERT")
+}
+definitions = {
+    name: sorted(d.dxf.tag for d in document.blocks.get(name).query("ATTDEF")) for name in blocks
+}
+print(json.dumps({
+    "errors": [e.message for e in audit.errors + audit.fixes], "units": document.header["$INSUNITS"],
+    "limits": [list(document.header["$LIMMIN"])[:2], list(document.header["$LIMMAX"])[:2]],
+    "segments": segments, "texts": texts, "blocks": blocks, "definitions": definitions,
+    "layers": sorted(layer.dxf.name for layer in document.layers),
+    "styles": {style.dxf.name: [style.dxf.font, style.dxf.width] for style in document.styles},
+}))

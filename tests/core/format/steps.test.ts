@@ -1,0 +1,121 @@
+import { differences, withMine } from '@/core/format/comparing';
+import { canonicalHash } from '@/core/format/canonical';
+import type { FormatDocument } from '@/core/format/document';
+import { type Step, applyStep, stepWords } from '@/core/format/steps/step';
+import { demoPackage } from '../demo';
+
+const { format } = demoPackage('workshop-sheets');
+
+function done(document: FormatDocument, ...steps: Step[]): FormatDocument {
+  return steps.reduce((before, step) => {
+    const outcome = applyStep(before, step);
+    if (!outcome.ok) throw new Error(outcome.reason);
+    return outcome.document;
+  }, document);
+}
+const refusal = (step: Step, document = format) => {
+  const outcome = applyStep(document, step);
+  if (outcome.ok) throw new Error('was not refused');
+  return outcome.reason;
+};
+const column = (track: string, size: number, rest: object = {}): Step => ({ op: 'set track', block: 'title-block', axis: 'column', track, size, ...rest });
+
+describe('set track', () => {
+  test('changes that column alone and shares everything else with the document before', () => {
+    const next = done(format, column('tb-c1', 42));
+    expect(next.blocks[0]!.columns[0]).toEqual({ id: 'tb-c1', size: 42 });
+    expect(next.blocks[1]).toBe(format.blocks[1]);
+    expect(next.blocks[0]!.cells).toBe(format.blocks[0]!.cells);
+    expect(format.blocks[0]!.columns[0]).toEqual({ id: 'tb-c1', size: 35 });
+  });
+
+  test('on one size only, it becomes an exception', () => {
+    const next = done(format, column('tb-c1', 30, { onlyOn: 'iso-a4-portrait' }));
+    expect(next.blocks[0]!.columns[0]).toEqual({ id: 'tb-c1', size: { base: 35, at: { 'iso-a4-portrait': 30 } } });
+  });
+
+  test('with the total held, the next column takes up the change', () => {
+    const next = done(format, column('tb-c4', 25, { holdTotal: true }));
+    expect(next.blocks[0]!.columns.slice(3, 5)).toEqual([{ id: 'tb-c4', size: 25 }, { id: 'tb-c5', size: 17 }]);
+  });
+
+  test.each([
+    [column('tb-c1', -2), 'Column 1 cannot be -2 mm: a column takes 0.5 to 5000 mm.'],
+    [column('tb-c1', 0), 'Column 1 cannot be 0 mm: a column takes 0.5 to 5000 mm.'],
+    [column('tb-c4', 60, { holdTotal: true }), 'Column 4 cannot be 60 mm: with the block’s total held, column 5 would be left with -18 mm.'],
+    [column('gone', 10), 'That column is no longer in “Title block”.'],
+    [{ ...column('tb-c1', 10), block: 'gone' } as Step, 'That block is no longer in the format.'],
+  ])('refuses %j', (step, reason) => {
+    expect(refusal(step).replaceAll('’', "'")).toBe(reason.replaceAll('’', "'"));
+  });
+
+  test('is named in words', () => {
+    expect(stepWords(format, column('tb-c1', 42))).toBe('Column 1 to 42 mm');
+  });
+});
+
+describe('set cell', () => {
+  const cell = (change: Extract<Step, { op: 'set cell' }>['change']): Step => ({ op: 'set cell', block: 'title-block', cell: 'free', change });
+  test('gives a caption, a link and takes the caption away again', () => {
+    const contents = [{ parts: [{ kind: 'linked' as const, property: 'line-pull' }] }];
+    const caption = { text: 'LINE PULL', lettering: 'caption', place: format.blocks[0]!.cells[1]!.caption!.place };
+    const next = done(format, cell({ caption, contents }));
+    const changed = next.blocks[0]!.cells.find(({ id }) => id === 'free')!;
+    expect(changed).toMatchObject({ caption, contents });
+    expect(done(next, cell({ caption: null })).blocks[0]!.cells.find(({ id }) => id === 'free')).not.toHaveProperty('caption');
+  });
+
+  test('an unknown lettering style or a cell that is gone is refused', () => {
+    expect(refusal(cell({ lettering: 'shouting' }))).toBe('The format has no lettering style shouting.');
+    expect(refusal({ ...cell({}), cell: 'gone' } as Step)).toBe('That cell is no longer in “Title block”.');
+  });
+
+  test('a locked block keeps its cells', () => {
+    const locked = { ...format, blocks: format.blocks.map((block, i) => (i === 0 ? { ...block, locked: true } : block)) };
+    expect(refusal(cell({ fit: [] }), locked)).toBe('“Title block” is locked. Unlock it to change it.');
+  });
+});
+
+describe('the sheet', () => {
+  test('margins change, but never leave a size without drawing space', () => {
+    expect(done(format, { op: 'set margins', change: { left: 25 } }).margins).toEqual({ ...format.margins, left: 25 });
+    expect(refusal({ op: 'set margins', change: { left: 195 } })).toBe('On A4 the left and right margins leave 5 mm of drawing space; it needs at least 10 mm.');
+    expect(refusal({ op: 'set margins', change: { top: -1 } })).toBe('The top margin cannot be -1 mm: the frame would lie outside the sheet.');
+  });
+
+  test('zones change; fields shorter than 5 mm are refused', () => {
+    expect(done(format, { op: 'set zones', change: { verticalRuns: 'up' } }).zones.verticalRuns).toBe('up');
+    expect(refusal({ op: 'set zones', change: { rule: { base: { kind: 'pitch', pitch: 2, corner: 10 } } } })).toBe('A zone is at least 5 mm long.');
+  });
+});
+
+describe('two people on one edition', () => {
+  const name = (id: string) => ({ 'line-pull': 'Line pull' })[id];
+  const link: Step = { op: 'set cell', block: 'title-block', cell: 'free', change: { contents: [{ parts: [{ kind: 'linked', property: 'line-pull' }] }] } };
+  const mine = done(format, column('tb-c1', 42), link);
+  const caption = format.blocks[0]!.cells.find(({ id }) => id === 'material')!.caption!;
+  const theirs = done(format, column('tb-c1', 38), { op: 'set cell', block: 'title-block', cell: 'material', change: { caption: { ...caption, text: 'STOFF' } } });
+
+  test('differ place by place, with who changed what since the document both come from', () => {
+    expect(differences(format, mine, theirs, name)).toEqual([
+      { place: 'title-block/grid', words: 'Title block: columns, rows and lines', mine: '42 + share 1 + 30 + 20 + 22 + 15 + 15 wide, 10 + 10 + 10 + 14 + 10 high', theirs: '38 + share 1 + 30 + 20 + 22 + 15 + 15 wide, 10 + 10 + 10 + 14 + 10 high', changedBy: 'both' },
+      { place: 'title-block/free', words: 'Title block: Empty cell', mine: '[Line pull]', theirs: 'empty', changedBy: 'me' },
+      { place: 'title-block/material', words: 'Title block: Stoff', mine: 'MATERIAL · [material]', theirs: 'STOFF · [material]', changedBy: 'them' },
+    ]);
+  });
+
+  test('join by place: mine where chosen, theirs elsewhere, and nothing of either lost', () => {
+    const { document, refused } = withMine(theirs, mine, ['title-block/grid', 'title-block/free']);
+    expect(refused).toEqual([]);
+    expect(document.blocks[0]!.columns[0]).toEqual({ id: 'tb-c1', size: 42 });
+    expect(differences(format, document, theirs, name).map(({ place }) => place)).toEqual(['title-block/grid', 'title-block/free']);
+    expect(differences(format, document, mine, name).map(({ place }) => place)).toEqual(['title-block/material']);
+  });
+
+  test('equal documents have equal hashes, whatever the order of their keys', () => {
+    const turned = Object.fromEntries(Object.entries(format).reverse());
+    expect(canonicalHash(turned)).toBe(canonicalHash(format));
+    expect(canonicalHash(mine)).not.toBe(canonicalHash(format));
+    expect(differences(format, format, format, name)).toEqual([]);
+  });
+});

@@ -1,0 +1,205 @@
+import type { Cell, FormatDocument } from '@/core/format/document';
+import { compose } from '@/core/scene/compose';
+import { projectionSymbol } from '@/core/scene/projection-symbol';
+import { Report } from '@/core/scene/report';
+import { cellOf, demoFacts, demoPackage, demoResources, demoSheet } from '../demo';
+
+const workshop = demoPackage('workshop-sheets');
+const inch = demoPackage('inch-sheets');
+const A3 = 'iso-a3-landscape';
+
+const withCell = (id: string, change: Partial<Cell>): FormatDocument => ({
+  ...workshop.format,
+  blocks: workshop.format.blocks.map((block) => ({ ...block, cells: block.cells.map((cell) => (cell.id === id ? { ...cell, ...change } : cell)) })),
+});
+const sheetOf = (format: FormatDocument, specimen = 'drum-barrel', variant = 'galvanised') => demoSheet({ ...workshop, format }, A3, { specimen, variant });
+
+describe('a golden sheet: Workshop sheets on A3, drum barrel in 316L', () => {
+  const sheet = demoSheet(workshop, A3, { specimen: 'drum-barrel', variant: '316L' });
+
+  test.each([
+    ['owner', 'KELVARRA BUOY AND WINCH WORKS\n4 Slipway Lane, Kelvarra', 'squeezed'],
+    ['created', 'Ines Sundqvist', 'fits'],
+    ['issued', '2026-06-02', 'fits'],
+    ['title', 'DRUM BARREL', 'fits'],
+    ['number', 'KW-2201-D01', 'fits'],
+    ['material', 'X2CrNiMo17-12-2 EN 10088-3', 'squeezed'],
+    ['finish', 'Pickled and passivated', 'fits'],
+    ['mass', '18,71 kg', 'fits'],
+    ['scale', '1:2', 'fits'],
+    ['revision', 'B', 'fits'],
+    ['sheet', '1 / 1', 'fits'],
+    ['tolerance', 'ISO 2768-m', 'fits'],
+  ])('%s prints “%s”', (id, text, verdict) => {
+    expect(cellOf(sheet, id)).toMatchObject({ text, fit: { verdict } });
+  });
+
+  test('the report is of the published shape, with boxes in mm', () => {
+    expect(Report.parse(sheet.report)).toEqual(sheet.report);
+    expect(sheet.report.sheet).toEqual({ width: 420, height: 297, size: A3, name: 'A3' });
+    expect(sheet.report.drawingSpace).toEqual({ x: 20, y: 10, width: 390, height: 277 });
+    expect(cellOf(sheet, 'material')).toMatchObject({ block: 'title-block', caption: 'MATERIAL', box: { x: 230, y: 10, width: 35, height: 10 } });
+    expect(sheet.report.clear.largest).toEqual({ x: 20, y: 88, width: 390, height: 199 });
+  });
+
+  test('captions and values stand on their base lines', () => {
+    const runs = sheet.scene.primitives.filter((primitive) => primitive.kind === 'text' && primitive.source === 'mass');
+    expect(runs.map((run) => run.kind === 'text' && [run.text, run.layer, run.x, run.y])).toEqual([
+      ['MASS', 'captions', 308.8, expect.closeTo(20 - 0.8 - 1.8, 9)],
+      ['18,71 kg', 'values', 309, 11.2],
+    ]);
+  });
+
+  test('the material’s trace goes from the cell to the variant', () => {
+    expect(cellOf(sheet, 'material').trace).toEqual([
+      { property: 'material', name: 'Material', source: 'model', from: 'Drum barrel', variant: '316L', value: 'X2CrNiMo17-12-2 EN 10088-3' },
+    ]);
+  });
+
+  test('is the same every time', () => {
+    expect(demoSheet(workshop, A3, { specimen: 'drum-barrel', variant: '316L' })).toEqual(sheet);
+  });
+});
+
+test('every demo format composes on each of its sizes, its blocks within the drawing space', () => {
+  for (const demo of [workshop, inch, demoPackage('sketch-sheet')]) {
+    for (const size of demo.format.sizes) {
+      for (const show of ['values', 'names', 'longest', 'blank'] as const) {
+        const { report } = demoSheet(demo, size.id, { specimen: 'recovery-winch', variant: '316L', show });
+        expect(report.findings.filter((finding) => ['block outside', 'block on another', 'tracks do not add up', 'caption too long'].includes(finding.code))).toEqual([]);
+      }
+    }
+  }
+});
+
+test('an inch format converts the supplier’s pounds, and a metric one the same pounds to kilograms', () => {
+  expect(cellOf(demoSheet(inch, 'asme-b-landscape', { specimen: 'fairlead-roller' }), 'mass').text).toBe('2.75 lb');
+  expect(cellOf(demoSheet(workshop, A3, { specimen: 'fairlead-roller' }), 'mass').text).toBe('1,25 kg');
+  expect(cellOf(demoSheet(inch, 'asme-b-landscape', { specimen: 'drum-barrel', variant: 'galvanised' }), 'mass').text).toBe('40.61 lb');
+});
+
+describe('what is shown', () => {
+  const shown = (show: 'names' | 'longest' | 'blank') => demoSheet(workshop, A3, { specimen: 'pawl', show });
+  test('names stand in place of values, with no findings about fit', () => {
+    expect(cellOf(shown('names'), 'sheet').text).toBe('Sheet number / Number of sheets');
+    expect(shown('names').report.findings).toEqual([]);
+  });
+  test('the longest on record is the widest on paper of all specimens and the declared length', () => {
+    const { text, trace } = cellOf(shown('longest'), 'mass');
+    expect(text).toBe('102,11 kg');
+    expect(trace[0]).toMatchObject({ standIn: 'longest on record' });
+    expect(cellOf(shown('longest'), 'material').text).toHaveLength(40);
+    expect(shown('longest').report.findings).toContainEqual(expect.objectContaining({ code: 'text overflows', cell: 'finish' }));
+  });
+  test('a blank sheet keeps captions and fixed text only', () => {
+    const blank = shown('blank');
+    expect(cellOf(blank, 'material')).toMatchObject({ text: '', caption: 'MATERIAL' });
+    expect(cellOf(blank, 'sheet').text).toBe(' / ');
+  });
+});
+
+describe('findings', () => {
+  const finding = (format: FormatDocument, code: string, specimen?: string) => sheetOf(format, specimen).report.findings.find((one) => one.code === code);
+  const linked = (property: string) => ({ contents: [{ parts: [{ kind: 'linked' as const, property }] }] });
+
+  test('an overflow says by how much', () => {
+    const format = withCell('free', { contents: [{ parts: [{ kind: 'fixed', text: 'A TEXT THAT IS FAR TOO LONG FOR IT' }] }], fit: [] });
+    expect(finding(format, 'text overflows')).toMatchObject({ weight: 'blocks release', block: 'title-block', cell: 'free', words: expect.stringMatching(/is 3\d(\.\d)? mm too long\./) });
+  });
+
+  test('a link to a property that no longer exists is reported and prints a question mark', () => {
+    const sheet = sheetOf(withCell('free', linked('gone')));
+    expect(cellOf(sheet, 'free').text).toBe('?');
+    expect(sheet.report.findings).toContainEqual({ code: 'unknown property', weight: 'blocks release', block: 'title-block', cell: 'free', words: '?: linked to the property “gone”, which is not in the dictionary.'.replace('?', 'gone') });
+  });
+
+  test('a value that is missing prints a dash and says who has none', () => {
+    const format = withCell('free', linked('line-pull'));
+    expect(cellOf(sheetOf(format, 'guard'), 'free').text).toBe('–');
+    expect(finding(format, 'no value', 'guard')).toMatchObject({ weight: 'warning', words: 'Line pull: “Line pull” has no value in Guard.' });
+    expect(cellOf(sheetOf(format, 'drum-barrel'), 'free').text).toBe('12,5 kN');
+  });
+
+  test('an assembly is not asked for what only parts must have', () => {
+    expect(sheetOf(workshop.format, 'recovery-winch').report.findings.filter((one) => one.code === 'no value')).toEqual([]);
+  });
+
+  test('a wrong quantity is said with both units', () => {
+    const format = withCell('free', { contents: [{ parts: [{ kind: 'linked', property: 'line-pull', display: { kind: 'number', unit: 'kg' } }] }] });
+    expect(finding(format, 'value cannot be written')?.words).toContain('kN is a unit of force and cannot be shown in kg, a unit of mass.');
+  });
+
+  test('glyphs from elsewhere are noted, missing ones block', () => {
+    const fixed = (text: string) => withCell('free', { contents: [{ parts: [{ kind: 'fixed', text }] }] });
+    expect(finding(fixed('⟂ 0,1'), 'glyph from another font')).toMatchObject({ weight: 'note' });
+    expect(finding(fixed('𓀀'), 'glyph missing')).toMatchObject({ weight: 'blocks release' });
+  });
+
+  test('a caption that its cell cannot hold says what it needs', () => {
+    const format = withCell('language', { caption: { ...workshop.format.blocks[0]!.cells[1]!.caption!, text: 'LANGUAGE OF TEXT' } });
+    expect(finding(format, 'caption too long')?.words).toMatch(/its caption “LANGUAGE OF TEXT” needs 2\d(\.\d)? mm, the cell has 15 mm\./);
+  });
+
+  test('a block that leaves the drawing space or lies on another is said', () => {
+    const wide = { ...workshop.format, blocks: workshop.format.blocks.map((block, i) => (i === 0 ? { ...block, width: { total: 400 } } : block)) };
+    expect(finding(wide, 'block outside')).toMatchObject({ block: 'title-block', words: 'Title block: 400 × 54 mm does not lie within the drawing space of A3, 390 × 277 mm.' });
+    const onTop = { ...workshop.format, blocks: workshop.format.blocks.map((block, i) => (i === 1 ? { ...block, dock: { ...block.dock, to: [] } } : block)) };
+    expect(finding(onTop, 'block on another')).toMatchObject({ words: 'Title block: lies on “Tolerances and notes”.' });
+  });
+});
+
+describe('asked values in a proof', () => {
+  const asked = { key: 'weld-check', name: 'Weld check', prompt: 'Which weld check?', type: 'text' as const, required: true, missing: { print: 'dash' as const, report: true } };
+  const format = (more: object): FormatDocument => ({ ...withCell('free', { contents: [{ parts: [{ kind: 'asked', asked: 'weld-check' }] }] }), asked: [{ ...asked, ...more }] });
+  test('print their default, else their sample, and the trace says which', () => {
+    expect(cellOf(sheetOf(format({ default: { value: 'VT' }, sample: 'UT' })), 'free')).toMatchObject({ text: 'VT', trace: [{ standIn: 'default' }] });
+    expect(cellOf(sheetOf(format({ sample: 'UT' })), 'free')).toMatchObject({ text: 'UT', trace: [{ standIn: 'sample' }] });
+    expect(cellOf(sheetOf(format({ default: { property: 'coating-batch' } })), 'free')).toMatchObject({ text: 'Z-0417', trace: [{ standIn: 'default: Coating batch' }] });
+    expect(cellOf(sheetOf(format({ type: 'date', default: 'today' })), 'free').text).toBe('2026-06-02');
+    expect(cellOf(sheetOf(format({})), 'free').text).toBe('–');
+  });
+});
+
+describe('what cannot be composed', () => {
+  const request = (sizeId: string) => ({ sizeId, sheet: { number: 1, total: 1 }, show: 'values' as const });
+  const refused = (format: FormatDocument, sizeId = A3) => {
+    const composed = compose(format, request(sizeId), demoFacts(workshop), demoResources(workshop));
+    return composed.ok ? undefined : composed.reason;
+  };
+  test('is refused with the reason', () => {
+    expect(refused(workshop.format, 'iso-a9')).toBe('“Workshop sheets” has no size iso-a9. It serves A4 (iso-a4-portrait), A3 (iso-a3-landscape), A2 (iso-a2-landscape), A1 (iso-a1-landscape), A0 (iso-a0-landscape).');
+    expect(refused({ ...workshop.format, margins: { ...workshop.format.margins, left: 405 } })).toMatch(/On A3 the left and right margins leave 5 mm/);
+    const grow = { rows: 'revisions' as const, direction: 'down' as const, heading: 1, least: 1, most: 8, whenFull: 'newest only' as const };
+    expect(refused({ ...workshop.format, blocks: workshop.format.blocks.map((block) => ({ ...block, grow })) })).toMatch(/grows from data; this version of Zonograph keeps growing tables/);
+  });
+});
+
+describe('the projection symbol', () => {
+  const circles = (angle: 'first angle' | 'third angle') => {
+    const shapes = projectionSymbol(angle, { width: 60, height: 30 }, 5);
+    const cone = shapes.find((shape) => shape.kind === 'outline')!;
+    return { cone: cone.kind === 'outline' ? cone : undefined, arcs: shapes.filter((shape) => shape.kind === 'arc') };
+  };
+  test('keeps the proportions of ISO 5456-2: small diameter h, large 2h, length 2h, outline h/10', () => {
+    const { cone, arcs } = circles('first angle');
+    expect(arcs.map((arc) => arc.kind === 'arc' && [arc.radius, arc.width])).toEqual([[2.5, 0.5], [5, 0.5]]);
+    const [lowerLeft, lowerRight, upperRight, upperLeft] = cone!.points as [P, P, P, P];
+    expect(upperLeft.y - lowerLeft.y).toBe(5);
+    expect(upperRight.y - lowerRight.y).toBe(10);
+    expect(lowerRight.x - lowerLeft.x).toBe(10);
+  });
+  test('the circles stand right of the cone in first angle and left of it in third, the gap at least h', () => {
+    for (const angle of ['first angle', 'third angle'] as const) {
+      const { cone, arcs } = circles(angle);
+      const centre = arcs[0]!.kind === 'arc' ? arcs[0]!.centre.x : 0;
+      const xs = cone!.points.map((point) => point.x);
+      const gap = angle === 'first angle' ? centre - 5 - Math.max(...xs) : Math.min(...xs) - centre - 5;
+      expect(gap).toBeGreaterThanOrEqual(5 - 1e-9);
+    }
+  });
+});
+
+interface P {
+  x: number;
+  y: number;
+}
