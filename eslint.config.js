@@ -15,9 +15,19 @@ export default ts.config(
       'no-console': 'error',
     },
   },
+  { files: ['**/*.cjs'], languageOptions: { globals: { module: 'writable' } } },
   {
     files: ['scripts/**', 'tests/**', 'src/cli.ts', '*.config.*'],
-    languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly' } },
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+      },
+    },
     rules: { 'no-console': 'off' },
   },
 );

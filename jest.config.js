@@ -1,7 +1,9 @@
 const shared = {
   rootDir: import.meta.dirname,
   testEnvironment: 'node',
-  transform: { '^.+\\.(t|j|mj)sx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }] },
+  transform: {
+    '^.+\\.(t|j|mj)sx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
+  },
   transformIgnorePatterns: ['/node_modules/(?!(@noble|date-fns|safe-stable-stringify|fast-equals)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };

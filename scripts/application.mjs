@@ -64,7 +64,10 @@ export async function startApplication({ port, buildFolder, database, dev = fals
   const end = Date.now() + 90_000;
   for (;;) {
     if (child.exitCode !== null) throw new Error('the application did not start');
-    const ready = await fetch(`${address}/api/health`).then((response) => response.ok, () => false);
+    const ready = await fetch(`${address}/api/health`).then(
+      (response) => response.ok,
+      () => false,
+    );
     if (ready) break;
     if (Date.now() > end) throw new Error('the application does not answer');
     await new Promise((done) => setTimeout(done, 200));

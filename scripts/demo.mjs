@@ -56,7 +56,9 @@ async function main() {
     const application = await startApplication({ port, buildFolder, database: url, dev });
     started.push(application);
     writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, address: application.address }));
-    console.log(`\nZonograph is at ${application.address}\nCtrl-C stops it; its data stays in .data/demo (npm run demo -- --fresh starts anew).\n`);
+    console.log(
+      `\nZonograph is at ${application.address}\nCtrl-C stops it; its data stays in .data/demo (npm run demo -- --fresh starts anew).\n`,
+    );
     await application.exited;
     await stop(stopping ? 0 : 1);
   } catch (error) {

@@ -50,15 +50,17 @@ function answers(port) {
   });
 }
 
-/** Ends a mariadbd that an earlier run left behind on this very data folder. */
-async function endLeftover(folder, pidFile) {
+/** Shuts down the mariadbd that runs on this very data folder, if one does: started here or left behind. */
+export async function stopMariadb(folderName) {
+  const folder = resolve(folderName);
+  const pidFile = join(folder, 'mariadb.pid');
   if (!existsSync(pidFile)) return;
   const pid = Number(readFileSync(pidFile, 'utf8'));
   if (!pid || !isAlive(pid)) return;
   const command = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : '';
   if (!command.includes(folder)) return;
   process.kill(pid, 'SIGTERM');
-  await until('an earlier database to end', () => !isAlive(pid));
+  await until('the database to end', () => !isAlive(pid));
 }
 
 /**
@@ -71,7 +73,7 @@ export async function startMariadb(folderName, { port: wanted, databases }) {
   const pidFile = join(folder, 'mariadb.pid');
   const secretFile = join(folder, 'secret');
   mkdirSync(folder, { recursive: true });
-  await endLeftover(folder, pidFile);
+  await stopMariadb(folder);
   if (!existsSync(join(data, 'mysql'))) {
     rmSync(data, { recursive: true, force: true });
     const user = asRoot ? ['--user=root'] : [];
@@ -88,7 +90,9 @@ export async function startMariadb(folderName, { port: wanted, databases }) {
   writeFileSync(
     initFile,
     [
-      ...databases.map((name) => `CREATE DATABASE IF NOT EXISTS ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`),
+      ...databases.map(
+        (name) => `CREATE DATABASE IF NOT EXISTS ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
+      ),
       `CREATE USER IF NOT EXISTS zonograph@'127.0.0.1' IDENTIFIED BY '${secret}';`,
       ...databases.map((name) => `GRANT ALL ON ${name}.* TO zonograph@'127.0.0.1';`),
     ].join('\n') + '\n',
@@ -97,14 +101,25 @@ export async function startMariadb(folderName, { port: wanted, databases }) {
   const port = await freePort(wanted);
   // A socket's path has a short limit, which a deep folder may pass.
   const short = createHash('sha256').update(folder).digest('hex').slice(0, 12);
-  const socket = join(folder, 'mariadb.sock').length < 100 ? join(folder, 'mariadb.sock') : join(tmpdir(), `zonograph-${short}.sock`);
+  const socket =
+    join(folder, 'mariadb.sock').length < 100
+      ? join(folder, 'mariadb.sock')
+      : join(tmpdir(), `zonograph-${short}.sock`);
   const log = openSync(join(folder, 'mariadb.log'), 'a');
   const child = spawn(
     'mariadbd',
     [
-      '--no-defaults', ...(asRoot ? ['--user=root'] : []), `--datadir=${data}`, `--port=${port}`, `--socket=${socket}`,
-      `--pid-file=${pidFile}`, '--bind-address=127.0.0.1', '--skip-name-resolve', `--init-file=${initFile}`,
-      '--innodb-buffer-pool-size=64M', '--performance-schema=OFF',
+      '--no-defaults',
+      ...(asRoot ? ['--user=root'] : []),
+      `--datadir=${data}`,
+      `--port=${port}`,
+      `--socket=${socket}`,
+      `--pid-file=${pidFile}`,
+      '--bind-address=127.0.0.1',
+      '--skip-name-resolve',
+      `--init-file=${initFile}`,
+      '--innodb-buffer-pool-size=64M',
+      '--performance-schema=OFF',
     ],
     // Not in this process's group: Ctrl-C is for us, and we end the database after the application.
     { stdio: ['ignore', log, log], detached: true },
@@ -127,4 +142,3 @@ export async function startMariadb(folderName, { port: wanted, databases }) {
     },
   };
 }
-

@@ -8,4 +8,6 @@ if (!url) throw new Error('ZONOGRAPH_DATABASE is not set');
 const run = await migrate(url, 'db/migrations');
 const seeded = await seed('demo');
 await closeDatabase();
-console.log(`${run.length === 0 ? 'schema is current' : `ran ${run.join(', ')}`}; ${seeded ? 'demo data written' : 'data kept'}`);
+console.log(
+  `${run.length === 0 ? 'schema is current' : `ran ${run.join(', ')}`}; ${seeded ? 'demo data written' : 'data kept'}`,
+);

@@ -26,7 +26,10 @@ export function ensureDebian(...wanted) {
   const asRoot = process.getuid?.() === 0 ? [] : ['sudo'];
   const apt = (...parameters) => {
     const [command, ...rest] = [...asRoot, 'apt-get', ...parameters];
-    execFileSync(command, rest, { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+    execFileSync(command, rest, {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
   };
   try {
     apt('update', '-q');
@@ -43,7 +46,9 @@ export function ensurePackages() {
   const stamp = 'node_modules/.zonograph-lock';
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   say('installing npm packages (a minute or two)');
-  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 'ignore', 'inherit'] });
+  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   if (result.status !== 0) {
     console.error('npm ci failed; its words are above.');
     process.exit(1);

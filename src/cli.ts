@@ -26,9 +26,15 @@ async function main(): Promise<void> {
   const { values, positionals } = parseArgs({
     allowPositionals: true,
     options: {
-      format: { type: 'string' }, specimen: { type: 'string' }, variant: { type: 'string' }, size: { type: 'string' },
-      out: { type: 'string' }, show: { type: 'string', default: 'values' }, sheet: { type: 'string', default: '1' },
-      sheets: { type: 'string', default: '1' }, help: { type: 'boolean' },
+      format: { type: 'string' },
+      specimen: { type: 'string' },
+      variant: { type: 'string' },
+      size: { type: 'string' },
+      out: { type: 'string' },
+      show: { type: 'string', default: 'values' },
+      sheet: { type: 'string', default: '1' },
+      sheets: { type: 'string', default: '1' },
+      help: { type: 'boolean' },
     },
   });
   if (values.help) {
@@ -54,13 +60,19 @@ async function main(): Promise<void> {
   const facts: Facts = {
     ...(specimen && modelFacts(specimen, values.variant)),
     drawing: sample.drawing,
-    organisation, project, profile,
+    organisation,
+    project,
+    profile,
     today: sample.today,
     locale: { decimalMark: sample.decimalMark },
   };
   const composed = compose(
     document,
-    { sizeId: found.sizeId, sheet: { number: whole(values.sheet, '--sheet'), total: whole(values.sheets, '--sheets'), scale: sample.scale }, show: values.show as Show },
+    {
+      sizeId: found.sizeId,
+      sheet: { number: whole(values.sheet, '--sheet'), total: whole(values.sheets, '--sheets'), scale: sample.scale },
+      show: values.show as Show,
+    },
     facts,
     {
       properties: new Map(properties.map((property) => [property.id, property])),
@@ -77,7 +89,12 @@ async function main(): Promise<void> {
   console.log(`wrote ${out}`);
 }
 
-async function writers(ending: string, { scene, report }: Extract<ReturnType<typeof compose>, { ok: true }>, title: string, date: string) {
+async function writers(
+  ending: string,
+  { scene, report }: Extract<ReturnType<typeof compose>, { ok: true }>,
+  title: string,
+  date: string,
+) {
   switch (ending) {
     case '.svg':
       return writeSvg(scene, fontFile, title);
@@ -116,6 +133,10 @@ function whole(text: string, name: string): number {
 }
 
 main().catch((error: unknown) => {
-  console.error(error instanceof Stop || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS') ? (error as Error).message : error);
+  console.error(
+    error instanceof Stop || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS')
+      ? (error as Error).message
+      : error,
+  );
   process.exitCode = 1;
 });

@@ -24,9 +24,14 @@ const FORMATS = ['workshop-sheets', 'inch-sheets', 'sketch-sheet'];
  */
 export async function seed(folder: string): Promise<boolean> {
   return transaction(async (db) => {
-    const [{ accounts }] = (await db.query<{ accounts: number }>('SELECT COUNT(*) AS accounts FROM accounts')) as [{ accounts: number }];
+    const [{ accounts }] = (await db.query<{ accounts: number }>('SELECT COUNT(*) AS accounts FROM accounts')) as [
+      { accounts: number },
+    ];
     if (Number(accounts) > 0) return false;
-    await db.run("INSERT INTO accounts (id, name, role) VALUES (?, ?, 'administrator')", [THE_ADMINISTRATOR.id, THE_ADMINISTRATOR.name]);
+    await db.run("INSERT INTO accounts (id, name, role) VALUES (?, ?, 'administrator')", [
+      THE_ADMINISTRATOR.id,
+      THE_ADMINISTRATOR.name,
+    ]);
     const office = OfficeFile.parse(await json(`${folder}/office.json`));
     for (const property of office.properties) await insertProperty(db, property);
     for (const file of (await readdir(`${folder}/specimens`)).sort()) {
@@ -70,7 +75,15 @@ async function seedFormat(db: Database, file: string, placeOf: PlaceKeeper): Pro
     sampleId: await placeOf('drawing', sample.drawing),
     settings: { today: sample.today, decimalMark: sample.decimalMark, scale: sample.scale },
   });
-  const edition = { id: randomUUID(), formatId: format.id, number: 1, state: 'open', document: format, hash: canonicalHash(format), version: 1 } as const;
+  const edition = {
+    id: randomUUID(),
+    formatId: format.id,
+    number: 1,
+    state: 'open',
+    document: format,
+    hash: canonicalHash(format),
+    version: 1,
+  } as const;
   await insertEdition(db, edition, THE_ADMINISTRATOR.id);
 }
 

@@ -61,7 +61,10 @@ const worker = {
     if (looks.get(id) === look) return { findings: report.findings };
     await fontsReady;
     const scale = Math.min(room.width / scene.width, room.height / scene.height);
-    const canvas = new OffscreenCanvas(Math.max(1, Math.round(scene.width * scale)), Math.max(1, Math.round(scene.height * scale)));
+    const canvas = new OffscreenCanvas(
+      Math.max(1, Math.round(scene.width * scale)),
+      Math.max(1, Math.round(scene.height * scale)),
+    );
     drawScene(canvas.getContext('2d')! as unknown as CanvasRenderingContext2D, scene, scale, '#FFFFFF');
     const picture = canvas.transferToImageBitmap();
     looks.set(id, look);

@@ -1,5 +1,5 @@
 import { NextResponse } from 'next/server';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { issueInWords } from '../../core/format/reading';
 import { DatabaseAway } from '../../server/database';
 import { ServiceError } from '../../server/services/service-error';
@@ -24,7 +24,10 @@ export async function respond(work: () => Promise<unknown>): Promise<Response> {
     }
     // eslint-disable-next-line no-console -- a bug: the server's log is the place for it
     console.error(error);
-    return NextResponse.json({ reason: 'Zonograph failed at this. The server’s log has the details.' }, { status: 500 });
+    return NextResponse.json(
+      { reason: 'Zonograph failed at this. The server’s log has the details.' },
+      { status: 500 },
+    );
   }
 }
 

@@ -5,8 +5,21 @@ import { arcPath } from './svg';
 /** What drawing needs of a canvas, on the screen or off it. */
 export type Canvas2d = Pick<
   CanvasRenderingContext2D,
-  | 'setTransform' | 'fillRect' | 'beginPath' | 'moveTo' | 'lineTo' | 'closePath' | 'stroke' | 'fill' | 'fillText'
-  | 'strokeStyle' | 'fillStyle' | 'lineWidth' | 'setLineDash' | 'font' | 'fontKerning'
+  | 'setTransform'
+  | 'fillRect'
+  | 'beginPath'
+  | 'moveTo'
+  | 'lineTo'
+  | 'closePath'
+  | 'stroke'
+  | 'fill'
+  | 'fillText'
+  | 'strokeStyle'
+  | 'fillStyle'
+  | 'lineWidth'
+  | 'setLineDash'
+  | 'font'
+  | 'fontKerning'
 >;
 
 /** The font size text is set at before it is scaled, px. */
@@ -61,8 +74,15 @@ function draw(canvas: Canvas2d, primitive: Primitive, sheetHeight: number, scale
   canvas.stroke();
 }
 
-function path(canvas: Canvas2d, points: { x: number; y: number }[], x: (mm: number) => number, y: (mm: number) => number) {
+function path(
+  canvas: Canvas2d,
+  points: { x: number; y: number }[],
+  x: (mm: number) => number,
+  y: (mm: number) => number,
+) {
   canvas.beginPath();
-  points.forEach((point, i) => (i === 0 ? canvas.moveTo(x(point.x), y(point.y)) : canvas.lineTo(x(point.x), y(point.y))));
+  points.forEach((point, i) =>
+    i === 0 ? canvas.moveTo(x(point.x), y(point.y)) : canvas.lineTo(x(point.x), y(point.y)),
+  );
   canvas.closePath();
 }

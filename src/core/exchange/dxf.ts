@@ -1,6 +1,21 @@
 import {
-  Arc, Attdef, Attrib, BlockFlags, Circle, type DxfBlock, DxfDocument, type DxfStyle, HatchBoundaryPaths,
-  HatchPolylineBoundary, HatchPredefinedPatterns, LWPolyline, LWPolylineFlags, Line, Text, Units, pattern,
+  Arc,
+  Attdef,
+  Attrib,
+  BlockFlags,
+  Circle,
+  type DxfBlock,
+  DxfDocument,
+  type DxfStyle,
+  HatchBoundaryPaths,
+  HatchPolylineBoundary,
+  HatchPredefinedPatterns,
+  LWPolyline,
+  LWPolylineFlags,
+  Line,
+  Text,
+  Units,
+  pattern,
 } from '@tarikjabiri/dxf';
 import type { Point } from '../geometry/box';
 import { MM_PER_INCH } from '../geometry/length';
@@ -63,7 +78,12 @@ class SheetDxf {
     for (const [type, { name, words }] of Object.entries(LINE_TYPES)) {
       const dashes = DASHES[type as keyof typeof DASHES];
       // For a line 1 mm wide; each entity scales it by its width.
-      if (dashes.length > 0) tables.addLType(name, words, dashes.map((length, i) => (i % 2 === 0 ? length : -length)));
+      if (dashes.length > 0)
+        tables.addLType(
+          name,
+          words,
+          dashes.map((length, i) => (i % 2 === 0 ? length : -length)),
+        );
     }
     for (const { name } of Object.values(LAYERS)) {
       const layer = new SheetLayer(name, 7, 'Continuous');

@@ -22,11 +22,18 @@ export function svgElement(primitive: Primitive, sheetHeight: number): SvgElemen
       return {
         tag: 'line',
         attributes: {
-          x1: round(primitive.from.x), y1: y(primitive.from.y), x2: round(primitive.to.x), y2: y(primitive.to.y), ...stroke(primitive),
+          x1: round(primitive.from.x),
+          y1: y(primitive.from.y),
+          x2: round(primitive.to.x),
+          y2: y(primitive.to.y),
+          ...stroke(primitive),
         },
       };
     case 'outline':
-      return { tag: 'polygon', attributes: { points: points(primitive.points, y), fill: 'none', ...stroke(primitive) } };
+      return {
+        tag: 'polygon',
+        attributes: { points: points(primitive.points, y), fill: 'none', ...stroke(primitive) },
+      };
     case 'fill':
       return { tag: 'polygon', attributes: { points: points(primitive.points, y), fill: primitive.ink } };
     case 'arc':

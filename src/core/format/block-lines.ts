@@ -31,7 +31,11 @@ export function blockLines(laid: LaidBlock): BlockLine[] {
       return own.get(edgeKey('column', block.columns[i - 1]?.id ?? null, row.id)) ?? usual(block, outer);
     });
     for (const { start, end, line } of joined(looks)) {
-      add({ x: columnEdges[i]!, y: height - rowEdges[start]! }, { x: columnEdges[i]!, y: height - rowEdges[end]! }, line);
+      add(
+        { x: columnEdges[i]!, y: height - rowEdges[start]! },
+        { x: columnEdges[i]!, y: height - rowEdges[end]! },
+        line,
+      );
     }
   }
   for (let j = 0; j <= block.rows.length; j++) {

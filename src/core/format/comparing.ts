@@ -101,19 +101,26 @@ function settingText(document: FormatDocument, key: 'name' | 'margins' | 'zones'
   }
   const rule = document.zones.rule.base;
   if (!document.zones.shown) return 'none';
-  return rule.kind === 'count' ? `${rule.columns} × ${rule.rows}` : `every ${trimNumber(lengthAt(rule.pitch, ''), 2)} mm`;
+  return rule.kind === 'count'
+    ? `${rule.columns} × ${rule.rows}`
+    : `every ${trimNumber(lengthAt(rule.pitch, ''), 2)} mm`;
 }
 
 const blockIn = (document: FormatDocument, id: string) => document.blocks.find((block) => block.id === id);
 const sizesText = (tracks: Block['columns']) =>
-  tracks.map((track) => ('share' in track ? `share ${track.share}` : trimNumber(lengthAt(track.size, ''), 2))).join(' + ');
+  tracks
+    .map((track) => ('share' in track ? `share ${track.share}` : trimNumber(lengthAt(track.size, ''), 2)))
+    .join(' + ');
 
 function gridPlace(block: Block): Place {
   const grid = (document: FormatDocument) => {
     const found = blockIn(document, block.id);
     if (!found) return undefined;
     const { cells, ...rest } = found;
-    return { ...rest, places: cells.map(({ id, column, row, columnSpan, rowSpan }) => [id, column, row, columnSpan, rowSpan]) };
+    return {
+      ...rest,
+      places: cells.map(({ id, column, row, columnSpan, rowSpan }) => [id, column, row, columnSpan, rowSpan]),
+    };
   };
   return {
     key: `${block.id}/grid`,
@@ -140,7 +147,16 @@ function cellPlace(block: Block, cell: Cell, name: (property: string) => string 
   const find = (document: FormatDocument) => blockIn(document, block.id)?.cells.find(({ id }) => id === cell.id);
   const carried = (found: Cell) => {
     const { caption, contents, lettering, override, place, turn, fit } = found;
-    return { name: found.name ?? null, caption: caption ?? null, contents, lettering, override: override ?? null, place, turn, fit };
+    return {
+      name: found.name ?? null,
+      caption: caption ?? null,
+      contents,
+      lettering,
+      override: override ?? null,
+      place,
+      turn,
+      fit,
+    };
   };
   return {
     key: `${block.id}/${cell.id}`,
@@ -163,7 +179,13 @@ function cellPlace(block: Block, cell: Cell, name: (property: string) => string 
 /** What a cell carries, in a line: its caption and the parts of its content. */
 function cellText(cell: Cell, name: (property: string) => string | undefined): string {
   const parts = partsOf(cell).map((part) =>
-    part.kind === 'fixed' ? part.text : part.kind === 'linked' ? `[${name(part.property) ?? part.property}]` : part.kind === 'asked' ? `[${part.asked}]` : ' / ',
+    part.kind === 'fixed'
+      ? part.text
+      : part.kind === 'linked'
+        ? `[${name(part.property) ?? part.property}]`
+        : part.kind === 'asked'
+          ? `[${part.asked}]`
+          : ' / ',
   );
   return [cell.caption?.text, parts.join('')].filter(Boolean).join(' · ') || 'empty';
 }

@@ -28,7 +28,10 @@ export function tilingDefects(block: Block): Defect[] {
   const covered = block.rows.map(() => block.columns.map(() => 0));
   for (const cell of block.cells) {
     if (cell.column + cell.columnSpan > block.columns.length || cell.row + cell.rowSpan > block.rows.length) {
-      defects.push({ kind: 'cell outside', words: `In block “${block.name}”, cell ${cell.id} reaches beyond the grid.` });
+      defects.push({
+        kind: 'cell outside',
+        words: `In block “${block.name}”, cell ${cell.id} reaches beyond the grid.`,
+      });
       continue;
     }
     for (let row = cell.row; row < cell.row + cell.rowSpan; row++) {
@@ -54,11 +57,26 @@ export function documentDefects(document: FormatDocument): Defect[] {
       defects.push({ kind: 'repeated id', words: `Two ${what} have the id ${id}.` });
     }
   };
-  repeated('sizes', document.sizes.map((size) => size.id));
-  repeated('blocks', document.blocks.map((block) => block.id));
-  repeated('inks', document.inks.map((ink) => ink.id));
-  repeated('lettering styles', document.letterings.map((style) => style.id));
-  repeated('asked values', document.asked.map((asked) => asked.key));
+  repeated(
+    'sizes',
+    document.sizes.map((size) => size.id),
+  );
+  repeated(
+    'blocks',
+    document.blocks.map((block) => block.id),
+  );
+  repeated(
+    'inks',
+    document.inks.map((ink) => ink.id),
+  );
+  repeated(
+    'lettering styles',
+    document.letterings.map((style) => style.id),
+  );
+  repeated(
+    'asked values',
+    document.asked.map((asked) => asked.key),
+  );
   const cellIds = document.blocks.flatMap((block) => block.cells.map((cell) => cell.id));
   if (new Set(cellIds).size !== cellIds.length) repeated('cells', cellIds);
 
@@ -85,7 +103,8 @@ export function documentDefects(document: FormatDocument): Defect[] {
       for (const content of cell.contents) {
         if (!('parts' in content)) continue;
         for (const part of content.parts) {
-          if (part.kind === 'asked' && !asked.has(part.asked)) unknown(`${where} asks for ${part.asked}, which is not defined.`);
+          if (part.kind === 'asked' && !asked.has(part.asked))
+            unknown(`${where} asks for ${part.asked}, which is not defined.`);
         }
       }
     }

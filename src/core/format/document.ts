@@ -10,7 +10,10 @@ import { Length, LengthValue, perSize } from './length-value';
 export const DOCUMENT_VERSION = 1;
 
 const Id = z.string().min(1).max(80);
-const SizeId = z.string().regex(/^[a-z0-9][a-z0-9-]*$/).max(60);
+const SizeId = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]*$/)
+  .max(60);
 const Name = z.string().trim().min(1).max(120);
 
 /** Line types of ISO 128-2 that a format may use. */
@@ -114,7 +117,12 @@ export const FigureShape = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('line'), from: Point, to: Point, line: Line }),
   z.object({ kind: z.literal('rectangle'), at: Point, width: Length, height: Length, line: Line }),
   z.object({
-    kind: z.literal('arc'), centre: Point, radius: Length, fromDeg: z.number(), toDeg: z.number(), line: Line,
+    kind: z.literal('arc'),
+    centre: Point,
+    radius: Length,
+    fromDeg: z.number(),
+    toDeg: z.number(),
+    line: Line,
   }),
 ]);
 
@@ -276,4 +284,3 @@ export const FormatDocument = z.object({
   blocks: z.array(Block).max(100),
 });
 export type FormatDocument = z.infer<typeof FormatDocument>;
-

@@ -36,7 +36,12 @@ export function layBlocks(document: FormatDocument, space: Box, occasion: Occasi
       const other = shown.find((candidate) => candidate.id === id);
       return other ? [{ other, side }] : [];
     })[0];
-    const result = layBlock(block, space, occasion.sizeId, support && { box: lay(support.other).box, side: support.side });
+    const result = layBlock(
+      block,
+      space,
+      occasion.sizeId,
+      support && { box: lay(support.other).box, side: support.side },
+    );
     laid.set(block.id, result);
     return result;
   };
@@ -60,7 +65,12 @@ function layBlock(block: Block, space: Box, sizeId: string, support?: { box: Box
     const left = columns.edges[cell.column]!;
     const upper = rows.edges[cell.row]!;
     const lower = rows.edges[cell.row + cell.rowSpan]!;
-    const own = { x: left, y: height - lower, width: columns.edges[cell.column + cell.columnSpan]! - left, height: lower - upper };
+    const own = {
+      x: left,
+      y: height - lower,
+      width: columns.edges[cell.column + cell.columnSpan]! - left,
+      height: lower - upper,
+    };
     return { cell, box: boxToSheet(placing, own) };
   });
   return {

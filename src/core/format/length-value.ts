@@ -7,14 +7,12 @@ export const LengthValue = z.union([Millimetres, z.object({ mm: Millimetres, ent
 export type LengthValue = z.infer<typeof LengthValue>;
 
 /** A length that may differ on some sizes: `base` holds wherever `at` names no exception. */
-export const Length = z.union([
-  LengthValue,
-  z.object({ base: LengthValue, at: z.record(z.string(), LengthValue) }),
-]);
+export const Length = z.union([LengthValue, z.object({ base: LengthValue, at: z.record(z.string(), LengthValue) })]);
 export type Length = z.infer<typeof Length>;
 
 /** Anything else that may differ on some sizes. */
-export const perSize = <T extends z.ZodType>(value: T) => z.object({ base: value, at: z.record(z.string(), value).optional() });
+export const perSize = <T extends z.ZodType>(value: T) =>
+  z.object({ base: value, at: z.record(z.string(), value).optional() });
 export interface PerSize<T> {
   base: T;
   at?: Record<string, T>;

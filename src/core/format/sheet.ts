@@ -35,12 +35,21 @@ export function sheetGeometry(document: FormatDocument, sizeId: string): Outcome
     height: trimmed.height - at('bottom') - at('top'),
   };
   if (space.width < LEAST_SPACE - TOLERANCE || space.height < LEAST_SPACE - TOLERANCE) {
-    const [sides, left] = space.width < space.height ? ['left and right', space.width] : ['top and bottom', space.height];
+    const [sides, left] =
+      space.width < space.height ? ['left and right', space.width] : ['top and bottom', space.height];
     return refuse(
       `On ${size.name} the ${sides} margins leave ${trimNumber(Math.max(0, left), 2)} mm of drawing space; it needs at least ${LEAST_SPACE} mm.`,
     );
   }
-  return { ok: true, sheet: { name: size.name, trimmed, space, zones: zonesOf(trimmed, space, ruleAt(document, sizeId), document.zones) } };
+  return {
+    ok: true,
+    sheet: {
+      name: size.name,
+      trimmed,
+      space,
+      zones: zonesOf(trimmed, space, ruleAt(document, sizeId), document.zones),
+    },
+  };
 }
 
 function ruleAt(document: FormatDocument, sizeId: string): ZoneRule {

@@ -14,8 +14,16 @@ export interface ClearArea {
  */
 export function clearArea(space: Box, blocks: readonly Box[]): ClearArea {
   const inside = blocks.filter((block) => overlaps(space, block));
-  const xs = cuts(space.x, right(space), inside.flatMap((block) => [block.x, right(block)]));
-  const ys = cuts(space.y, top(space), inside.flatMap((block) => [block.y, top(block)]));
+  const xs = cuts(
+    space.x,
+    right(space),
+    inside.flatMap((block) => [block.x, right(block)]),
+  );
+  const ys = cuts(
+    space.y,
+    top(space),
+    inside.flatMap((block) => [block.y, top(block)]),
+  );
   const clear = xs.slice(1).map((_, i) =>
     ys.slice(1).map((_, j) => {
       const field = { x: xs[i]!, y: ys[j]!, width: xs[i + 1]! - xs[i]!, height: ys[j + 1]! - ys[j]! };

@@ -14,13 +14,11 @@ export function roundLength(mm: number): number {
   return rounded === 0 ? 0 : rounded;
 }
 
-/** True when two lengths in mm differ by no more than {@link TOLERANCE}. */
-export function sameLength(a: number, b: number): boolean {
-  return Math.abs(a - b) <= TOLERANCE;
-}
-
 const NUMBER = String.raw`(?:\d+(?:[.,]\d*)?|[.,]\d+)`;
-const TYPED_LENGTH = new RegExp(String.raw`^([+-]?)\s*(?:(\d+)\s+)?(?:(\d+)\s*/\s*(\d+)|(${NUMBER}))\s*(mm|in|inch|"|)$`, 'i');
+const TYPED_LENGTH = new RegExp(
+  String.raw`^([+-]?)\s*(?:(\d+)\s+)?(?:(\d+)\s*/\s*(\d+)|(${NUMBER}))\s*(mm|in|inch|"|)$`,
+  'i',
+);
 
 /**
  * Reads a length as a person types it: `12`, `12 mm`, `0.5 in`, `1/2 in`, `1 1/2 in`; decimal point or comma.

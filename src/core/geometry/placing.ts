@@ -32,10 +32,7 @@ export function toSheet({ at, turn, width, height }: Placing, { x, y }: Point): 
 
 /** Maps a box of the thing's own coordinates onto the sheet. */
 export function boxToSheet(placing: Placing, box: Box): Box {
-  return boxAround(
-    toSheet(placing, box),
-    toSheet(placing, { x: box.x + box.width, y: box.y + box.height }),
-  );
+  return boxAround(toSheet(placing, box), toSheet(placing, { x: box.x + box.width, y: box.y + box.height }));
 }
 
 /** The placing's own size after turning: width and height swap at 90° and 270°. */

@@ -3,9 +3,6 @@ import { z } from 'zod';
 /** Nominal heights h of lettering in mm; h is the height of a capital letter (ISO 3098-1, 4.2). */
 export const STANDARD_HEIGHTS = [1.8, 2.5, 3.5, 5, 7, 10, 14, 20] as const;
 
-/** Least base-line distance as a multiple of h (ISO 3098-1, type B). */
-export const LEAST_LINE_DISTANCE = 1.5;
-
 /** How text looks, wherever it stands. */
 export const Lettering = z.object({
   font: z.string().min(1),

@@ -12,7 +12,10 @@ export type PropertyType = z.infer<typeof PropertyType>;
 /** A named, typed datum of the dictionary. Links hold its id, so a rename keeps every link. */
 export const PropertyDefinition = z
   .object({
-    id: z.string().regex(/^[a-z0-9][a-z0-9-]*$/, 'use small letters, numerals and hyphens').max(80),
+    id: z
+      .string()
+      .regex(/^[a-z0-9][a-z0-9-]*$/, 'use small letters, numerals and hyphens')
+      .max(80),
     name: z.string().trim().min(1, 'a property needs a name').max(80),
     type: PropertyType,
     source: Source,

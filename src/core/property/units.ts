@@ -19,7 +19,17 @@ const UNITS: Record<Quantity, Record<string, number>> = {
 
 /** Other spellings met in files. */
 const SPELLINGS: Record<string, string> = {
-  lbs: 'lb', kgs: 'kg', inch: 'in', '"': 'in', deg: '°', mm2: 'mm²', mm3: 'mm³', m2: 'm²', m3: 'm³', cm2: 'cm²', cm3: 'cm³',
+  lbs: 'lb',
+  kgs: 'kg',
+  inch: 'in',
+  '"': 'in',
+  deg: '°',
+  mm2: 'mm²',
+  mm3: 'mm³',
+  m2: 'm²',
+  m3: 'm³',
+  cm2: 'cm²',
+  cm3: 'cm³',
 };
 
 export const unitsOf = (quantity: Quantity): string[] => Object.keys(UNITS[quantity]);

@@ -51,7 +51,14 @@ export function composeCell(
   const context: CellContext = { cell, block: block.id, room, filling };
   const name = cellName(cell, (id) => filling.resources.properties.get(id)?.name);
   const report: CellReport = {
-    id: cell.id, block: block.id, name, box, caption: cell.caption?.text ?? '', text: '', runs: [], trace: [],
+    id: cell.id,
+    block: block.id,
+    name,
+    box,
+    caption: cell.caption?.text ?? '',
+    text: '',
+    runs: [],
+    trace: [],
   };
   const composed: ComposedCell = { primitives: [], report, findings: [] };
   if (cell.caption?.text) composeCaption(context, composed);
@@ -66,8 +73,13 @@ function composeContent(content: Content, context: CellContext, composed: Compos
   else if ('symbol' in content && content.symbol.name === 'projection') {
     composed.primitives.push(...projectionSymbolIn(context, content.symbol.height));
   } else {
-    const what = 'symbol' in content ? `the ${content.symbol.name} symbol` : 'picture' in content ? 'a picture' : 'a figure';
-    finding('not drawn', 'blocks release', `holds ${what}, which this version of Zonograph keeps but does not draw yet.`);
+    const what =
+      'symbol' in content ? `the ${content.symbol.name} symbol` : 'picture' in content ? 'a picture' : 'a figure';
+    finding(
+      'not drawn',
+      'blocks release',
+      `holds ${what}, which this version of Zonograph keeps but does not draw yet.`,
+    );
   }
 }
 
@@ -95,15 +107,43 @@ function composeCaption(context: CellContext, composed: ComposedCell): void {
   const available = room.width - 2 * insetX;
   if (width > available + 1e-6) {
     const [needed, has] = [trimNumber(width + 2 * insetX, 1), trimNumber(room.width, 1)];
-    findingOf(context, composed)('caption too long', 'blocks release', `its caption “${text}” needs ${needed} mm, the cell has ${has} mm.`);
+    findingOf(context, composed)(
+      'caption too long',
+      'blocks release',
+      `its caption “${text}” needs ${needed} mm, the cell has ${has} mm.`,
+    );
   }
-  const y = firstBaseLine(caption.place, room, { lines: 1, height: lettering.height, distance: 0, descent: 0, above: 0 });
+  const y = firstBaseLine(caption.place, room, {
+    lines: 1,
+    height: lettering.height,
+    distance: 0,
+    descent: 0,
+    above: 0,
+  });
   const start = acrossStart(caption.place, room, width);
   const line = { text, pieces: [] };
-  composed.primitives.push(...setRuns(line, 0, text.length, lettering, lettering.height, lettering.letterWidth, start, y, 'captions', context, composed));
+  composed.primitives.push(
+    ...setRuns(
+      line,
+      0,
+      text.length,
+      lettering,
+      lettering.height,
+      lettering.letterWidth,
+      start,
+      y,
+      'captions',
+      context,
+      composed,
+    ),
+  );
 }
 
-function composeText(parts: Extract<Content, { parts: unknown }>['parts'], context: CellContext, composed: ComposedCell): void {
+function composeText(
+  parts: Extract<Content, { parts: unknown }>['parts'],
+  context: CellContext,
+  composed: ComposedCell,
+): void {
   const { cell, room, filling } = context;
   const { fonts } = filling.resources;
   const lettering = letteringOf(cell.lettering, filling, cell.override);
@@ -137,9 +177,23 @@ function composeText(parts: Extract<Content, { parts: unknown }>['parts'], conte
     const paragraph = content.paragraphs[line.paragraph]!;
     const text = paragraph.text.slice(line.from, line.to);
     const width = measureLine(text, lettering.font, fitted.height, fonts) * fitted.letterWidth;
-    const runs = setRuns(paragraph, line.from, line.to, lettering, fitted.height, fitted.letterWidth, acrossStart(cell.place, room, width), y, 'content', context, composed);
+    const runs = setRuns(
+      paragraph,
+      line.from,
+      line.to,
+      lettering,
+      fitted.height,
+      fitted.letterWidth,
+      acrossStart(cell.place, room, width),
+      y,
+      'content',
+      context,
+      composed,
+    );
     composed.primitives.push(...runs);
-    composed.report.runs.push(...runs.map(({ text, x, y, height, letterWidth, width }) => ({ text, x, y, height, letterWidth, width })));
+    composed.report.runs.push(
+      ...runs.map(({ text, x, y, height, letterWidth, width }) => ({ text, x, y, height, letterWidth, width })),
+    );
     y -= distance;
   }
   composed.report.text = fitted.lines
@@ -164,7 +218,11 @@ function reportFit(fitted: Fitted, composed: ComposedCell, finding: ReturnType<t
       fitted.reserve < -1e-6
         ? `${trimNumber(-fitted.reserve, 1)} mm too long`
         : `${trimNumber(-fitted.reserveAcross, 1)} mm too high`;
-    finding('text overflows', 'blocks release', `“${text}” is ${excess}${fitted.steps.length > 0 ? `, even ${fitted.steps.join(' and ')}` : ''}.`);
+    finding(
+      'text overflows',
+      'blocks release',
+      `“${text}” is ${excess}${fitted.steps.length > 0 ? `, even ${fitted.steps.join(' and ')}` : ''}.`,
+    );
   } else if (fitted.steps.length > 0) {
     finding(`text ${fitted.verdict}`, 'note', `“${text}” is ${fitted.steps.join(' and ')}.`);
   }
@@ -275,12 +333,16 @@ function setRuns(
 function reportGlyphs(missing: string[], fallbacks: string[], context: CellContext, composed: ComposedCell): void {
   const finding = findingOf(context, composed);
   const list = (characters: string[]) => [...new Set(characters)].map((character) => `“${character}”`).join(' ');
-  if (missing.length > 0) finding('glyph missing', 'blocks release', `no font has ${list(missing)}; a box is printed instead.`);
+  if (missing.length > 0)
+    finding('glyph missing', 'blocks release', `no font has ${list(missing)}; a box is printed instead.`);
   const replaced = fallbacks.filter((character) => !missing.includes(character));
   if (replaced.length > 0) finding('glyph from another font', 'note', `${list(replaced)} comes from another font.`);
 }
 
-function projectionSymbolIn({ cell, block, room, filling }: CellContext, height: Parameters<typeof lengthAt>[0] | undefined): Primitive[] {
+function projectionSymbolIn(
+  { cell, block, room, filling }: CellContext,
+  height: Parameters<typeof lengthAt>[0] | undefined,
+): Primitive[] {
   const angle = filling.facts.profile?.values['Projection'] === 'third angle' ? 'third angle' : 'first angle';
   const inset = { x: lengthAt(cell.place.inset.x, room.sizeId), y: lengthAt(cell.place.inset.y, room.sizeId) };
   const above = roomForCaption({ cell, block, room, filling });

@@ -37,7 +37,9 @@ export function compose(
   const { sheet } = geometry;
   const growing = document.blocks.find((block) => block.grow);
   if (growing) {
-    return refuse(`“${growing.name}” grows from data; this version of Zonograph keeps growing tables but does not compose them yet.`);
+    return refuse(
+      `“${growing.name}” grows from data; this version of Zonograph keeps growing tables but does not compose them yet.`,
+    );
   }
   const occasion = {
     sizeId: request.sizeId,
@@ -58,7 +60,12 @@ export function compose(
     show: request.show,
   };
   const sheetPart = sheetPrimitives({
-    document, sizeId: request.sizeId, trimmed: sheet.trimmed, space: sheet.space, zones: sheet.zones, fonts: resources.fonts,
+    document,
+    sizeId: request.sizeId,
+    trimmed: sheet.trimmed,
+    space: sheet.space,
+    zones: sheet.zones,
+    fonts: resources.fonts,
   });
   const primitives: Primitive[] = [...sheetPart];
   const findings: Finding[] = placingFindings(laid, sheet.space, sheet.name);
@@ -76,9 +83,19 @@ export function compose(
     sheet: { ...sheet.trimmed, size: request.sizeId, name: sheet.name },
     drawingSpace: sheet.space,
     zones: sheet.zones,
-    blocks: laid.map(({ block, box, columnEdges, rowEdges }) => ({ id: block.id, name: block.name, box, turn: block.turn, columnEdges, rowEdges })),
+    blocks: laid.map(({ block, box, columnEdges, rowEdges }) => ({
+      id: block.id,
+      name: block.name,
+      box,
+      turn: block.turn,
+      columnEdges,
+      rowEdges,
+    })),
     cells,
-    clear: clearArea(sheet.space, laid.map((block) => block.box)),
+    clear: clearArea(
+      sheet.space,
+      laid.map((block) => block.box),
+    ),
     findings,
   };
   const scene: Scene = {
@@ -114,7 +131,10 @@ function placingFindings(laid: readonly LaidBlock[], space: Box, sizeName: strin
     if (!contains(space, one.box)) {
       const { width, height } = one.box;
       const size = `${trimNumber(width, 2)} × ${trimNumber(height, 2)}`;
-      add('block outside', `${size} mm does not lie within the drawing space of ${sizeName}, ${trimNumber(space.width, 2)} × ${trimNumber(space.height, 2)} mm.`);
+      add(
+        'block outside',
+        `${size} mm does not lie within the drawing space of ${sizeName}, ${trimNumber(space.width, 2)} × ${trimNumber(space.height, 2)} mm.`,
+      );
     }
     for (const other of laid.slice(i + 1)) {
       if (overlaps(one.box, other.box)) add('block on another', `lies on “${other.block.name}”.`);

@@ -102,7 +102,14 @@ function printLinked(part: Extract<Part, { kind: 'linked' }>, lettering: Letteri
     };
   }
   const trace = resolveProperty(property, filling.facts, filling.sheetValues);
-  return print(property, trace, part.display ?? usualDisplay(property), part.missing ?? USUAL_MISSING, lettering, filling);
+  return print(
+    property,
+    trace,
+    part.display ?? usualDisplay(property),
+    part.missing ?? USUAL_MISSING,
+    lettering,
+    filling,
+  );
 }
 
 function printAsked(key: string, lettering: Lettering, filling: Filling): Printed {
@@ -149,7 +156,8 @@ function print(
   if (show === 'names') return { text: property.name, trace, tag };
   if (show === 'longest') {
     const longest = widest(property, display, lettering, filling, trace.value);
-    if (longest) return { text: longest.text, trace: { ...trace, value: longest.value, standIn: 'longest on record' }, tag };
+    if (longest)
+      return { text: longest.text, trace: { ...trace, value: longest.value, standIn: 'longest on record' }, tag };
   }
   if (trace.value === undefined) {
     const words = trace.from
@@ -159,13 +167,19 @@ function print(
       text: missingText(missing),
       trace: { ...trace, standIn: 'missing' },
       tag,
-      ...(missing.report && isExpected(property, facts) && { problem: { code: 'no value', weight: 'warning', words } as const }),
+      ...(missing.report &&
+        isExpected(property, facts) && { problem: { code: 'no value', weight: 'warning', words } as const }),
     };
   }
   const written = displayValue(trace.value, display, facts.locale, property.unit);
   if (written.ok) return { text: written.text, trace, tag };
   const words = `“${property.name}” cannot be written: ${written.reason}`;
-  return { text: UNPRINTABLE, trace, tag, problem: { code: 'value cannot be written', weight: 'blocks release', words } };
+  return {
+    text: UNPRINTABLE,
+    trace,
+    tag,
+    problem: { code: 'value cannot be written', weight: 'blocks release', words },
+  };
 }
 
 /** Whether a value may be looked for: an assembly, say, need not have a material if the dictionary asks it of parts only. */

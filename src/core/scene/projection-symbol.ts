@@ -31,7 +31,8 @@ export function projectionSymbol(
   const h = height ?? Math.min(room.width / widthInH, room.height / heightInH);
   const middle = room.height / 2;
   const left = (room.width - widthInH * h) / 2 + BEYOND * h;
-  const [coneLeft, circles] = angle === 'third angle' ? [left + (2 + GAP) * h, left + h] : [left, left + (2 + GAP + 1) * h];
+  const [coneLeft, circles] =
+    angle === 'third angle' ? [left + (2 + GAP) * h, left + h] : [left, left + (2 + GAP + 1) * h];
   const outline: Look = { width: h / 10, type: 'continuous' };
   const centre: Look = { width: h / 20, type: 'long-dashed dotted' };
   const at = (x: number, y: number): Point => ({ x, y });
@@ -49,7 +50,17 @@ export function projectionSymbol(
     { kind: 'arc', centre: at(circles, middle), radius: h / 2, fromDeg: 0, toDeg: 360, ...outline },
     { kind: 'arc', centre: at(circles, middle), radius: h, fromDeg: 0, toDeg: 360, ...outline },
     { kind: 'line', from: at(coneLeft - BEYOND * h, middle), to: at(coneLeft + (2 + BEYOND) * h, middle), ...centre },
-    { kind: 'line', from: at(circles - (1 + BEYOND) * h, middle), to: at(circles + (1 + BEYOND) * h, middle), ...centre },
-    { kind: 'line', from: at(circles, middle - (1 + BEYOND) * h), to: at(circles, middle + (1 + BEYOND) * h), ...centre },
+    {
+      kind: 'line',
+      from: at(circles - (1 + BEYOND) * h, middle),
+      to: at(circles + (1 + BEYOND) * h, middle),
+      ...centre,
+    },
+    {
+      kind: 'line',
+      from: at(circles, middle - (1 + BEYOND) * h),
+      to: at(circles, middle + (1 + BEYOND) * h),
+      ...centre,
+    },
   ];
 }

@@ -35,14 +35,28 @@ const corners = (box: Box): Point[] => [
 function frame({ document, space }: Sheet): Primitive[] {
   const { width, type, ink: inkId, hidden } = document.frame;
   if (hidden) return [];
-  return [{ kind: 'outline', source: 'frame', layer: 'frame', ink: ink(document, inkId), width, type, points: corners(space) }];
+  return [
+    {
+      kind: 'outline',
+      source: 'frame',
+      layer: 'frame',
+      ink: ink(document, inkId),
+      width,
+      type,
+      points: corners(space),
+    },
+  ];
 }
 
 function trimming({ document, sizeId, trimmed }: Sheet): Primitive[] {
   const marks = document.marks.trimming;
   if (!marks.shown) return [];
   return trimmingMarks(trimmed, lengthAt(marks.length, sizeId), lengthAt(marks.width, sizeId)).map((points) => ({
-    kind: 'fill', source: 'trimming', layer: 'marks', ink: ink(document, marks.ink), points,
+    kind: 'fill',
+    source: 'trimming',
+    layer: 'marks',
+    ink: ink(document, marks.ink),
+    points,
   }));
 }
 
@@ -51,7 +65,14 @@ function centring({ document, sizeId, trimmed, space }: Sheet): Primitive[] {
   if (!shown || line.hidden) return [];
   const band = lengthAt(document.zones.band, sizeId);
   return centringMarks(trimmed, space, band, lengthAt(inside, sizeId)).map(({ from, to }) => ({
-    kind: 'line', source: 'centring', layer: 'marks', ink: ink(document, line.ink), width: line.width, type: line.type, from, to,
+    kind: 'line',
+    source: 'centring',
+    layer: 'marks',
+    ink: ink(document, line.ink),
+    width: line.width,
+    type: line.type,
+    from,
+    to,
   }));
 }
 
@@ -60,17 +81,39 @@ function zoneBand({ document, sizeId, space, zones, fonts }: Sheet): Primitive[]
   if (!settings.shown) return [];
   const band = lengthAt(settings.band, sizeId);
   const edges = valueAt(settings.edges, sizeId);
-  const outer: Box = { x: space.x - band, y: space.y - band, width: space.width + 2 * band, height: space.height + 2 * band };
+  const outer: Box = {
+    x: space.x - band,
+    y: space.y - band,
+    width: space.width + 2 * band,
+    height: space.height + 2 * band,
+  };
   const result: Primitive[] = [];
   const common = { source: 'zones', layer: 'zones' as const };
   const { border, ticks } = settings;
   if (!border.hidden) {
-    result.push({ ...common, kind: 'outline', ink: ink(document, border.ink), width: border.width, type: border.type, points: corners(outer) });
+    result.push({
+      ...common,
+      kind: 'outline',
+      ink: ink(document, border.ink),
+      width: border.width,
+      type: border.type,
+      points: corners(outer),
+    });
   }
   const tick = (from: Point, to: Point) => {
-    if (!ticks.hidden) result.push({ ...common, kind: 'line', ink: ink(document, ticks.ink), width: ticks.width, type: ticks.type, from, to });
+    if (!ticks.hidden)
+      result.push({
+        ...common,
+        kind: 'line',
+        ink: ink(document, ticks.ink),
+        width: ticks.width,
+        type: ticks.type,
+        from,
+        to,
+      });
   };
-  const label = (text: string, x: number, y: number) => result.push(...centredText(document, fonts, settings.lettering, text, x, y, common));
+  const label = (text: string, x: number, y: number) =>
+    result.push(...centredText(document, fonts, settings.lettering, text, x, y, common));
   zones.columns.forEach((zone, i) => {
     const middle = (zone.from + zone.to) / 2;
     if (edges.top) {
@@ -102,7 +145,10 @@ function designation({ document, sizeId, space, fonts }: Sheet): Primitive[] {
   if (!shown) return [];
   const name = document.sizes.find((size) => size.id === sizeId)!.name;
   const band = lengthAt(document.zones.band, sizeId);
-  const [first, ...others] = centredText(document, fonts, lettering, name, 0, space.y - band / 2, { source: 'designation', layer: 'marks' });
+  const [first, ...others] = centredText(document, fonts, lettering, name, 0, space.y - band / 2, {
+    source: 'designation',
+    layer: 'marks',
+  });
   if (first?.kind !== 'text') return [];
   const runs = [first, ...others].filter((primitive) => primitive.kind === 'text');
   const shift = right(space) - runs.reduce((end, run) => Math.max(end, run.x + run.width), 0);

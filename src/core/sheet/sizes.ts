@@ -69,18 +69,16 @@ export const STANDARD_SIZES: readonly StandardSize[] = [
     isoSize(name, short, long, 'landscape'),
     isoSize(name, short, long, 'portrait'),
   ]),
-  ...ASME.map(
-    ([name, orientation, width, height, tb, lr, columns, rows]): StandardSize => ({
-      id: `asme-${name.toLowerCase()}-${orientation}`,
-      name,
-      standard: 'asme',
-      orientation,
-      width: mm(width),
-      height: mm(height),
-      margins: { left: mm(lr), right: mm(lr), top: mm(tb), bottom: mm(tb) },
-      zoneCount: { columns, rows },
-    }),
-  ),
+  ...ASME.map(([name, orientation, width, height, tb, lr, columns, rows]): StandardSize => ({
+    id: `asme-${name.toLowerCase()}-${orientation}`,
+    name,
+    standard: 'asme',
+    orientation,
+    width: mm(width),
+    height: mm(height),
+    margins: { left: mm(lr), right: mm(lr), top: mm(tb), bottom: mm(tb) },
+    zoneCount: { columns, rows },
+  })),
 ];
 
 /** The standard size of that id, or undefined for a custom or unknown one. */

@@ -9,9 +9,7 @@ function alphabet(omit: readonly string[]): string[] {
 export function zoneLetters(count: number, omit: readonly string[] = ['I', 'O']): string[] {
   const letters = alphabet(omit);
   return Array.from({ length: count }, (_, i) =>
-    i < letters.length
-      ? letters[i]!
-      : letters[Math.floor(i / letters.length) - 1]! + letters[i % letters.length]!,
+    i < letters.length ? letters[i]! : letters[Math.floor(i / letters.length) - 1]! + letters[i % letters.length]!,
   );
 }
 

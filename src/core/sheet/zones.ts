@@ -25,8 +25,7 @@ export interface ZoneLabelling {
 }
 
 export type ZoneRule =
-  | { kind: 'pitch'; pitch: number; corner: number }
-  | { kind: 'count'; columns: number; rows: number };
+  { kind: 'pitch'; pitch: number; corner: number } | { kind: 'count'; columns: number; rows: number };
 
 /**
  * Cuts one axis into fields of `pitch` counted from the axis of symmetry of the trimmed sheet; the remainders go to
@@ -46,7 +45,9 @@ export function pitchBoundaries(trimmed: number, from: number, to: number, pitch
 
 /** Cuts the frame's edge into `count` fields of equal length (ASME Y14.1). */
 export function countBoundaries(from: number, to: number, count: number): number[] {
-  return Array.from({ length: count + 1 }, (_, i) => (i === count ? to : roundLength(from + ((to - from) * i) / count)));
+  return Array.from({ length: count + 1 }, (_, i) =>
+    i === count ? to : roundLength(from + ((to - from) * i) / count),
+  );
 }
 
 /** The grid reference of a sheet: `trimmed` is the sheet's size, `frame` the drawing space. */

@@ -12,7 +12,10 @@ export interface Coverage {
 }
 
 /** How many specimens have each model property, and the longest value seen, by property id. */
-export function coverageOf(properties: readonly PropertyDefinition[], specimens: readonly Specimen[]): Map<string, Coverage> {
+export function coverageOf(
+  properties: readonly PropertyDefinition[],
+  specimens: readonly Specimen[],
+): Map<string, Coverage> {
   const locale = { decimalMark: '.' as const };
   const coverage = new Map<string, Coverage>();
   for (const property of properties) {
@@ -22,7 +25,8 @@ export function coverageOf(properties: readonly PropertyDefinition[], specimens:
       const texts = [undefined, ...specimen.variants.map(({ name }) => name)].flatMap((variant) => {
         const facts = { ...modelFacts(specimen, variant), today: '2000-01-01', locale };
         const { value } = resolveProperty(property, facts, {});
-        const written = value === undefined ? undefined : displayValue(value, usualDisplay(property), locale, property.unit);
+        const written =
+          value === undefined ? undefined : displayValue(value, usualDisplay(property), locale, property.unit);
         return written?.ok ? [written.text] : [];
       });
       if (texts.length > 0) entry.specimens += 1;

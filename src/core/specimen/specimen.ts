@@ -16,7 +16,10 @@ export type Component = z.infer<typeof Component>;
 export const Specimen = z.object({
   kind: z.literal('zonograph/specimen'),
   version: z.literal(1),
-  id: z.string().regex(/^[a-z0-9][a-z0-9-]*$/, 'use small letters, numerals and hyphens').max(80),
+  id: z
+    .string()
+    .regex(/^[a-z0-9][a-z0-9-]*$/, 'use small letters, numerals and hyphens')
+    .max(80),
   name: z.string().trim().min(1, 'a specimen needs a name').max(120),
   model: ModelKind,
   values: Values,

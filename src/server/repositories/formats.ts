@@ -81,7 +81,12 @@ export async function findFormat(db: Database, id: string): Promise<FormatRow | 
 /** @throws a duplicate-key error when the name is taken */
 export async function insertFormat(db: Database, row: FormatRow): Promise<void> {
   await db.run(`INSERT INTO formats (${FORMAT}) VALUES (?, ?, ?, ?, ?, ?)`, [
-    row.id, row.name, row.profileId, row.sampleId, row.projectId, JSON.stringify(row.settings),
+    row.id,
+    row.name,
+    row.profileId,
+    row.sampleId,
+    row.projectId,
+    JSON.stringify(row.settings),
   ]);
 }
 
@@ -105,7 +110,14 @@ export async function findEdition(db: Database, id: string): Promise<EditionRow 
 
 export async function insertEdition(db: Database, row: EditionRow, account: string): Promise<void> {
   await db.run(`INSERT INTO editions (${EDITION}, updated_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`, [
-    row.id, row.formatId, row.number, row.state, JSON.stringify(row.document), row.hash, row.version, account,
+    row.id,
+    row.formatId,
+    row.number,
+    row.state,
+    JSON.stringify(row.document),
+    row.hash,
+    row.version,
+    account,
   ]);
 }
 

@@ -26,7 +26,11 @@ export async function findSpecimen(db: Database, id: string): Promise<SpecimenRo
 /** @throws a duplicate-key error when the id is taken */
 export async function insertSpecimen(db: Database, specimen: Specimen): Promise<void> {
   await db.run('INSERT INTO specimens (id, name, model, document, hash) VALUES (?, ?, ?, ?, ?)', [
-    specimen.id, specimen.name, specimen.model, JSON.stringify(specimen), canonicalHash(specimen),
+    specimen.id,
+    specimen.name,
+    specimen.model,
+    JSON.stringify(specimen),
+    canonicalHash(specimen),
   ]);
 }
 

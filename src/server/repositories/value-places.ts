@@ -24,6 +24,9 @@ export async function allValuePlaces(db: Database): Promise<ValuePlace[]> {
 
 export async function insertValuePlace(db: Database, place: ValuePlace): Promise<void> {
   await db.run('INSERT INTO value_places (id, source, name, value_list) VALUES (?, ?, ?, ?)', [
-    place.id, place.source, place.name, JSON.stringify(place.values),
+    place.id,
+    place.source,
+    place.name,
+    JSON.stringify(place.values),
   ]);
 }

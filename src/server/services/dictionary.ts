@@ -5,7 +5,13 @@ import { matchedName } from '../../core/property/names';
 import { THE_ADMINISTRATOR } from '../account';
 import { type Database, database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
-import { type PropertyRow, allProperties, findProperty, insertProperty, replaceProperty } from '../repositories/properties';
+import {
+  type PropertyRow,
+  allProperties,
+  findProperty,
+  insertProperty,
+  replaceProperty,
+} from '../repositories/properties';
 import { ServiceError } from './service-error';
 
 /** The whole dictionary in its order, each property with the version a change is made on. */
@@ -30,7 +36,11 @@ export async function changeProperty(json: unknown, version: number): Promise<Pr
     if (!(await replaceProperty(db, definition, version))) {
       const current = await findProperty(db, definition.id);
       if (!current) throw new ServiceError(404, `“${definition.name}” is no longer in the dictionary.`);
-      throw new ServiceError(409, `Somebody changed “${current.definition.name}” meanwhile. Look at it and change it again.`, { current });
+      throw new ServiceError(
+        409,
+        `Somebody changed “${current.definition.name}” meanwhile. Look at it and change it again.`,
+        { current },
+      );
     }
     return `Changed ${definition.name}`;
   });
@@ -48,7 +58,12 @@ async function changing(definition: PropertyDefinition, change: (db: Database) =
     await transaction(async (db) => {
       await refuseAmbiguous(db, definition);
       const words = await change(db);
-      await noteChange(db, { account: THE_ADMINISTRATOR.id, subject: `property ${definition.id}`, sitting: randomUUID(), words });
+      await noteChange(db, {
+        account: THE_ADMINISTRATOR.id,
+        subject: `property ${definition.id}`,
+        sitting: randomUUID(),
+        words,
+      });
     });
   } catch (error) {
     throw isDuplicate(error) ? new ServiceError(409, `There is a property named “${definition.name}” already.`) : error;
@@ -62,6 +77,10 @@ async function refuseAmbiguous(db: Database, definition: PropertyDefinition): Pr
     if (other.id === definition.id || other.source !== definition.source) continue;
     const taken = new Set([other.name, ...other.aliases].map(matchedName));
     const clash = own.find((name) => taken.has(matchedName(name)));
-    if (clash) throw new ServiceError(409, `“${clash}” is a name of “${other.name}” already. Each name belongs to one property.`);
+    if (clash)
+      throw new ServiceError(
+        409,
+        `“${clash}” is a name of “${other.name}” already. Each name belongs to one property.`,
+      );
   }
 }

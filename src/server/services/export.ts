@@ -44,7 +44,8 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
   ]);
   const all = rows.map((row) => row.specimen);
   const chosen = all.find((specimen) => specimen.id === request.specimen);
-  if (request.specimen !== undefined && !chosen) throw new ServiceError(422, 'The specimen is no longer there. Choose another one.');
+  if (request.specimen !== undefined && !chosen)
+    throw new ServiceError(422, 'The specimen is no longer there. Choose another one.');
   const definitions = properties.map((row) => row.definition);
   const composed = compose(
     document,
@@ -58,7 +59,12 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
   );
   if (!composed.ok) throw new ServiceError(422, composed.reason);
   const { scene, report } = composed;
-  const subject = [document.name, report.sheet.name, request.show === 'blank' ? 'blank' : chosen?.name, chosen && request.variant];
+  const subject = [
+    document.name,
+    report.sheet.name,
+    request.show === 'blank' ? 'blank' : chosen?.name,
+    chosen && request.variant,
+  ];
   const title = subject.filter(Boolean).join(', ');
   const content =
     request.kind === 'pdf'

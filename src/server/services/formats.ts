@@ -9,8 +9,16 @@ import { THE_ADMINISTRATOR } from '../account';
 import { database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
 import {
-  type EditionRow, type FormatRow, allFormats, findEdition, findFormat, insertEdition, insertFormat, newestEdition,
-  replaceDocument, setFormatName,
+  type EditionRow,
+  type FormatRow,
+  allFormats,
+  findEdition,
+  findFormat,
+  insertEdition,
+  insertFormat,
+  newestEdition,
+  replaceDocument,
+  setFormatName,
 } from '../repositories/formats';
 import { allProperties } from '../repositories/properties';
 import { allSpecimens } from '../repositories/specimens';
@@ -66,7 +74,13 @@ async function formatView(format: FormatRow, places: readonly ValuePlace[]): Pro
   const edition = await newestEdition(database, format.id);
   if (!edition) return [];
   return [
-    { id: format.id, name: format.name, edition: view(edition), facts: factsOf(format, places), scale: format.settings.scale },
+    {
+      id: format.id,
+      name: format.name,
+      edition: view(edition),
+      facts: factsOf(format, places),
+      scale: format.settings.scale,
+    },
   ];
 }
 
@@ -99,7 +113,8 @@ function sound(json: unknown): FormatDocument {
   return read.document;
 }
 
-const nameTaken = (name: string) => new ServiceError(409, `There is a format named “${name}” already. Choose another name.`);
+const nameTaken = (name: string) =>
+  new ServiceError(409, `There is a format named “${name}” already. Choose another name.`);
 
 /** Copies a format's newest edition into a new format: inner ids stay, the format's id is new. */
 export async function copyFormat(sourceId: string, name: string, document?: unknown): Promise<{ id: string }> {
@@ -113,7 +128,15 @@ export async function copyFormat(sourceId: string, name: string, document?: unkn
       await insertFormat(db, { ...source, id, name });
       await insertEdition(
         db,
-        { id: randomUUID(), formatId: id, number: 1, state: 'open', document: copy, hash: canonicalHash(copy), version: 1 },
+        {
+          id: randomUUID(),
+          formatId: id,
+          number: 1,
+          state: 'open',
+          document: copy,
+          hash: canonicalHash(copy),
+          version: 1,
+        },
         THE_ADMINISTRATOR.id,
       );
       const words = `Copied from ${source.name}, edition ${edition.number}`;

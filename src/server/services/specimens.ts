@@ -26,9 +26,18 @@ export async function changeSpecimen(json: unknown, version: number): Promise<Sp
     if (!(await replaceSpecimen(db, changed, version))) {
       const current = await findSpecimen(db, changed.id);
       if (!current) throw new ServiceError(404, `“${changed.name}” is no longer there.`);
-      throw new ServiceError(409, `Somebody changed “${current.specimen.name}” meanwhile. Your change is not saved; look at theirs first.`, { current });
+      throw new ServiceError(
+        409,
+        `Somebody changed “${current.specimen.name}” meanwhile. Your change is not saved; look at theirs first.`,
+        { current },
+      );
     }
-    await noteChange(db, { account: THE_ADMINISTRATOR.id, subject: `specimen ${changed.id}`, sitting: randomUUID(), words: `Changed ${changed.name}` });
+    await noteChange(db, {
+      account: THE_ADMINISTRATOR.id,
+      subject: `specimen ${changed.id}`,
+      sitting: randomUUID(),
+      words: `Changed ${changed.name}`,
+    });
   });
   return { specimen: changed, version: version + 1 };
 }

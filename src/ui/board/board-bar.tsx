@@ -27,7 +27,17 @@ export function BoardBar() {
   const fit = useView((state) => state.fit);
   const filledValue = filled ? `${filled.specimen}|${filled.variant ?? ''}` : '';
   return (
-    <Flex align="center" gap="9px" px="12px" height="40px" flexShrink={0} bg="paper" borderBottom="1px solid" borderColor="line" minWidth={0}>
+    <Flex
+      align="center"
+      gap="9px"
+      px="12px"
+      height="40px"
+      flexShrink={0}
+      bg="paper"
+      borderBottom="1px solid"
+      borderColor="line"
+      minWidth={0}
+    >
       <Label>Sheet</Label>
       <Choice
         label="Sheet size"
@@ -67,10 +77,22 @@ export function BoardBar() {
       <Button look="quiet" type="button" onClick={fit} title="Fit the sheet (0)">
         Fit
       </Button>
-      <Button type="button" onClick={undo} disabled={past.length === 0} aria-label="Undo" title={past.length > 0 ? `Undo: ${past.at(-1)!.words}` : 'Nothing to undo'}>
+      <Button
+        type="button"
+        onClick={undo}
+        disabled={past.length === 0}
+        aria-label="Undo"
+        title={past.length > 0 ? `Undo: ${past.at(-1)!.words}` : 'Nothing to undo'}
+      >
         <Undo2 size={15} aria-hidden />
       </Button>
-      <Button type="button" onClick={redo} disabled={future.length === 0} aria-label="Redo" title={future.length > 0 ? `Redo: ${future.at(-1)!.words}` : 'Nothing to redo'}>
+      <Button
+        type="button"
+        onClick={redo}
+        disabled={future.length === 0}
+        aria-label="Redo"
+        title={future.length > 0 ? `Redo: ${future.at(-1)!.words}` : 'Nothing to redo'}
+      >
         <Redo2 size={15} aria-hidden />
       </Button>
       <ExportMenu />
@@ -118,9 +140,27 @@ function ExportMenu() {
         </Menu.Trigger>
         <Portal>
           <Menu.Positioner>
-            <Menu.Content bg="card" color="ink" border="1px solid" borderColor="ink" borderRadius={0} boxShadow="0 4px 14px #0003" minWidth="170px" p={0}>
+            <Menu.Content
+              bg="card"
+              color="ink"
+              border="1px solid"
+              borderColor="ink"
+              borderRadius={0}
+              boxShadow="0 4px 14px #0003"
+              minWidth="170px"
+              p={0}
+            >
               {KINDS.map((kind) => (
-                <Menu.Item key={kind.value} value={kind.value} cursor="pointer" borderRadius={0} px="12px" py="6px" fontSize="15px" _highlighted={{ bg: 'plumWash' }}>
+                <Menu.Item
+                  key={kind.value}
+                  value={kind.value}
+                  cursor="pointer"
+                  borderRadius={0}
+                  px="12px"
+                  py="6px"
+                  fontSize="15px"
+                  _highlighted={{ bg: 'plumWash' }}
+                >
                   {kind.label}
                 </Menu.Item>
               ))}
@@ -129,7 +169,20 @@ function ExportMenu() {
         </Portal>
       </Menu.Root>
       {problem && (
-        <Box role="alert" position="absolute" right={0} top="34px" width="280px" zIndex={5} bg="card" border="1px solid" borderColor="vermilion" color="vermilion" px="10px" py="7px">
+        <Box
+          role="alert"
+          position="absolute"
+          right={0}
+          top="34px"
+          width="280px"
+          zIndex={5}
+          bg="card"
+          border="1px solid"
+          borderColor="vermilion"
+          color="vermilion"
+          px="10px"
+          py="7px"
+        >
           ■ {problem}
         </Box>
       )}

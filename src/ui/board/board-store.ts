@@ -13,7 +13,8 @@ export type Selection =
 
 /** Where the edits of this board are. */
 export type SaveState =
-  | { kind: 'saved' }
+  /** `at`: when this sitting last saved, ms. */
+  | { kind: 'saved'; at?: number }
   | { kind: 'saving' }
   /** Kept in the browser; saved when the database is back. */
   | { kind: 'kept here' }
@@ -25,6 +26,8 @@ interface Past {
   document: FormatDocument;
   /** The step that led away from it, in words. */
   words: string;
+  /** The typing it belongs to: what is typed in one go is one step to undo. */
+  typing?: string;
 }
 
 export interface BoardState {
@@ -45,9 +48,15 @@ export interface BoardState {
 }
 
 interface BoardActions {
-  open(state: Pick<BoardState, 'format' | 'office' | 'resources' | 'base' | 'version' | 'document' | 'saveState'>): void;
-  /** Does a step; a refused one changes nothing and gives its reason. */
-  perform(step: Step): Outcome<object>;
+  open(
+    state: Pick<BoardState, 'format' | 'office' | 'resources' | 'base' | 'version' | 'document' | 'saveState'>,
+  ): void;
+  /**
+   * Does a step; a refused one changes nothing and gives its reason. Steps of the same `typing` that follow one another
+   * are undone together, until {@link endTyping}.
+   */
+  perform(step: Step, typing?: string): Outcome<object>;
+  endTyping(): void;
   undo(): void;
   redo(): void;
   set(part: Partial<BoardState>): void;
@@ -79,16 +88,32 @@ export const useBoardStore = create<Board>()((set, get) => ({
     });
   },
 
-  perform(step) {
+  perform(step, typing) {
     const { board } = get();
     if (!board) return refuse('No format is open.');
-    if (board.format.edition.state !== 'open') return refuse('This edition is released. Released editions do not change.');
+    if (board.format.edition.state !== 'open')
+      return refuse('This edition is released. Released editions do not change.');
     const outcome = applyStep(board.document, step);
     if (!outcome.ok) return outcome;
     if (outcome.document === board.document) return { ok: true };
-    const past = [...board.past, { document: board.document, words: stepWords(board.document, step) }];
-    set({ board: { ...board, document: outcome.document, past, future: [] } });
+    const goesOn = typing !== undefined && board.past.at(-1)?.typing === typing;
+    const entry: Past = {
+      document: board.document,
+      words: stepWords(board.document, step),
+      ...(typing !== undefined && { typing }),
+    };
+    set({
+      board: { ...board, document: outcome.document, past: goesOn ? board.past : [...board.past, entry], future: [] },
+    });
     return { ok: true };
+  },
+
+  endTyping() {
+    const { board } = get();
+    const last = board?.past.at(-1);
+    if (!board || last?.typing === undefined) return;
+    const { document, words } = last;
+    set({ board: { ...board, past: [...board.past.slice(0, -1), { document, words }] } });
   },
 
   undo() {

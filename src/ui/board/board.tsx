@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { formatDistanceToNowStrict } from 'date-fns';
+import { formatDistanceStrict } from 'date-fns';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { trimNumber } from '../../core/geometry/length';
@@ -159,7 +159,11 @@ function usePlate(composed: ReturnType<typeof useSheet>) {
   return [
     { caption: 'Format', value: document.name, wide: true },
     { caption: 'Edition', value: `${edition.number}, ${edition.state}`, width: '110px' },
-    { caption: 'Sheet', value: size ? `${size.name}, ${trimNumber(size.width, 1)} × ${trimNumber(size.height, 1)}` : '–', width: '150px' },
+    {
+      caption: 'Sheet',
+      value: size ? `${size.name}, ${trimNumber(size.width, 1)} × ${trimNumber(size.height, 1)}` : '–',
+      width: '150px',
+    },
     { caption: 'Pointer', value: <Pointer />, width: '150px' },
     { caption: 'Saved', value: <Saved />, width: '210px' },
     { caption: 'Findings', value: <Findings findings={findings} />, width: '150px' },
@@ -184,26 +188,39 @@ const SAVE_WORDS: Record<SaveState['kind'], string> = {
 
 function Saved() {
   const state = useBoard((board) => board.saveState);
-  const savedAt = useSavedAt(state.kind);
-  const colour = state.kind === 'refused' ? 'vermilion' : state.kind === 'kept here' || state.kind === 'conflict' ? 'ochre' : undefined;
+  const ago = useAgo(state.kind === 'saved' ? state.at : undefined);
+  const colour =
+    state.kind === 'refused'
+      ? 'vermilion'
+      : state.kind === 'kept here' || state.kind === 'conflict'
+        ? 'ochre'
+        : undefined;
   return (
-    <Box as="span" color={colour} title={state.kind === 'refused' ? state.reason : undefined} data-testid="saved" data-state={state.kind}>
-      {state.kind === 'saved' && savedAt ? `saved ${savedAt}` : state.kind === 'refused' ? `■ ${state.reason}` : SAVE_WORDS[state.kind]}
+    <Box
+      as="span"
+      color={colour}
+      title={state.kind === 'refused' ? state.reason : undefined}
+      data-testid="saved"
+      data-state={state.kind}
+    >
+      {state.kind === 'saved' && ago
+        ? `saved ${ago}`
+        : state.kind === 'refused'
+          ? `■ ${state.reason}`
+          : SAVE_WORDS[state.kind]}
     </Box>
   );
 }
 
-/** How long ago the board came to be saved, in words; nothing before the first save. */
-function useSavedAt(kind: SaveState['kind']): string | undefined {
-  const [at, setAt] = useState<number>();
-  const [before, setBefore] = useState(kind);
-  if (before !== kind) {
-    setBefore(kind);
-    if (kind === 'saved') setAt(Date.now());
-  }
-  const minute = useSyncExternalStore(everyMinute, () => Math.floor(Date.now() / 60_000), () => 0);
+/** How long ago that was, in words that are renewed every minute. */
+function useAgo(at: number | undefined): string | undefined {
+  const minute = useSyncExternalStore(
+    everyMinute,
+    () => Math.floor(Date.now() / 60_000),
+    () => 0,
+  );
   if (at === undefined) return undefined;
-  return minute * 60_000 - at < 60_000 ? 'just now' : `${formatDistanceToNowStrict(at)} ago`;
+  return minute * 60_000 - at < 60_000 ? 'just now' : `${formatDistanceStrict(at, minute * 60_000)} ago`;
 }
 
 function everyMinute(tick: () => void): () => void {
@@ -218,7 +235,12 @@ function Findings({ findings }: { findings: readonly Finding[] }) {
     { sign: '▲', colour: 'ochre', word: 'warnings', number: count('warning') },
     { sign: '●', colour: 'soft', word: 'notes', number: count('note') },
   ].filter((entry) => entry.number > 0);
-  if (counts.length === 0) return <Box as="span" color="pine">● none</Box>;
+  if (counts.length === 0)
+    return (
+      <Box as="span" color="pine">
+        ● none
+      </Box>
+    );
   return (
     <Flex as="span" gap="10px">
       {counts.map((entry) => (

@@ -36,7 +36,8 @@ export function ConflictDialog({ current }: { current: EditionData }) {
   );
   const [choices, setChoices] = useState<Record<string, Side>>({});
   const [problem, setProblem] = useState<string>();
-  const sideOf = (difference: Difference): Side => choices[difference.place] ?? (difference.changedBy === 'them' ? 'theirs' : 'mine');
+  const sideOf = (difference: Difference): Side =>
+    choices[difference.place] ?? (difference.changedBy === 'them' ? 'theirs' : 'mine');
 
   const join = () => {
     const wanted = places.filter((difference) => sideOf(difference) === 'mine').map((difference) => difference.place);
@@ -52,8 +53,21 @@ export function ConflictDialog({ current }: { current: EditionData }) {
   };
   const keepAsCopy = async () => {
     try {
-      const { id } = await send<{ id: string }>('POST', '/api/formats', { copyOf: format.id, name: `${mine.name}, my version`, document: mine });
-      useBoardStore.getState().set({ base: current.document, document: current.document, version: current.version, past: [], future: [], saveState: { kind: 'saved' } });
+      const { id } = await send<{ id: string }>('POST', '/api/formats', {
+        copyOf: format.id,
+        name: `${mine.name}, my version`,
+        document: mine,
+      });
+      useBoardStore
+        .getState()
+        .set({
+          base: current.document,
+          document: current.document,
+          version: current.version,
+          past: [],
+          future: [],
+          saveState: { kind: 'saved' },
+        });
       router.push(`/formats/${id}`);
     } catch (error) {
       setProblem((error as Error).message);
@@ -71,7 +85,10 @@ export function ConflictDialog({ current }: { current: EditionData }) {
             Keep mine as a copy
           </Button>
           <Box flex="1" />
-          <Button type="button" onClick={() => setChoices(Object.fromEntries(places.map((difference) => [difference.place, 'theirs'])))}>
+          <Button
+            type="button"
+            onClick={() => setChoices(Object.fromEntries(places.map((difference) => [difference.place, 'theirs'])))}
+          >
             All theirs
           </Button>
           <Button look="primary" type="button" onClick={join}>
@@ -83,7 +100,16 @@ export function ConflictDialog({ current }: { current: EditionData }) {
       <Box pb="8px">Nothing of either is lost until you choose. Where they differ:</Box>
       <Box maxHeight="360px" overflowY="auto" borderTop="1px solid" borderColor="line">
         {places.map((difference) => (
-          <Flex key={difference.place} gap="12px" py="8px" borderBottom="1px solid" borderColor="line" align="center" role="group" aria-label={difference.words}>
+          <Flex
+            key={difference.place}
+            gap="12px"
+            py="8px"
+            borderBottom="1px solid"
+            borderColor="line"
+            align="center"
+            role="group"
+            aria-label={difference.words}
+          >
             <Box flex="1" minWidth={0}>
               <Box fontWeight={500}>
                 {difference.words}{' '}

@@ -38,7 +38,14 @@ const CHIP_STYLE = {
     height: 0,
     pointerEvents: 'none',
   },
-  '& .chip': { padding: '0 5px 1px', border: '1px solid', borderColor: 'plum', color: 'plum', bg: 'plumWash', whiteSpace: 'nowrap' },
+  '& .chip': {
+    padding: '0 5px 1px',
+    border: '1px solid',
+    borderColor: 'plum',
+    color: 'plum',
+    bg: 'plumWash',
+    whiteSpace: 'nowrap',
+  },
   '& .chip::before': { content: '"○ "' },
   '& .chip-asked': { borderStyle: 'dashed', borderColor: 'ochre', color: 'ochre', bg: 'transparent' },
   '& .chip-asked::before': { content: '"_ "' },
@@ -53,16 +60,25 @@ export function ContentEditor(props: {
   parts: Part[];
   nameOf: (part: Part) => string;
   change: (parts: Part[]) => void;
+  /** Told when the editor is left. */
+  left: () => void;
 }) {
-  const { parts, nameOf, change } = props;
+  const { parts, nameOf, change, left } = props;
   const [finding, setFinding] = useState(false);
-  const latest = useRef({ change, parts });
+  const latest = useRef({ change, left });
   useEffect(() => {
-    latest.current = { change, parts };
+    latest.current = { change, left };
   });
   const editor = useEditor({
     immediatelyRender: false,
-    extensions: [Document, Paragraph, Text, Chip, UndoRedo, Placeholder.configure({ placeholder: 'Empty. Type, or / for a property' })],
+    extensions: [
+      Document,
+      Paragraph,
+      Text,
+      Chip,
+      UndoRedo,
+      Placeholder.configure({ placeholder: 'Empty. Type, or / for a property' }),
+    ],
     content: partsToEditor(parts, nameOf),
     editorProps: {
       attributes: { 'aria-label': 'Content', role: 'textbox', 'aria-multiline': 'true' },
@@ -74,6 +90,7 @@ export function ContentEditor(props: {
         return false;
       },
     },
+    onBlur: () => latest.current.left(),
     onUpdate: ({ editor: changed }) => latest.current.change(partsFromEditor(changed.getJSON())),
   });
 
@@ -81,13 +98,22 @@ export function ContentEditor(props: {
   useEffect(() => {
     if (!editor) return;
     const shown = JSON.stringify(partsFromEditor(editor.getJSON()));
-    if (shown !== JSON.stringify(parts)) editor.commands.setContent(partsToEditor(parts, nameOf), { emitUpdate: false });
+    if (shown !== JSON.stringify(parts))
+      editor.commands.setContent(partsToEditor(parts, nameOf), { emitUpdate: false });
   }, [editor, parts, nameOf]);
 
   return (
     <Box>
       <Flex align="start" gap="4px">
-        <Box flex="1" minWidth={0} bg="card" border="1px solid" borderColor="line" _focusWithin={{ borderColor: 'plum' }} css={CHIP_STYLE}>
+        <Box
+          flex="1"
+          minWidth={0}
+          bg="card"
+          border="1px solid"
+          borderColor="line"
+          _focusWithin={{ borderColor: 'plum' }}
+          css={CHIP_STYLE}
+        >
           <EditorContent editor={editor} />
         </Box>
         <Button type="button" onClick={() => setFinding(true)} title="Link a property (/)">
@@ -103,7 +129,11 @@ export function ContentEditor(props: {
           choose={(property) => {
             setFinding(false);
             const part: Part = { kind: 'linked', property: property.id };
-            editor?.chain().focus().insertContent({ type: 'chip', attrs: { part, label: property.name } }).run();
+            editor
+              ?.chain()
+              .focus()
+              .insertContent({ type: 'chip', attrs: { part, label: property.name } })
+              .run();
           }}
           typeSlash={() => {
             setFinding(false);

@@ -17,6 +17,8 @@ export function partsToEditor(parts: readonly Part[], nameOf: (part: Part) => st
 export function partsFromEditor(document: JSONContent): Part[] {
   return (document.content ?? []).flatMap((paragraph, i): Part[] => [
     ...(i > 0 ? [{ kind: 'break' as const }] : []),
-    ...(paragraph.content ?? []).map((node): Part => (node.type === 'chip' ? (node.attrs!.part as Part) : { kind: 'fixed', text: node.text ?? '' })),
+    ...(paragraph.content ?? []).map((node): Part =>
+      node.type === 'chip' ? (node.attrs!.part as Part) : { kind: 'fixed', text: node.text ?? '' },
+    ),
   ]);
 }

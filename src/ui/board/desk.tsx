@@ -72,7 +72,14 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
     >
       {sheet.ok && (
         <g transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
-          <rect width={sheet.scene.width} height={sheet.scene.height} fill="#FFFFFF" stroke="var(--chakra-colors-line)" strokeWidth={1} vectorEffect="non-scaling-stroke" />
+          <rect
+            width={sheet.scene.width}
+            height={sheet.scene.height}
+            fill="#FFFFFF"
+            stroke="var(--chakra-colors-line)"
+            strokeWidth={1}
+            vectorEffect="non-scaling-stroke"
+          />
           <ClearLabel box={sheet.report.clear.largest} height={sheet.scene.height} />
           <LinkWash scene={sheet.scene} />
           <SceneView scene={sheet.scene} />
@@ -113,7 +120,8 @@ function SelectionMarks({ report, height }: { report: Report; height: number }) 
   const selection = useBoard((board) => board.selection);
   const blockId = 'block' in selection ? selection.block : undefined;
   const block = report.blocks.find((candidate) => candidate.id === blockId);
-  const cell = selection.kind === 'cell' ? report.cells.find((candidate) => candidate.id === selection.cell) : undefined;
+  const cell =
+    selection.kind === 'cell' ? report.cells.find((candidate) => candidate.id === selection.cell) : undefined;
   return (
     <g data-source="selection">
       {block && !cell && <Outline box={block.box} height={height} colour="plum" width={2} />}
@@ -158,7 +166,15 @@ function ClearLabel({ box, height }: { box: SheetBox; height: number }) {
   const x = (box.x + right(box)) / 2;
   const y = height - (box.y + top(box)) / 2;
   return (
-    <text x={x} y={y} textAnchor="middle" style={{ fontSize: `${12 / k}px`, fontFamily: "'Barlow Semi Condensed'" }} fill="#8A877C" pointerEvents="none" data-source="clear">
+    <text
+      x={x}
+      y={y}
+      textAnchor="middle"
+      style={{ fontSize: `${12 / k}px`, fontFamily: "'Barlow Semi Condensed'" }}
+      fill="#8A877C"
+      pointerEvents="none"
+      data-source="clear"
+    >
       largest clear rectangle {trimNumber(box.width, 1)} × {trimNumber(box.height, 1)} mm
     </text>
   );

@@ -40,7 +40,9 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
   const report = sheet.ok ? sheet.report.cells.find((candidate) => candidate.id === cell.id) : undefined;
   const findings = sheet.ok ? sheet.report.findings.filter((finding) => finding.cell === cell.id) : [];
   const perform = useBoardStore((store) => store.perform);
-  const change = (changes: SetCell['change']) => perform({ op: 'set cell', block: block.id, cell: cell.id, change: changes });
+  const endTyping = useBoardStore((store) => store.endTyping);
+  const change = (changes: SetCell['change'], typing?: string) =>
+    perform({ op: 'set cell', block: block.id, cell: cell.id, change: changes }, typing && `${typing} of ${cell.id}`);
   const nameOf = useCallback(
     (part: Part) =>
       part.kind === 'linked'
@@ -52,9 +54,12 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
   );
   const textual = cell.contents.every((content) => 'parts' in content);
   const parts = partsOf(cell);
-  const setParts = (next: Part[]) => {
+  const setParts = (next: Part[], typing?: string) => {
     const { when } = cell.contents.find((content) => 'parts' in content) ?? {};
-    change({ contents: next.length === 0 ? [] : [{ ...(when && { when }), parts: next }, ...cell.contents.slice(1)] });
+    change(
+      { contents: next.length === 0 ? [] : [{ ...(when && { when }), parts: next }, ...cell.contents.slice(1)] },
+      typing,
+    );
   };
   return (
     <>
@@ -62,15 +67,30 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
         <CommitField
           label="Caption"
           value={cell.caption?.text ?? ''}
-          commit={(text) => change({ caption: text === '' ? null : { ...(cell.caption ?? newCaption(document.letterings[0]!.id)), text } })}
+          live
+          left={endTyping}
+          commit={(text) =>
+            change(
+              { caption: text === '' ? null : { ...(cell.caption ?? newCaption(document.letterings[0]!.id)), text } },
+              'caption',
+            )
+          }
         />
         {textual ? (
           <Row label="Holds">
-            <ContentEditor key={cell.id} parts={parts} nameOf={nameOf} change={setParts} />
+            <ContentEditor
+              key={cell.id}
+              parts={parts}
+              nameOf={nameOf}
+              change={(next) => setParts(next, 'content')}
+              left={endTyping}
+            />
           </Row>
         ) : (
           <Row label="Holds">
-            <Box pt="4px">{'symbol' in cell.contents[0]! ? `The ${cell.contents[0].symbol.name} symbol` : 'A picture or figure'}</Box>
+            <Box pt="4px">
+              {'symbol' in cell.contents[0]! ? `The ${cell.contents[0].symbol.name} symbol` : 'A picture or figure'}
+            </Box>
           </Row>
         )}
         <MissingRow parts={parts} setParts={setParts} />
@@ -80,8 +100,18 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
         <LetteringRows cell={cell} change={change} />
         <Row label="Placed">
           <Flex gap="4px">
-            <SelectPlain label="Placed across" value={cell.place.across} options={ACROSS.map((value) => ({ value, label: value }))} onChange={(across) => change({ place: { ...cell.place, across } })} />
-            <SelectPlain label="Placed up" value={cell.place.up} options={UP} onChange={(up) => change({ place: { ...cell.place, up } })} />
+            <SelectPlain
+              label="Placed across"
+              value={cell.place.across}
+              options={ACROSS.map((value) => ({ value, label: value }))}
+              onChange={(across) => change({ place: { ...cell.place, across } })}
+            />
+            <SelectPlain
+              label="Placed up"
+              value={cell.place.up}
+              options={UP}
+              onChange={(up) => change({ place: { ...cell.place, up } })}
+            />
           </Flex>
         </Row>
         {(['x', 'y'] as const).map((axis) => (
@@ -90,12 +120,17 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
             label={axis === 'x' ? 'Inset across' : 'Inset up'}
             value={shownLength(cell.place.inset[axis], sizeId, document.unit)}
             suffix={document.unit}
+            live
+            left={endTyping}
             commit={(text) => {
               const length = parseLength(text, document.unit);
               if (!length.ok) return length;
               if (length.mm < 0) return refuse('An inset is 0 or more.');
               const value = length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered };
-              return change({ place: { ...cell.place, inset: { ...cell.place.inset, [axis]: value } } });
+              return change(
+                { place: { ...cell.place, inset: { ...cell.place.inset, [axis]: value } } },
+                `inset ${axis}`,
+              );
             }}
           />
         ))}
@@ -151,13 +186,25 @@ function MissingRow({ parts, setParts }: { parts: Part[]; setParts: (parts: Part
   );
 }
 
-function SelectPlain<T extends string>(props: { label: string; value: T; options: readonly { value: T; label: string }[]; onChange: (value: T) => void }) {
+function SelectPlain<T extends string>(props: {
+  label: string;
+  value: T;
+  options: readonly { value: T; label: string }[];
+  onChange: (value: T) => void;
+}) {
   return (
     <select
       aria-label={props.label}
       value={props.value}
       onChange={(event) => props.onChange(event.target.value as T)}
-      style={{ height: 26, minWidth: 0, flex: 1, border: '1px solid var(--chakra-colors-line)', background: 'var(--chakra-colors-card)', color: 'inherit' }}
+      style={{
+        height: 26,
+        minWidth: 0,
+        flex: 1,
+        border: '1px solid var(--chakra-colors-line)',
+        background: 'var(--chakra-colors-card)',
+        color: 'inherit',
+      }}
     >
       {props.options.map((option) => (
         <option key={option.value} value={option.value}>
@@ -213,7 +260,10 @@ function LetteringRows({ cell, change }: { cell: Cell; change: (changes: SetCell
     <SelectRow
       label="Lettering"
       value={cell.lettering}
-      options={letterings.map((style) => ({ value: style.id, label: `${style.name} · ${trimNumber(style.height, 2)} mm` }))}
+      options={letterings.map((style) => ({
+        value: style.id,
+        label: `${style.name} · ${trimNumber(style.height, 2)} mm`,
+      }))}
       onChange={(lettering) => change({ lettering })}
     />
   );

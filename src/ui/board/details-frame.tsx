@@ -41,8 +41,9 @@ export function FrameDetails() {
         {report && document.zones.shown && (
           <Row label="Gives">
             <Box pt="4px" fontSize="14px">
-              {report.zones.columns.length} × {report.zones.rows.length}: {report.zones.columns[0]!.label}–{report.zones.columns.at(-1)!.label} from the left,{' '}
-              {report.zones.rows.at(-1)!.label}–{report.zones.rows[0]!.label} from the top
+              {report.zones.columns.length} × {report.zones.rows.length}: {report.zones.columns[0]!.label}–
+              {report.zones.columns.at(-1)!.label} from the left, {report.zones.rows.at(-1)!.label}–
+              {report.zones.rows[0]!.label} from the top
             </Box>
           </Row>
         )}
@@ -51,8 +52,18 @@ export function FrameDetails() {
   );
 }
 
-function MarginRow({ side, document, sizeId, sizeName }: { side: (typeof SIDES)[number]; document: FormatDocument; sizeId: string; sizeName: string }) {
-  const perform = useBoardStore((store) => store.perform);
+function MarginRow({
+  side,
+  document,
+  sizeId,
+  sizeName,
+}: {
+  side: (typeof SIDES)[number];
+  document: FormatDocument;
+  sizeId: string;
+  sizeName: string;
+}) {
+  const { perform, endTyping } = useBoardStore.getState();
   const length = document.margins[side];
   const exception = hasException(length, sizeId);
   return (
@@ -60,32 +71,53 @@ function MarginRow({ side, document, sizeId, sizeName }: { side: (typeof SIDES)[
       label={`${side[0]!.toUpperCase()}${side.slice(1)} margin`}
       value={shownLength(length, sizeId, document.unit)}
       suffix={exception ? `${document.unit}, ${sizeName} only` : document.unit}
+      live
+      left={endTyping}
       commit={(text) => {
         const parsed = parseLength(text, document.unit);
         if (!parsed.ok) return parsed;
-        const value: LengthValue = parsed.entered === undefined ? parsed.mm : { mm: parsed.mm, entered: parsed.entered };
-        return perform({ op: 'set margins', change: { [side]: withLength(length, value, exception ? sizeId : undefined) } });
+        const value: LengthValue =
+          parsed.entered === undefined ? parsed.mm : { mm: parsed.mm, entered: parsed.entered };
+        return perform(
+          { op: 'set margins', change: { [side]: withLength(length, value, exception ? sizeId : undefined) } },
+          `margin ${side}`,
+        );
       }}
     />
   );
 }
 
 function ZoneRows({ document, sizeId, sizeName }: { document: FormatDocument; sizeId: string; sizeName: string }) {
-  const perform = useBoardStore((store) => store.perform);
+  const { perform, endTyping } = useBoardStore.getState();
   const { zones } = document;
   const rule = valueAt(zones.rule, sizeId);
   const exception = zones.rule.at?.[sizeId] !== undefined;
-  const setRule = (next: ZoneRuleSetting) =>
-    perform({
-      op: 'set zones',
-      change: { rule: exception ? { ...zones.rule, at: { ...zones.rule.at, [sizeId]: next } } : { ...zones.rule, base: next } },
-    });
+  const setRule = (next: ZoneRuleSetting, typing?: string) =>
+    perform(
+      {
+        op: 'set zones',
+        change: {
+          rule: exception ? { ...zones.rule, at: { ...zones.rule.at, [sizeId]: next } } : { ...zones.rule, base: next },
+        },
+      },
+      typing,
+    );
   const gives = useSheet();
-  const present = gives.ok ? { columns: gives.report.zones.columns.length, rows: gives.report.zones.rows.length } : { columns: 8, rows: 6 };
+  const present = gives.ok
+    ? { columns: gives.report.zones.columns.length, rows: gives.report.zones.rows.length }
+    : { columns: 8, rows: 6 };
   return (
     <>
       <Row label="Shown">
-        <Choice label="Zones shown" value={zones.shown ? 'yes' : 'no'} options={[{ value: 'yes', label: 'Yes' }, { value: 'no', label: 'No' }]} onChange={(value) => void perform({ op: 'set zones', change: { shown: value === 'yes' } })} />
+        <Choice
+          label="Zones shown"
+          value={zones.shown ? 'yes' : 'no'}
+          options={[
+            { value: 'yes', label: 'Yes' },
+            { value: 'no', label: 'No' },
+          ]}
+          onChange={(value) => void perform({ op: 'set zones', change: { shown: value === 'yes' } })}
+        />
       </Row>
       <SelectRow
         label="Rule"
@@ -106,9 +138,11 @@ function ZoneRows({ document, sizeId, sizeName }: { document: FormatDocument; si
           label="Field length"
           value={shownLength(rule.pitch, sizeId, document.unit)}
           suffix={document.unit}
+          live
+          left={endTyping}
           commit={(text) => {
             const parsed = parseLength(text, document.unit);
-            return parsed.ok ? setRule({ ...rule, pitch: parsed.mm }) : parsed;
+            return parsed.ok ? setRule({ ...rule, pitch: parsed.mm }, 'field length') : parsed;
           }}
         />
       ) : (
@@ -118,10 +152,12 @@ function ZoneRows({ document, sizeId, sizeName }: { document: FormatDocument; si
               key={axis}
               label={axis === 'columns' ? 'Columns' : 'Rows'}
               value={String(rule[axis])}
+              live
+              left={endTyping}
               commit={(text) => {
                 const count = Number(text);
                 if (!Number.isInteger(count) || count < 1 || count > 60) return refuse('A whole number from 1 to 60.');
-                return setRule({ ...rule, [axis]: count });
+                return setRule({ ...rule, [axis]: count }, `zone ${axis}`);
               }}
             />
           ))}
@@ -130,20 +166,33 @@ function ZoneRows({ document, sizeId, sizeName }: { document: FormatDocument; si
       <SelectRow
         label="Letters run"
         value={zones.verticalRuns}
-        options={[{ value: 'down', label: 'from the top down' }, { value: 'up', label: 'from the bottom up' }]}
+        options={[
+          { value: 'down', label: 'from the top down' },
+          { value: 'up', label: 'from the bottom up' },
+        ]}
         onChange={(verticalRuns) => void perform({ op: 'set zones', change: { verticalRuns } })}
       />
       <SelectRow
         label="Numerals run"
         value={zones.horizontalRuns}
-        options={[{ value: 'rightward', label: 'from left to right' }, { value: 'leftward', label: 'from right to left' }]}
+        options={[
+          { value: 'rightward', label: 'from left to right' },
+          { value: 'leftward', label: 'from right to left' },
+        ]}
         onChange={(horizontalRuns) => void perform({ op: 'set zones', change: { horizontalRuns } })}
       />
       <CommitField
         label="Omitted"
         value={zones.omit.join(' ')}
         commit={(text) => {
-          const omit = [...new Set(text.toUpperCase().split(/[\s,]+/).filter(Boolean))];
+          const omit = [
+            ...new Set(
+              text
+                .toUpperCase()
+                .split(/[\s,]+/)
+                .filter(Boolean),
+            ),
+          ];
           if (omit.some((letter) => !/^[A-Z]$/.test(letter))) return refuse('Letters from A to Z, parted by spaces.');
           if (omit.length > 20) return refuse('At most 20 letters may be omitted.');
           return perform({ op: 'set zones', change: { omit } });

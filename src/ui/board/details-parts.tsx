@@ -37,7 +37,9 @@ export function FindingList({ findings, title }: { findings: readonly Finding[];
             onClick={() => {
               const { block, cell } = finding;
               if (block === undefined) return;
-              useBoardStore.getState().set({ selection: cell === undefined ? { kind: 'block', block } : { kind: 'cell', block, cell } });
+              useBoardStore
+                .getState()
+                .set({ selection: cell === undefined ? { kind: 'block', block } : { kind: 'cell', block, cell } });
             }}
           >
             {finding.words}

@@ -18,7 +18,8 @@ export function Details() {
   const blocks = useBoard((board) => board.document.blocks);
   const sheet = useSheet();
   const block = 'block' in selection ? blocks.find((candidate) => candidate.id === selection.block) : undefined;
-  const cell = selection.kind === 'cell' ? block?.cells.find((candidate) => candidate.id === selection.cell) : undefined;
+  const cell =
+    selection.kind === 'cell' ? block?.cells.find((candidate) => candidate.id === selection.cell) : undefined;
   return (
     <Box height="100%" overflowY="auto" bg="card" role="region" aria-label="Details">
       {block && cell ? (
@@ -31,7 +32,10 @@ export function Details() {
         <SheetDetails />
       )}
       {!cell && sheet.ok && (
-        <FindingList title="Findings on this sheet" findings={sheet.report.findings.filter((finding) => !block || finding.block === block.id)} />
+        <FindingList
+          title="Findings on this sheet"
+          findings={sheet.report.findings.filter((finding) => !block || finding.block === block.id)}
+        />
       )}
     </Box>
   );
@@ -41,11 +45,15 @@ function BlockDetails({ block }: { block: Block }) {
   const sheet = useSheet();
   const laid = sheet.ok ? sheet.report.blocks.find((candidate) => candidate.id === block.id) : undefined;
   const blocks = useBoard((board) => board.document.blocks);
-  const docked = block.dock.to.map(({ block: id, side }) => `${side} ${blocks.find((other) => other.id === id)?.name ?? id}`);
+  const docked = block.dock.to.map(
+    ({ block: id, side }) => `${side} ${blocks.find((other) => other.id === id)?.name ?? id}`,
+  );
   return (
     <Section title={block.name}>
       <Row label="Size">
-        <Box pt="4px">{laid ? `${trimNumber(laid.box.width, 3)} × ${trimNumber(laid.box.height, 3)} mm` : 'not on this size'}</Box>
+        <Box pt="4px">
+          {laid ? `${trimNumber(laid.box.width, 3)} × ${trimNumber(laid.box.height, 3)} mm` : 'not on this size'}
+        </Box>
       </Row>
       <Row label="Grid">
         <Box pt="4px">
@@ -53,7 +61,9 @@ function BlockDetails({ block }: { block: Block }) {
         </Box>
       </Row>
       <Row label="Docked">
-        <Box pt="4px">{[...docked, `${docked.length > 0 ? 'else ' : ''}in the ${block.dock.corner} corner`].join(', ')}</Box>
+        <Box pt="4px">
+          {[...docked, `${docked.length > 0 ? 'else ' : ''}in the ${block.dock.corner} corner`].join(', ')}
+        </Box>
       </Row>
       {laid && (
         <Box pt="6px">

@@ -14,7 +14,15 @@ import { factsFor } from '../data/office';
 import { useBoard } from './board-store';
 
 /** The cell's plan for text that does not fit, and what the longest on record comes to in it. */
-export function FitGauge({ cell, report, change }: { cell: Cell; report: CellReport | undefined; change: (changes: SetCell['change']) => { ok: true } | { ok: false; reason: string } }) {
+export function FitGauge({
+  cell,
+  report,
+  change,
+}: {
+  cell: Cell;
+  report: CellReport | undefined;
+  change: (changes: SetCell['change']) => { ok: true } | { ok: false; reason: string };
+}) {
   const squeeze = cell.fit.find((step) => step.kind === 'squeeze');
   const least = squeeze?.least ?? 1;
   const others = cell.fit.filter((step) => step.kind !== 'squeeze');
@@ -27,7 +35,8 @@ export function FitGauge({ cell, report, change }: { cell: Cell; report: CellRep
         suffix="of letter width"
         commit={(text) => {
           const value = Number(text.replace(',', '.'));
-          if (!(value >= 0.3 && value <= 1)) return refuse('Letter width may be squeezed to 0.3 at the least; 1 means not at all.');
+          if (!(value >= 0.3 && value <= 1))
+            return refuse('Letter width may be squeezed to 0.3 at the least; 1 means not at all.');
           const first: FitStep[] = value === 1 ? [] : [{ kind: 'squeeze', least: value }];
           return change({ fit: [...first, ...others] });
         }}
@@ -55,11 +64,16 @@ export function FitGauge({ cell, report, change }: { cell: Cell; report: CellRep
 }
 
 const stepWords = (step: FitStep) =>
-  step.kind === 'wrap' ? `up to ${step.lines} lines` : step.kind === 'step down' ? `down to ${trimNumber(step.least, 2)} mm` : `squeeze to ${step.least}`;
+  step.kind === 'wrap'
+    ? `up to ${step.lines} lines`
+    : step.kind === 'step down'
+      ? `down to ${trimNumber(step.least, 2)} mm`
+      : `squeeze to ${step.least}`;
 
 function fitWords({ fit }: CellReport): string {
   if (!fit) return 'empty';
-  const room = fit.reserve < 0 ? `${trimNumber(-fit.reserve, 1)} mm too long` : `${trimNumber(fit.reserve, 1)} mm to spare`;
+  const room =
+    fit.reserve < 0 ? `${trimNumber(-fit.reserve, 1)} mm too long` : `${trimNumber(fit.reserve, 1)} mm to spare`;
   return `${fit.steps.length > 0 ? fit.steps.join(', ') : 'full width'}, ${room}`;
 }
 
@@ -75,7 +89,14 @@ function Gauge({ least, report }: { least: number; report: CellReport }) {
   const squeezed = Math.max(0, Math.min(used, available / least) - available);
   const excess = Math.max(0, used - available / least);
   return (
-    <Flex role="img" aria-label={`Needs ${trimNumber(used, 1)} mm of ${trimNumber(available, 1)} mm`} height="10px" bg="desk" position="relative" mt="3px">
+    <Flex
+      role="img"
+      aria-label={`Needs ${trimNumber(used, 1)} mm of ${trimNumber(available, 1)} mm`}
+      height="10px"
+      bg="desk"
+      position="relative"
+      mt="3px"
+    >
       <Box width={percent(inOrder)} bg="pine" />
       <Box width={percent(squeezed)} bg="ochre" />
       <Box width={percent(excess)} bg="vermilion" />

@@ -31,7 +31,8 @@ function store(): Promise<IDBPDatabase<Schema>> {
   return opened;
 }
 
-export const isUnsaved = (kept: Kept): boolean => kept.base !== kept.document && JSON.stringify(kept.base) !== JSON.stringify(kept.document);
+export const isUnsaved = (kept: Kept): boolean =>
+  kept.base !== kept.document && JSON.stringify(kept.base) !== JSON.stringify(kept.document);
 
 const lockName = (tab: string) => `zonograph-tab-${tab}`;
 let thisTab: Promise<string> | undefined;

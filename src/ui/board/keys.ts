@@ -27,7 +27,9 @@ export function boardKey(event: KeyboardEvent, showKeys: () => void): boolean {
   const store = useBoardStore.getState();
   const { board } = store;
   if (!board) return false;
-  const typing = event.target instanceof HTMLElement && event.target.closest('input, select, textarea, [contenteditable=true], [role=dialog], [role=menu]');
+  const typing =
+    event.target instanceof HTMLElement &&
+    event.target.closest('input, select, textarea, [contenteditable=true], [role=dialog], [role=menu]');
   if (typing) return false;
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
     if (event.shiftKey) store.redo();
@@ -64,6 +66,10 @@ function toNeighbour({ column, row }: { column: number; row: number }): boolean 
 
 function cellAt(block: Block, column: number, row: number): Cell | undefined {
   return block.cells.find(
-    (cell) => column >= cell.column && column < cell.column + cell.columnSpan && row >= cell.row && row < cell.row + cell.rowSpan,
+    (cell) =>
+      column >= cell.column &&
+      column < cell.column + cell.columnSpan &&
+      row >= cell.row &&
+      row < cell.row + cell.rowSpan,
   );
 }

@@ -26,7 +26,15 @@ const Entry = chakra('button', {
   },
 });
 
-function Item(props: { depth: number; selected: boolean; select: Selection; size?: string; faint?: boolean; onFrame?: () => void; children: ReactNode }) {
+function Item(props: {
+  depth: number;
+  selected: boolean;
+  select: Selection;
+  size?: string;
+  faint?: boolean;
+  onFrame?: () => void;
+  children: ReactNode;
+}) {
   return (
     <Entry
       type="button"
@@ -56,7 +64,8 @@ export function Outline() {
   const properties = useBoard((board) => board.resources.properties);
   const sheet = useSheet();
   const report = sheet.ok ? sheet.report : undefined;
-  const zones = report && document.zones.shown ? `${report.zones.columns.length} × ${report.zones.rows.length}` : 'no zones';
+  const zones =
+    report && document.zones.shown ? `${report.zones.columns.length} × ${report.zones.rows.length}` : 'no zones';
   return (
     <Box height="100%" overflowY="auto" bg="card" py="8px">
       <Box as="h2" px="12px" pb="4px" fontSize="13px" fontWeight={600} color="soft" letterSpacing="0.02em">
@@ -125,7 +134,11 @@ function contentKind(cell: Cell): 'linked' | 'asked' | 'fixed' | 'empty' {
 /** When a block appears, in words; empty when it always does. */
 function conditionWords({ sizes, sheets, kinds }: Condition, document: FormatDocument): string {
   const names = sizes?.map((id) => document.sizes.find((size) => size.id === id)?.name ?? id);
-  return [names?.join(' '), sheets && `${sheets} sheet${sheets === 'following' ? 's' : ''}`, kinds && `${kinds === 'part' ? 'parts' : 'assemblies'} only`]
+  return [
+    names?.join(' '),
+    sheets && `${sheets} sheet${sheets === 'following' ? 's' : ''}`,
+    kinds && `${kinds === 'part' ? 'parts' : 'assemblies'} only`,
+  ]
     .filter(Boolean)
     .join(', ');
 }

@@ -45,7 +45,16 @@ export function ProofsStrip({ client }: { client: ProofClient | undefined }) {
   const sizes = [...new Set(pinned.map((proof) => proof.sizeName))];
   return (
     <Flex height="100%" bg="paper" borderTop="2px solid" borderColor="ink">
-      <Box width="104px" flexShrink={0} px="10px" py="6px" borderRight="1px solid" borderColor="line" fontSize="13px" color="soft">
+      <Box
+        width="104px"
+        flexShrink={0}
+        px="10px"
+        py="6px"
+        borderRight="1px solid"
+        borderColor="line"
+        fontSize="13px"
+        color="soft"
+      >
         <Box as="h2" fontSize="15px" fontWeight={600} color="ink" pb="2px">
           Proofs
         </Box>
@@ -64,7 +73,11 @@ export function ProofsStrip({ client }: { client: ProofClient | undefined }) {
             key={keyOf(proof)}
             proof={proof}
             client={client}
-            tell={(verdict) => setVerdicts((before) => (before[keyOf(proof)]?.words === verdict.words ? before : { ...before, [keyOf(proof)]: verdict }))}
+            tell={(verdict) =>
+              setVerdicts((before) =>
+                before[keyOf(proof)]?.words === verdict.words ? before : { ...before, [keyOf(proof)]: verdict },
+              )
+            }
           />
         ))}
       </Flex>
@@ -72,7 +85,8 @@ export function ProofsStrip({ client }: { client: ProofClient | undefined }) {
   );
 }
 
-const keyOf = (proof: Pinned) => `${proof.sizeId}/${proof.show}/${proof.filled?.specimen ?? ''}/${proof.filled?.variant ?? ''}`;
+const keyOf = (proof: Pinned) =>
+  `${proof.sizeId}/${proof.show}/${proof.filled?.specimen ?? ''}/${proof.filled?.variant ?? ''}`;
 
 function usePinned(): Pinned[] {
   const sizes = useBoard((board) => board.document.sizes);
@@ -85,18 +99,37 @@ function usePinned(): Pinned[] {
       const common = { sizeId: size.id, sizeName: size.name };
       return [
         { ...common, filled, show: 'values', words: onDesk?.name ?? 'No model' },
-        ...(other ? [{ ...common, filled: { specimen: other.id, variant: other.variants[0]?.name }, show: 'values' as const, words: other.name }] : []),
+        ...(other
+          ? [
+              {
+                ...common,
+                filled: { specimen: other.id, variant: other.variants[0]?.name },
+                show: 'values' as const,
+                words: other.name,
+              },
+            ]
+          : []),
         { ...common, filled, show: 'longest', words: 'Longest' },
       ];
     });
   }, [sizes, filled, specimens]);
 }
 
-function ProofTile({ proof, client, tell }: { proof: Pinned; client: ProofClient | undefined; tell: (verdict: Verdict) => void }) {
+function ProofTile({
+  proof,
+  client,
+  tell,
+}: {
+  proof: Pinned;
+  client: ProofClient | undefined;
+  tell: (verdict: Verdict) => void;
+}) {
   const document = useBoard((board) => board.document);
   const format = useBoard((board) => board.format);
   const specimens = useBoard((board) => board.office.specimens);
-  const onDesk = useBoard((board) => board.sizeId === proof.sizeId && board.show === proof.show && sameFilled(board.filled, proof.filled));
+  const onDesk = useBoard(
+    (board) => board.sizeId === proof.sizeId && board.show === proof.show && sameFilled(board.filled, proof.filled),
+  );
   const order = useMemo(
     (): ProofOrder => ({
       id: keyOf(proof),
@@ -130,4 +163,5 @@ function ProofTile({ proof, client, tell }: { proof: Pinned; client: ProofClient
   );
 }
 
-const sameFilled = (a: Filled | undefined, b: Filled | undefined) => a?.specimen === b?.specimen && a?.variant === b?.variant;
+const sameFilled = (a: Filled | undefined, b: Filled | undefined) =>
+  a?.specimen === b?.specimen && a?.variant === b?.variant;

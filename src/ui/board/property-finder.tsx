@@ -12,7 +12,15 @@ import { useBoard } from './board-store';
 import { useSheet } from './use-sheet';
 
 const Option = chakra('li', {
-  base: { display: 'flex', gap: '8px', px: '8px', py: '3px', cursor: 'pointer', alignItems: 'baseline', _selected: { bg: 'plumWash' } },
+  base: {
+    display: 'flex',
+    gap: '8px',
+    px: '8px',
+    py: '3px',
+    cursor: 'pointer',
+    alignItems: 'baseline',
+    _selected: { bg: 'plumWash' },
+  },
 });
 
 /** Finds a property by its name or an alias, with its present value beside it. Enter links it. */
@@ -63,7 +71,17 @@ export function PropertyFinder(props: {
           event.preventDefault();
         }}
       />
-      <Box as="ul" id="found-properties" role="listbox" aria-label="Properties" maxHeight="212px" overflowY="auto" listStyleType="none" m={0} p={0}>
+      <Box
+        as="ul"
+        id="found-properties"
+        role="listbox"
+        aria-label="Properties"
+        maxHeight="212px"
+        overflowY="auto"
+        listStyleType="none"
+        m={0}
+        p={0}
+      >
         {found.map(({ property, present }, i) => (
           <Option
             key={property.id}
@@ -119,7 +137,8 @@ function useFound(query: string): { property: PropertyDefinition; present: strin
       .sort((a, b) => a.rank - b.rank)
       .map(({ property }) => {
         const { value } = resolveProperty(property, facts, sheetValues);
-        const written = value === undefined ? undefined : displayValue(value, usualDisplay(property), facts.locale, property.unit);
+        const written =
+          value === undefined ? undefined : displayValue(value, usualDisplay(property), facts.locale, property.unit);
         return { property, present: written?.ok ? written.text : undefined };
       });
   }, [properties, format, specimens, filled, sizeName, query]);

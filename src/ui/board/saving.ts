@@ -97,7 +97,7 @@ class Saver {
     const { board, set } = useBoardStore.getState();
     if (!board || board.document.id !== sent.id) return;
     const isNewest = board.document === sent;
-    set({ base: sent, version, saveState: { kind: isNewest ? 'saved' : 'saving' } });
+    set({ base: sent, version, saveState: isNewest ? { kind: 'saved', at: Date.now() } : { kind: 'saving' } });
     void keep(keptFrom(useBoardStore.getState().board!));
     if (!isNewest) this.later(PAUSE_MS);
   }

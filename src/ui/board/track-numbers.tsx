@@ -3,8 +3,8 @@
 import { Box } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Block } from '../../core/format/document';
-import { lengthAt, lengthValueAt } from '../../core/format/length-value';
-import { type Point } from '../../core/geometry/box';
+import { type Length, lengthValueAt } from '../../core/format/length-value';
+import type { Point } from '../../core/geometry/box';
 import { type LengthUnit, formatLength, parseLength } from '../../core/geometry/length';
 import { toSheet, turnedSize } from '../../core/geometry/placing';
 import type { Report } from '../../core/scene/report';
@@ -43,7 +43,15 @@ export function TrackNumbers({ report }: { report: Report }) {
       const from = axis === 'column' ? chosen?.column : chosen?.row;
       const span = axis === 'column' ? chosen?.columnSpan : chosen?.rowSpan;
       const isChosen = from !== undefined && i >= from && i < from + span!;
-      return { axis, track, index: i, at, room: (edges[i + 1]! - edges[i]!) * view.k, isChosen, mm: edges[i + 1]! - edges[i]! };
+      return {
+        axis,
+        track,
+        index: i,
+        at,
+        room: (edges[i + 1]! - edges[i]!) * view.k,
+        isChosen,
+        mm: edges[i + 1]! - edges[i]!,
+      };
     });
   });
   return (
@@ -83,7 +91,10 @@ function TrackNumber(props: {
     const length = parseLength(text, unit);
     const outcome = length.ok
       ? useBoardStore.getState().perform({
-          op: 'set track', block: block.id, axis, track: track.id,
+          op: 'set track',
+          block: block.id,
+          axis,
+          track: track.id,
           size: length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered },
         })
       : length;
@@ -92,7 +103,14 @@ function TrackNumber(props: {
   };
   const shown = text ?? value;
   return (
-    <Box position="absolute" left={`${at.x}px`} top={`${at.y}px`} transform="translate(-50%, -50%)" pointerEvents="auto" zIndex={problem ? 2 : 1}>
+    <Box
+      position="absolute"
+      left={`${at.x}px`}
+      top={`${at.y}px`}
+      transform="translate(-50%, -50%)"
+      pointerEvents="auto"
+      zIndex={problem ? 2 : 1}
+    >
       <input
         aria-label={`${name} ${axis === 'column' ? 'width' : 'height'}`}
         aria-invalid={problem !== undefined}
@@ -125,7 +143,21 @@ function TrackNumber(props: {
         }}
       />
       {problem && (
-        <Box role="alert" position="absolute" top="20px" left="50%" transform="translateX(-50%)" width="230px" bg="card" border="1px solid" borderColor="vermilion" color="vermilion" fontSize="13px" px="8px" py="5px">
+        <Box
+          role="alert"
+          position="absolute"
+          top="20px"
+          left="50%"
+          transform="translateX(-50%)"
+          width="230px"
+          bg="card"
+          border="1px solid"
+          borderColor="vermilion"
+          color="vermilion"
+          fontSize="13px"
+          px="8px"
+          py="5px"
+        >
           ■ {problem}
         </Box>
       )}
@@ -134,7 +166,7 @@ function TrackNumber(props: {
 }
 
 /** A length as its field shows it: the entered form when it was typed in another way, else the number in the unit. */
-export function shownLength(length: Parameters<typeof lengthAt>[0], sizeId: string, unit: LengthUnit): string {
+export function shownLength(length: Length, sizeId: string, unit: LengthUnit): string {
   const value = lengthValueAt(length, sizeId);
   if (typeof value === 'object') return unit === 'in' ? value.entered.replace(/ in$/, '') : value.entered;
   return formatLength(value, unit);

@@ -23,7 +23,13 @@ export const Button = chakra('button', {
   variants: {
     look: {
       line: {},
-      primary: { bg: 'plum', borderColor: 'plum', color: 'onInk', fontWeight: 600, _hover: { bg: 'plum', opacity: 0.9 } },
+      primary: {
+        bg: 'plum',
+        borderColor: 'plum',
+        color: 'onInk',
+        fontWeight: 600,
+        _hover: { bg: 'plum', opacity: 0.9 },
+      },
       quiet: { border: 'none', bg: 'transparent', px: '6px', _hover: { bg: 'plumWash' } },
     },
   },

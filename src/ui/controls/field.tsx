@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
-import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
+import { type ReactNode, useId, useRef, useState } from 'react';
 import type { Outcome } from '../../core/refusal';
 
 export const TextInput = chakra('input', {
@@ -20,7 +20,15 @@ export const TextInput = chakra('input', {
 });
 
 export const Select = chakra('select', {
-  base: { width: '100%', height: '26px', px: '4px', bg: 'card', border: '1px solid', borderColor: 'line', color: 'ink' },
+  base: {
+    width: '100%',
+    height: '26px',
+    px: '4px',
+    bg: 'card',
+    border: '1px solid',
+    borderColor: 'line',
+    color: 'ink',
+  },
 });
 
 /** A label beside its control, in the columns that every pane of details keeps. */
@@ -47,59 +55,55 @@ export function Problem({ children, id }: { children: ReactNode; id?: string }) 
 }
 
 /**
- * A field that commits on Enter or when it is left. A refused entry stays as it was typed, with the reason under it;
- * Escape goes back to the present value.
+ * A field that commits on Enter or when it is left, or, `live`, with every key that makes a value. A refused entry stays
+ * as it was typed, with the reason under it; Escape goes back to the value there was.
  */
 export function CommitField(props: {
   label: string;
   value: string;
   commit: (text: string) => Outcome<object>;
+  live?: boolean;
+  /** Told when the field is left. */
+  left?: () => void;
   suffix?: string;
   bare?: boolean;
-  disabled?: boolean;
 }) {
-  const { label, value, commit, suffix, bare, disabled } = props;
+  const { label, value, commit, live, left, suffix, bare } = props;
   const id = useId();
-  const [text, setText] = useState(value);
+  /** What is typed and not (yet) the value; undefined when the field shows the value. */
+  const [typed, setTyped] = useState<string>();
   const [problem, setProblem] = useState<string>();
-  const [seen, setSeen] = useState(value);
-  const focused = useRef(false);
-  if (seen !== value) {
-    setSeen(value);
-    setText(value);
-    setProblem(undefined);
-  }
+  const start = useRef(value);
   const settle = () => {
-    if (text === value) {
-      setProblem(undefined);
-      return;
-    }
-    const outcome = commit(text);
+    if (typed === undefined) return;
+    const outcome = typed === value ? { ok: true as const } : commit(typed);
     setProblem(outcome.ok ? undefined : outcome.reason);
+    if (outcome.ok) setTyped(undefined);
   };
-  useEffect(() => {
-    if (!focused.current) setText(value);
-  }, [value]);
   const field = (
     <>
       <Flex align="center" gap="6px">
         <TextInput
           id={id}
           aria-label={bare ? label : undefined}
-          value={text}
-          disabled={disabled}
+          value={typed ?? value}
           aria-invalid={problem !== undefined}
           aria-describedby={problem === undefined ? undefined : `${id}-problem`}
-          onChange={(event) => setText(event.target.value)}
-          onFocus={() => (focused.current = true)}
+          onChange={(event) => {
+            const text = event.target.value;
+            setTyped(text);
+            if (live && commit(text).ok) setProblem(undefined);
+          }}
+          onFocus={() => (start.current = value)}
           onBlur={() => {
-            focused.current = false;
             settle();
+            left?.();
           }}
           onKeyDown={(event) => {
             if (event.key === 'Enter') settle();
             if (event.key === 'Escape') {
-              setText(value);
+              if (live && value !== start.current) commit(start.current);
+              setTyped(undefined);
               setProblem(undefined);
               event.stopPropagation();
             }

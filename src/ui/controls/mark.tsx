@@ -6,12 +6,45 @@ import type { Weight } from '../../core/scene/report';
 /** What a cell holds: a ring for linked values, a dashed base line for asked ones, a short bar for anything fixed. */
 export function ContentMark({ kind }: { kind: 'linked' | 'asked' | 'fixed' | 'empty' }) {
   if (kind === 'linked') {
-    return <Box as="span" aria-label="linked" display="inline-block" w="10px" h="10px" border="2px solid" borderColor="plum" borderRadius="50% !important" flexShrink={0} />;
+    return (
+      <Box
+        as="span"
+        aria-label="linked"
+        display="inline-block"
+        w="10px"
+        h="10px"
+        border="2px solid"
+        borderColor="plum"
+        borderRadius="50% !important"
+        flexShrink={0}
+      />
+    );
   }
   if (kind === 'asked') {
-    return <Box as="span" aria-label="asked" display="inline-block" w="11px" h="10px" borderBottom="2px dashed" borderColor="ochre" flexShrink={0} />;
+    return (
+      <Box
+        as="span"
+        aria-label="asked"
+        display="inline-block"
+        w="11px"
+        h="10px"
+        borderBottom="2px dashed"
+        borderColor="ochre"
+        flexShrink={0}
+      />
+    );
   }
-  return <Box as="span" aria-label={kind} display="inline-block" w="11px" h="3px" bg={kind === 'fixed' ? 'ink' : 'line'} flexShrink={0} />;
+  return (
+    <Box
+      as="span"
+      aria-label={kind}
+      display="inline-block"
+      w="11px"
+      h="3px"
+      bg={kind === 'fixed' ? 'ink' : 'line'}
+      flexShrink={0}
+    />
+  );
 }
 
 const WEIGHTS: Record<Weight, { sign: string; colour: string; word: string }> = {

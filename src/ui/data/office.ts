@@ -53,7 +53,10 @@ export function loadFonts(): Promise<GlyphTableJson[]> {
 }
 
 /** What compose() needs, made from the server's answers. */
-export function resourcesFrom(office: Pick<OfficeData, 'properties' | 'specimens'>, tables: GlyphTableJson[]): Resources {
+export function resourcesFrom(
+  office: Pick<OfficeData, 'properties' | 'specimens'>,
+  tables: GlyphTableJson[],
+): Resources {
   return {
     properties: new Map(office.properties.map((property) => [property.id, property])),
     fonts: new Map(tables.map((table) => [table.font, glyphTableFromJson(table)])),

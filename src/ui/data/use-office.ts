@@ -16,15 +16,17 @@ export interface LoadedOffice {
 export function useOffice() {
   const [loaded, setLoaded] = useState<LoadedOffice>();
   const [problem, setProblem] = useState<string>();
-  const reload = useCallback(async () => {
-    try {
-      const [office, tables] = await Promise.all([loadOffice(), loadFonts()]);
-      setLoaded({ office, tables, resources: resourcesFrom(office, tables) });
-      setProblem(undefined);
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
-  }, []);
+  const reload = useCallback(
+    () =>
+      Promise.all([loadOffice(), loadFonts()]).then(
+        ([office, tables]) => {
+          setLoaded({ office, tables, resources: resourcesFrom(office, tables) });
+          setProblem(undefined);
+        },
+        (error: Error) => setProblem(error.message),
+      ),
+    [],
+  );
   useEffect(() => void reload(), [reload]);
   return { loaded, problem, reload };
 }

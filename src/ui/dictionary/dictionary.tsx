@@ -1,10 +1,17 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
-import { createColumnHelper, createSortedRowModel, rowSortingFeature, sortFn_alphanumeric, sortFn_basic, tableFeatures, useTable } from '@tanstack/react-table';
+import {
+  createColumnHelper,
+  createSortedRowModel,
+  rowSortingFeature,
+  sortFn_alphanumeric,
+  sortFn_basic,
+  tableFeatures,
+  useTable,
+} from '@tanstack/react-table';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { linksByProperty } from '../../core/format/usage';
-import type { PropertyDefinition } from '../../core/property/definition';
 import { matchedName } from '../../core/property/names';
 import { coverageOf } from '../../core/specimen/coverage';
 import { Button } from '../controls/button';
@@ -12,12 +19,7 @@ import { Problem, TextInput } from '../controls/field';
 import { type OfficeData, loadOffice } from '../data/office';
 import { get } from '../data/request';
 import { Screen } from '../shell/screen';
-import { PropertyDialog } from './property-dialog';
-
-export interface PropertyRow {
-  definition: PropertyDefinition;
-  version: number;
-}
+import { PropertyDialog, type PropertyRow } from './property-dialog';
 
 interface Line extends PropertyRow {
   /** Share of the specimens that have it; absent for what does not come from a model. */
@@ -34,9 +36,24 @@ const features = tableFeatures({
 const column = createColumnHelper<typeof features, Line>();
 
 const Head = chakra('th', {
-  base: { textAlign: 'left', fontWeight: 500, fontSize: '13px', color: 'soft', px: '10px', py: '5px', borderBottom: '1px solid', borderColor: 'ink', whiteSpace: 'nowrap', position: 'sticky', top: 0, bg: 'card' },
+  base: {
+    textAlign: 'left',
+    fontWeight: 500,
+    fontSize: '13px',
+    color: 'soft',
+    px: '10px',
+    py: '5px',
+    borderBottom: '1px solid',
+    borderColor: 'ink',
+    whiteSpace: 'nowrap',
+    position: 'sticky',
+    top: 0,
+    bg: 'card',
+  },
 });
-const Data = chakra('td', { base: { px: '10px', py: '4px', borderBottom: '1px solid', borderColor: 'line', verticalAlign: 'top' } });
+const Data = chakra('td', {
+  base: { px: '10px', py: '4px', borderBottom: '1px solid', borderColor: 'line', verticalAlign: 'top' },
+});
 
 /** The property dictionary: the register of every named datum, to look through, add to and change. */
 export function Dictionary() {
@@ -46,15 +63,25 @@ export function Dictionary() {
   const lines = useMemo(() => linesOf(rows ?? [], office), [rows, office]);
   const shown = useMemo(() => {
     const wanted = matchedName(search);
-    return lines.filter(({ definition }) => [definition.name, ...definition.aliases].some((name) => matchedName(name).includes(wanted)));
+    return lines.filter(({ definition }) =>
+      [definition.name, ...definition.aliases].some((name) => matchedName(name).includes(wanted)),
+    );
   }, [lines, search]);
   const table = useTable({ features, columns: COLUMNS, data: shown });
   return (
     <Screen
       plate={[
         { caption: 'Dictionary', value: 'Properties of the office', wide: true },
-        { caption: 'Properties', value: rows ? (search ? `${shown.length} of ${rows.length}` : String(rows.length)) : '…', width: '130px' },
-        { caption: 'From models', value: rows ? String(rows.filter(({ definition }) => definition.source === 'model').length) : '…', width: '130px' },
+        {
+          caption: 'Properties',
+          value: rows ? (search ? `${shown.length} of ${rows.length}` : String(rows.length)) : '…',
+          width: '130px',
+        },
+        {
+          caption: 'From models',
+          value: rows ? String(rows.filter(({ definition }) => definition.source === 'model').length) : '…',
+          width: '130px',
+        },
         { caption: 'Specimens', value: office ? String(office.specimens.length) : '…', width: '130px' },
       ]}
     >
@@ -64,7 +91,13 @@ export function Dictionary() {
             Properties
           </Box>
           <Box width="260px">
-            <TextInput type="search" aria-label="Search properties" placeholder="Search by name or alias" value={search} onChange={(event) => setSearch(event.target.value)} />
+            <TextInput
+              type="search"
+              aria-label="Search properties"
+              placeholder="Search by name or alias"
+              value={search}
+              onChange={(event) => setSearch(event.target.value)}
+            />
           </Box>
           <Box flex="1" />
           <Button look="primary" type="button" onClick={() => setOpen('new')}>
@@ -87,7 +120,10 @@ export function Dictionary() {
                   {group.headers.map((header) => {
                     const sorted = header.column.getIsSorted();
                     return (
-                      <Head key={header.id} aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}>
+                      <Head
+                        key={header.id}
+                        aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+                      >
                         <chakra.button type="button" cursor="pointer" onClick={header.column.getToggleSortingHandler()}>
                           <table.FlexRender header={header} /> {sorted === 'asc' ? '↑' : sorted === 'desc' ? '↓' : ''}
                         </chakra.button>
@@ -99,7 +135,12 @@ export function Dictionary() {
             </thead>
             <tbody>
               {table.getRowModel().rows.map((row) => (
-                <chakra.tr key={row.id} _hover={{ bg: 'plumWash' }} cursor="pointer" onClick={() => setOpen(row.original)}>
+                <chakra.tr
+                  key={row.id}
+                  _hover={{ bg: 'plumWash' }}
+                  cursor="pointer"
+                  onClick={() => setOpen(row.original)}
+                >
                   {row.getAllCells().map((cell) => (
                     <Data key={cell.id}>
                       <table.FlexRender cell={cell} />
@@ -144,7 +185,11 @@ const COLUMNS = column.columns([
   column.accessor((line) => line.definition.type, { id: 'type', header: 'Type', sortFn: 'alphanumeric' }),
   column.accessor((line) => line.definition.unit ?? '', { id: 'unit', header: 'Unit', sortFn: 'alphanumeric' }),
   column.accessor((line) => line.definition.source, { id: 'source', header: 'Source', sortFn: 'alphanumeric' }),
-  column.accessor((line) => line.definition.aliases.join(', '), { id: 'aliases', header: 'Also read as', sortFn: 'alphanumeric' }),
+  column.accessor((line) => line.definition.aliases.join(', '), {
+    id: 'aliases',
+    header: 'Also read as',
+    sortFn: 'alphanumeric',
+  }),
   column.accessor((line) => line.longest, {
     id: 'longest',
     header: 'Longest',
@@ -153,13 +198,27 @@ const COLUMNS = column.columns([
       <Box maxWidth="250px" overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis" title={row.original.longest}>
         {row.original.longest}
         {row.original.definition.length && (
-          <Box as="span" color="soft">{`${row.original.longest ? ' · ' : ''}${row.original.definition.length} characters`}</Box>
+          <Box
+            as="span"
+            color="soft"
+          >{`${row.original.longest ? ' · ' : ''}${row.original.definition.length} characters`}</Box>
         )}
       </Box>
     ),
   }),
-  column.accessor((line) => line.used, { id: 'used', header: 'Used in', sortFn: 'basic', cell: ({ row }) => (row.original.used === 0 ? '–' : `${row.original.used} ${row.original.used === 1 ? 'cell' : 'cells'}`) }),
-  column.accessor((line) => line.has ?? -1, { id: 'has', header: 'Specimens that have it', sortFn: 'basic', cell: ({ row }) => <Bar share={row.original.has} /> }),
+  column.accessor((line) => line.used, {
+    id: 'used',
+    header: 'Used in',
+    sortFn: 'basic',
+    cell: ({ row }) =>
+      row.original.used === 0 ? '–' : `${row.original.used} ${row.original.used === 1 ? 'cell' : 'cells'}`,
+  }),
+  column.accessor((line) => line.has ?? -1, {
+    id: 'has',
+    header: 'Specimens that have it',
+    sortFn: 'basic',
+    cell: ({ row }) => <Bar share={row.original.has} />,
+  }),
 ]);
 
 function Bar({ share }: { share: number | undefined }) {
@@ -197,16 +256,18 @@ function useDictionary() {
   const [rows, setRows] = useState<PropertyRow[]>();
   const [office, setOffice] = useState<OfficeData>();
   const [problem, setProblem] = useState<string>();
-  const reload = useCallback(async () => {
-    try {
-      const [properties, loaded] = await Promise.all([get<PropertyRow[]>('/api/properties'), loadOffice()]);
-      setRows(properties);
-      setOffice(loaded);
-      setProblem(undefined);
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
-  }, []);
+  const reload = useCallback(
+    () =>
+      Promise.all([get<PropertyRow[]>('/api/properties'), loadOffice()]).then(
+        ([properties, loaded]) => {
+          setRows(properties);
+          setOffice(loaded);
+          setProblem(undefined);
+        },
+        (error: Error) => setProblem(error.message),
+      ),
+    [],
+  );
   useEffect(() => void reload(), [reload]);
   return { rows, office, problem, reload };
 }

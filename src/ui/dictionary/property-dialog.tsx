@@ -2,7 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
+import { useForm, useWatch } from 'react-hook-form';
 import { issueInWords } from '../../core/format/reading';
 import { PropertyDefinition, PropertyType, Source } from '../../core/property/definition';
 import { Quantity, unitsOf } from '../../core/property/units';
@@ -10,7 +10,12 @@ import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, Select, TextInput } from '../controls/field';
 import { send } from '../data/request';
-import type { PropertyRow } from './dictionary';
+
+/** A property of the dictionary, with the version a change is made on. */
+export interface PropertyRow {
+  definition: PropertyDefinition;
+  version: number;
+}
 
 interface Fields {
   name: string;
@@ -26,10 +31,20 @@ interface Fields {
 }
 
 /** Adds a property or changes one. Its id is made from its first name and never changes, so that links hold. */
-export function PropertyDialog({ row, close, saved }: { row: PropertyRow | undefined; close: () => void; saved: () => void }) {
-  const { register, handleSubmit, watch, setValue, formState } = useForm<Fields>({ defaultValues: fieldsFrom(row?.definition) });
+export function PropertyDialog({
+  row,
+  close,
+  saved,
+}: {
+  row: PropertyRow | undefined;
+  close: () => void;
+  saved: () => void;
+}) {
+  const { register, handleSubmit, control, setValue, formState } = useForm<Fields>({
+    defaultValues: fieldsFrom(row?.definition),
+  });
   const [problem, setProblem] = useState<string>();
-  const [type, quantity] = [watch('type'), watch('quantity')];
+  const [type, quantity] = useWatch({ control, name: ['type', 'quantity'] });
   const submit = handleSubmit(async (fields) => {
     const parsed = PropertyDefinition.safeParse(definitionFrom(fields, row?.definition));
     if (!parsed.success) {
@@ -37,7 +52,8 @@ export function PropertyDialog({ row, close, saved }: { row: PropertyRow | undef
       return;
     }
     try {
-      if (row) await send('PUT', `/api/properties/${row.definition.id}`, { definition: parsed.data, version: row.version });
+      if (row)
+        await send('PUT', `/api/properties/${row.definition.id}`, { definition: parsed.data, version: row.version });
       else await send('POST', '/api/properties', { definition: parsed.data });
       saved();
     } catch (error) {
@@ -83,7 +99,10 @@ export function PropertyDialog({ row, close, saved }: { row: PropertyRow | undef
             <Flex gap="6px">
               <Select
                 aria-label="Quantity"
-                {...register('quantity', { onChange: (event: { target: { value: string } }) => setValue('unit', event.target.value ? unitsOf(event.target.value as Quantity)[0]! : '') })}
+                {...register('quantity', {
+                  onChange: (event: { target: { value: string } }) =>
+                    setValue('unit', event.target.value ? unitsOf(event.target.value as Quantity)[0]! : ''),
+                })}
               >
                 <option value="">a plain number</option>
                 {Quantity.options.map((option) => (
@@ -101,7 +120,11 @@ export function PropertyDialog({ row, close, saved }: { row: PropertyRow | undef
           </Row>
         )}
         <Row label="Also read as" htmlFor="property-aliases">
-          <TextInput id="property-aliases" placeholder="other names in models, parted by commas" {...register('aliases')} />
+          <TextInput
+            id="property-aliases"
+            placeholder="other names in models, parted by commas"
+            {...register('aliases')}
+          />
         </Row>
         <Row label="Longest" htmlFor="property-length">
           <Flex align="center" gap="6px">
@@ -155,10 +178,15 @@ function definitionFrom(fields: Fields, before: PropertyDefinition | undefined):
     name: fields.name,
     type: fields.type,
     source: fields.source,
-    aliases: fields.aliases.split(',').map((alias) => alias.trim()).filter(Boolean),
+    aliases: fields.aliases
+      .split(',')
+      .map((alias) => alias.trim())
+      .filter(Boolean),
     ...(number && fields.quantity && { quantity: fields.quantity, unit: fields.unit }),
     ...(fields.length.trim() && { length: Number(fields.length) }),
-    ...((fields.mustHavePart || fields.mustHaveAssembly) && { mustHave: { part: fields.mustHavePart, assembly: fields.mustHaveAssembly } }),
+    ...((fields.mustHavePart || fields.mustHaveAssembly) && {
+      mustHave: { part: fields.mustHavePart, assembly: fields.mustHaveAssembly },
+    }),
     ...(fields.description.trim() && { description: fields.description.trim() }),
     ...(before?.choices && { choices: before.choices }),
     ...(keepsDisplay && { display: before.display }),
@@ -168,5 +196,10 @@ function definitionFrom(fields: Fields, before: PropertyDefinition | undefined):
 /** An id made from a name: small letters, numerals and hyphens. */
 function idFrom(name: string): string {
   const plain = name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-  return plain.replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '').slice(0, 80) || 'property';
+  return (
+    plain
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '')
+      .slice(0, 80) || 'property'
+  );
 }

@@ -29,7 +29,11 @@ export function FormatCard(props: {
     return {
       id: `shelf/${format.id}`,
       document,
-      request: { sizeId: document.mainSize, sheet: { number: 1, total: 1, scale: format.scale }, show: 'values' as const },
+      request: {
+        sizeId: document.mainSize,
+        sheet: { number: 1, total: 1, scale: format.scale },
+        show: 'values' as const,
+      },
       facts: factsFor(format, loaded.office.specimens, filled),
       room: ROOM,
     };

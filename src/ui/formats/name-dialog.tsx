@@ -18,7 +18,10 @@ export function NameDialog(props: {
   onClose: () => void;
   save: (name: string) => Promise<void>;
 }) {
-  const { register, handleSubmit, formState } = useForm({ defaultValues: { name: props.start }, resolver: zodResolver(Name) });
+  const { register, handleSubmit, formState } = useForm({
+    defaultValues: { name: props.start },
+    resolver: zodResolver(Name),
+  });
   const [refused, setRefused] = useState<string>();
   const submit = handleSubmit(async ({ name }) => {
     try {
@@ -45,7 +48,13 @@ export function NameDialog(props: {
     >
       <form id="name-form" onSubmit={(event) => void submit(event)}>
         <label htmlFor="format-name">Name</label>
-        <TextInput id="format-name" autoFocus onFocus={(event) => event.target.select()} aria-invalid={formState.errors.name !== undefined} {...register('name')} />
+        <TextInput
+          id="format-name"
+          autoFocus
+          onFocus={(event) => event.target.select()}
+          aria-invalid={formState.errors.name !== undefined}
+          {...register('name')}
+        />
         {(formState.errors.name?.message ?? refused) && <Problem>{formState.errors.name?.message ?? refused}</Problem>}
       </form>
     </Dialog>

@@ -35,7 +35,10 @@ export function Shelf() {
     const renamed = applyStep(edition.document, { op: 'rename format', name });
     if (!renamed.ok) throw new Error(renamed.reason);
     await send('PUT', `/api/editions/${edition.id}`, {
-      version: edition.version, document: renamed.document, sitting: crypto.randomUUID(), words: `Renamed to ${name}`,
+      version: edition.version,
+      document: renamed.document,
+      sitting: crypto.randomUUID(),
+      words: `Renamed to ${name}`,
     });
     setRenaming(undefined);
     await reload();
@@ -46,8 +49,18 @@ export function Shelf() {
     <Screen
       plate={[
         { caption: 'Shelf', value: 'House formats', wide: true },
-        { caption: 'Formats', value: total === undefined ? '…' : search ? `${shown.length} of ${total}` : String(total), width: '130px' },
-        { caption: 'Sizes served', value: loaded ? String(new Set(loaded.office.formats.flatMap((f) => f.edition.document.sizes.map((s) => s.id))).size) : '…', width: '130px' },
+        {
+          caption: 'Formats',
+          value: total === undefined ? '…' : search ? `${shown.length} of ${total}` : String(total),
+          width: '130px',
+        },
+        {
+          caption: 'Sizes served',
+          value: loaded
+            ? String(new Set(loaded.office.formats.flatMap((f) => f.edition.document.sizes.map((s) => s.id))).size)
+            : '…',
+          width: '130px',
+        },
         { caption: 'Specimens', value: loaded ? String(loaded.office.specimens.length) : '…', width: '130px' },
       ]}
     >
@@ -57,7 +70,13 @@ export function Shelf() {
             Formats
           </Box>
           <Box width="260px">
-            <TextInput type="search" aria-label="Search formats" placeholder="Search by name or size" value={search} onChange={(event) => setSearch(event.target.value)} />
+            <TextInput
+              type="search"
+              aria-label="Search formats"
+              placeholder="Search by name or size"
+              value={search}
+              onChange={(event) => setSearch(event.target.value)}
+            />
           </Box>
           <Box width="150px">
             <Select aria-label="Order" value={order} onChange={(event) => setOrder(event.target.value as Order)}>
@@ -90,15 +109,29 @@ export function Shelf() {
             </Grid>
           )}
           {loaded && shown.length === 0 && (
-            <Box color="soft">No format has “{search}” in its name or sizes. Clear the search to see all {total}.</Box>
+            <Box color="soft">
+              No format has “{search}” in its name or sizes. Clear the search to see all {total}.
+            </Box>
           )}
         </Box>
       </Flex>
       {copying && (
-        <NameDialog title={`Copy ${copying.name}`} start={`${copying.name}, copy`} action="Copy and open" onClose={() => setCopying(undefined)} save={copy} />
+        <NameDialog
+          title={`Copy ${copying.name}`}
+          start={`${copying.name}, copy`}
+          action="Copy and open"
+          onClose={() => setCopying(undefined)}
+          save={copy}
+        />
       )}
       {renaming && (
-        <NameDialog title={`Rename ${renaming.name}`} start={renaming.name} action="Rename" onClose={() => setRenaming(undefined)} save={rename} />
+        <NameDialog
+          title={`Rename ${renaming.name}`}
+          start={renaming.name}
+          action="Rename"
+          onClose={() => setRenaming(undefined)}
+          save={rename}
+        />
       )}
     </Screen>
   );
@@ -107,7 +140,9 @@ export function Shelf() {
 function found(formats: FormatData[], search: string, order: Order): FormatData[] {
   const wanted = search.trim().toLowerCase();
   const hits = formats.filter((format) =>
-    [format.name, ...format.edition.document.sizes.map((size) => size.name)].some((text) => text.toLowerCase().includes(wanted)),
+    [format.name, ...format.edition.document.sizes.map((size) => size.name)].some((text) =>
+      text.toLowerCase().includes(wanted),
+    ),
   );
   return order === 'name' ? hits.toSorted((a, b) => a.name.localeCompare(b.name)) : hits;
 }

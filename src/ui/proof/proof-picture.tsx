@@ -47,7 +47,11 @@ export function ProofPicture({ picture, alt }: { picture: ImageBitmap | undefine
         role="img"
         aria-label={alt}
         data-drawn={picture ? 'yes' : 'no'}
-        style={picture ? { width: picture.width / 2, height: picture.height / 2, outline: '1px solid var(--chakra-colors-line)' } : { display: 'none' }}
+        style={
+          picture
+            ? { width: picture.width / 2, height: picture.height / 2, outline: '1px solid var(--chakra-colors-line)' }
+            : { display: 'none' }
+        }
       />
     </Box>
   );

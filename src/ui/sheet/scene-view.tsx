@@ -49,6 +49,12 @@ const SourceGroup = memo(
  */
 function reactAttributes(attributes: Record<string, string | number>): Record<string, unknown> {
   const { 'font-family': fontFamily, 'font-size': fontSize, 'xml:space': _, ...rest } = attributes;
-  const spelled = Object.entries(rest).map(([name, value]) => [name.replace(/-([a-z])/g, (__, letter: string) => letter.toUpperCase()), value]);
-  return { ...Object.fromEntries(spelled), ...(fontSize !== undefined && { style: { fontFamily, fontSize: `${fontSize}px` } }) };
+  const spelled = Object.entries(rest).map(([name, value]) => [
+    name.replace(/-([a-z])/g, (__, letter: string) => letter.toUpperCase()),
+    value,
+  ]);
+  return {
+    ...Object.fromEntries(spelled),
+    ...(fontSize !== undefined && { style: { fontFamily, fontSize: `${fontSize}px` } }),
+  };
 }

@@ -18,7 +18,15 @@ export function Screen({ children, plate }: { children: ReactNode; plate: PlateE
       <Box as="main" flex="1" minHeight={0} position="relative">
         {children}
       </Box>
-      <Flex as="footer" aria-label="Status" height="40px" flexShrink={0} borderTop="2px solid" borderColor="ink" bg="card">
+      <Flex
+        as="footer"
+        aria-label="Status"
+        height="40px"
+        flexShrink={0}
+        borderTop="2px solid"
+        borderColor="ink"
+        bg="card"
+      >
         {plate.map((entry) => (
           <Box
             key={entry.caption}

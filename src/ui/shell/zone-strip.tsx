@@ -34,14 +34,34 @@ export function ZoneStrip() {
   const { resolvedTheme, setTheme } = useTheme();
   return (
     <Flex as="header" height="44px" flexShrink={0} borderBottom="2px solid" borderColor="ink" bg="card">
-      <Flex align="center" gap="10px" px="12px" width="196px" borderRight="1px solid" borderColor="ink" fontWeight={600} fontSize="18px">
+      <Flex
+        align="center"
+        gap="10px"
+        px="12px"
+        width="196px"
+        borderRight="1px solid"
+        borderColor="ink"
+        fontWeight={600}
+        fontSize="18px"
+      >
         <Mark />
         Zonograph
       </Flex>
       <Flex as="nav" aria-label="Screens">
         {ZONES.map((zone) => (
           <Zone key={zone.path} href={zone.path} aria-current={path.startsWith(zone.path) ? 'page' : undefined}>
-            <Box as="span" border="1px solid" borderColor="currentcolor" opacity={0.7} fontSize="11px" w="18px" h="18px" textAlign="center" lineHeight="16px" aria-hidden>
+            <Box
+              as="span"
+              border="1px solid"
+              borderColor="currentcolor"
+              opacity={0.7}
+              fontSize="11px"
+              w="18px"
+              h="18px"
+              textAlign="center"
+              lineHeight="16px"
+              aria-hidden
+            >
               {zone.number}
             </Box>
             {zone.name}

@@ -20,8 +20,21 @@ interface Row {
   version: number;
 }
 
-const Head = chakra('th', { base: { textAlign: 'left', fontWeight: 500, fontSize: '13px', color: 'soft', px: '8px', py: '4px', borderBottom: '1px solid', borderColor: 'ink' } });
-const Data = chakra('td', { base: { px: '8px', py: '3px', borderBottom: '1px solid', borderColor: 'line', verticalAlign: 'top' } });
+const Head = chakra('th', {
+  base: {
+    textAlign: 'left',
+    fontWeight: 500,
+    fontSize: '13px',
+    color: 'soft',
+    px: '8px',
+    py: '4px',
+    borderBottom: '1px solid',
+    borderColor: 'ink',
+  },
+});
+const Data = chakra('td', {
+  base: { px: '8px', py: '3px', borderBottom: '1px solid', borderColor: 'line', verticalAlign: 'top' },
+});
 
 /** One specimen open: its values and its variants' side by side, its components, and proofs that follow every edit. */
 export function OpenSpecimen({ id, loaded, changed }: { id: string; loaded: LoadedOffice; changed: () => void }) {
@@ -34,7 +47,10 @@ export function OpenSpecimen({ id, loaded, changed }: { id: string; loaded: Load
   const specimen = row?.specimen;
   const withEdit = useMemo(() => {
     const specimens = loaded.office.specimens.map((other) => (other.id === specimen?.id ? specimen : other));
-    return { office: { ...loaded.office, specimens }, resources: resourcesFrom({ ...loaded.office, specimens }, loaded.tables) };
+    return {
+      office: { ...loaded.office, specimens },
+      resources: resourcesFrom({ ...loaded.office, specimens }, loaded.tables),
+    };
   }, [loaded, specimen]);
   const client = useProofClient(withEdit.resources);
 
@@ -76,15 +92,32 @@ export function OpenSpecimen({ id, loaded, changed }: { id: string; loaded: Load
         <ValueTable specimen={specimen} loaded={loaded} edit={edit} />
         {specimen.model === 'assembly' && <Components specimen={specimen} loaded={loaded} edit={edit} />}
       </Box>
-      <Box width="290px" flexShrink={0} borderLeft="1px solid" borderColor="ink" bg="paper" overflowY="auto" px="14px" py="12px">
+      <Box
+        width="290px"
+        flexShrink={0}
+        borderLeft="1px solid"
+        borderColor="ink"
+        bg="paper"
+        overflowY="auto"
+        px="14px"
+        py="12px"
+      >
         <Box as="h2" fontWeight={600} pb="6px">
           Proofs with it
         </Box>
         <Grid gap="12px">
           {loaded.office.formats.flatMap((format) =>
-            [undefined, ...specimen.variants.map((variant) => variant.name)].slice(-2).map((variant) => (
-              <SpecimenProof key={`${format.id}/${variant ?? ''}`} format={format} specimens={withEdit.office.specimens} filled={{ specimen: specimen.id, variant }} client={client} />
-            )),
+            [undefined, ...specimen.variants.map((variant) => variant.name)]
+              .slice(-2)
+              .map((variant) => (
+                <SpecimenProof
+                  key={`${format.id}/${variant ?? ''}`}
+                  format={format}
+                  specimens={withEdit.office.specimens}
+                  filled={{ specimen: specimen.id, variant }}
+                  client={client}
+                />
+              )),
           )}
         </Grid>
       </Box>
@@ -93,16 +126,27 @@ export function OpenSpecimen({ id, loaded, changed }: { id: string; loaded: Load
 }
 
 /** Every name that the model or one of its variants has, and the property it is read as. */
-function ValueTable({ specimen, loaded, edit }: { specimen: Specimen; loaded: LoadedOffice; edit: (next: Specimen) => Outcome<object> }) {
+function ValueTable({
+  specimen,
+  loaded,
+  edit,
+}: {
+  specimen: Specimen;
+  loaded: LoadedOffice;
+  edit: (next: Specimen) => Outcome<object>;
+}) {
   const [added, setAdded] = useState('');
   const names = useMemo(() => {
-    const all = [specimen.values, ...specimen.variants.map((variant) => variant.values)].flatMap((values) => Object.keys(values));
+    const all = [specimen.values, ...specimen.variants.map((variant) => variant.values)].flatMap((values) =>
+      Object.keys(values),
+    );
     return [...new Set(all)];
   }, [specimen]);
   const readAs = useMemo(() => {
     const byName = new Map<string, string>();
     for (const property of loaded.office.properties.filter((candidate) => candidate.source === 'model')) {
-      for (const name of [property.name, property.id, ...property.aliases]) byName.set(matchedName(name), property.name);
+      for (const name of [property.name, property.id, ...property.aliases])
+        byName.set(matchedName(name), property.name);
     }
     return byName;
   }, [loaded]);
@@ -114,12 +158,22 @@ function ValueTable({ specimen, loaded, edit }: { specimen: Specimen; loaded: Lo
     return edit(
       variant === undefined
         ? { ...specimen, values }
-        : { ...specimen, variants: specimen.variants.map((other, i) => (i === variant ? { ...other, values } : other)) },
+        : {
+            ...specimen,
+            variants: specimen.variants.map((other, i) => (i === variant ? { ...other, values } : other)),
+          },
     );
   };
   return (
     <>
-      <chakra.table width="100%" borderCollapse="collapse" bg="card" border="1px solid" borderColor="line" tableLayout="fixed">
+      <chakra.table
+        width="100%"
+        borderCollapse="collapse"
+        bg="card"
+        border="1px solid"
+        borderColor="line"
+        tableLayout="fixed"
+      >
         <thead>
           <tr>
             <Head style={{ width: '21%' }}>Name in the model</Head>
@@ -147,7 +201,12 @@ function ValueTable({ specimen, loaded, edit }: { specimen: Specimen; loaded: Lo
                   const who = variant === undefined ? specimen.name : specimen.variants[variant]!.name;
                   return (
                     <Data key={variant ?? 'own'}>
-                      <CommitField bare label={`${name} of ${who}`} value={values[name] === undefined ? '' : valueText(values[name])} commit={(text) => setValue(variant, name, text)} />
+                      <CommitField
+                        bare
+                        label={`${name} of ${who}`}
+                        value={values[name] === undefined ? '' : valueText(values[name])}
+                        commit={(text) => setValue(variant, name, text)}
+                      />
                     </Data>
                   );
                 })}
@@ -167,7 +226,12 @@ function ValueTable({ specimen, loaded, edit }: { specimen: Specimen; loaded: Lo
           if (name && edit({ ...specimen, values: { ...specimen.values, [name]: '' } }).ok) setAdded('');
         }}
       >
-        <TextInput aria-label="New property's name" placeholder="Name of another property" value={added} onChange={(event) => setAdded(event.target.value)} />
+        <TextInput
+          aria-label="New property's name"
+          placeholder="Name of another property"
+          value={added}
+          onChange={(event) => setAdded(event.target.value)}
+        />
         <Button type="submit" disabled={added.trim() === '' || names.includes(added.trim())}>
           Add
         </Button>
@@ -189,13 +253,28 @@ function typed(text: string, before: Value | undefined): Value {
   return trimmed;
 }
 
-function Components({ specimen, loaded, edit }: { specimen: Specimen; loaded: LoadedOffice; edit: (next: Specimen) => Outcome<object> }) {
+function Components({
+  specimen,
+  loaded,
+  edit,
+}: {
+  specimen: Specimen;
+  loaded: LoadedOffice;
+  edit: (next: Specimen) => Outcome<object>;
+}) {
   return (
     <Box pt="18px">
       <Box as="h3" fontWeight={600} pb="4px">
         Components
       </Box>
-      <chakra.table width="100%" maxWidth="560px" borderCollapse="collapse" bg="card" border="1px solid" borderColor="line">
+      <chakra.table
+        width="100%"
+        maxWidth="560px"
+        borderCollapse="collapse"
+        bg="card"
+        border="1px solid"
+        borderColor="line"
+      >
         <thead>
           <tr>
             <Head style={{ width: 110 }}>Quantity</Head>
@@ -216,7 +295,10 @@ function Components({ specimen, loaded, edit }: { specimen: Specimen; loaded: Lo
                     commit={(text) => {
                       const quantity = Number(text.replace(',', '.'));
                       if (!(quantity > 0)) return refuse('A quantity is more than 0.');
-                      return edit({ ...specimen, components: specimen.components.map((other, j) => (j === i ? { ...other, quantity } : other)) });
+                      return edit({
+                        ...specimen,
+                        components: specimen.components.map((other, j) => (j === i ? { ...other, quantity } : other)),
+                      });
                     }}
                   />
                 </Data>

@@ -12,7 +12,12 @@ import { verdictOf } from '../proof/verdict';
 const ROOM = { width: 500, height: 290 };
 
 /** A format's main size filled from a specimen, current with every edit of it. */
-export function SpecimenProof(props: { format: FormatData; specimens: readonly Specimen[]; filled: Filled; client: ProofClient | undefined }) {
+export function SpecimenProof(props: {
+  format: FormatData;
+  specimens: readonly Specimen[];
+  filled: Filled;
+  client: ProofClient | undefined;
+}) {
   const { format, specimens, filled, client } = props;
   const { document } = format.edition;
   const order = useMemo(

@@ -43,12 +43,25 @@ export function SpecimenScreen({ open }: { open?: string }) {
       ]}
     >
       <Flex height="100%">
-        <Box as="nav" aria-label="Specimens" width="232px" flexShrink={0} bg="card" borderRight="1px solid" borderColor="ink" overflowY="auto">
+        <Box
+          as="nav"
+          aria-label="Specimens"
+          width="232px"
+          flexShrink={0}
+          bg="card"
+          borderRight="1px solid"
+          borderColor="ink"
+          overflowY="auto"
+        >
           <Box as="h1" fontSize="18px" fontWeight={600} px="14px" py="10px">
             Specimens
           </Box>
           {specimens?.map((specimen) => (
-            <Entry key={specimen.id} href={`/specimens/${specimen.id}`} aria-current={specimen.id === open ? 'page' : undefined}>
+            <Entry
+              key={specimen.id}
+              href={`/specimens/${specimen.id}`}
+              aria-current={specimen.id === open ? 'page' : undefined}
+            >
               <Box fontWeight={500}>{specimen.name}</Box>
               <Box fontSize="13px" color="soft">
                 {specimen.model} · {specimen.variants.map((variant) => variant.name).join(', ') || 'no variants'}

@@ -3,14 +3,17 @@
 import { ChakraProvider } from '@chakra-ui/react';
 import { ThemeProvider } from 'next-themes';
 import type { ReactNode } from 'react';
+import { StyleRegistry } from './style-registry';
 import { system } from './system';
 
 export function Theme({ children }: { children: ReactNode }) {
   return (
-    <ChakraProvider value={system}>
-      <ThemeProvider attribute="class" defaultTheme="light" disableTransitionOnChange>
-        {children}
-      </ThemeProvider>
-    </ChakraProvider>
+    <StyleRegistry>
+      <ChakraProvider value={system}>
+        <ThemeProvider attribute="class" defaultTheme="light" disableTransitionOnChange>
+          {children}
+        </ThemeProvider>
+      </ChakraProvider>
+    </StyleRegistry>
   );
 }

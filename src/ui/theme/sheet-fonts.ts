@@ -5,5 +5,6 @@ export const fontAddress = (id: string): string => `/api/fonts/${id}`;
 
 /** Style sheet that makes the lettering fonts known under their private names. */
 export const SHEET_FONT_FACES = SHIPPED_FONTS.map(
-  ({ id }) => `@font-face{font-family:${fontFamily(id)};src:url(${fontAddress(id)}) format('truetype');font-display:block}`,
+  ({ id }) =>
+    `@font-face{font-family:${fontFamily(id)};src:url(${fontAddress(id)}) format('truetype');font-display:block}`,
 ).join('');

@@ -16,10 +16,22 @@ const details = { title: 'Test', date: '2026-06-02' };
 function difficult() {
   const [title, ...others] = workshop.format.blocks;
   const change: Record<string, Partial<Cell>> = {
-    free: { contents: [{ parts: [{ kind: 'fixed', text: '⌀12 ⟂ 50% ^ <a&b>' }] }], fit: [{ kind: 'squeeze', least: 0.4 }] },
+    free: {
+      contents: [{ parts: [{ kind: 'fixed', text: '⌀12 ⟂ 50% ^ <a&b>' }] }],
+      fit: [{ kind: 'squeeze', least: 0.4 }],
+    },
     language: { turn: 90, fit: [] },
     created: { override: { slantDeg: 15 } },
-    status: { contents: [{ parts: [{ kind: 'fixed', text: 'Łódź É – ' }, { kind: 'linked', property: 'revision' }] }] },
+    status: {
+      contents: [
+        {
+          parts: [
+            { kind: 'fixed', text: 'Łódź É – ' },
+            { kind: 'linked', property: 'revision' },
+          ],
+        },
+      ],
+    },
   };
   const cells = title!.cells.map((cell) => ({ ...cell, ...change[cell.id] }));
   return { ...workshop, format: { ...workshop.format, blocks: [{ ...title!, cells }, ...others] } };
@@ -27,7 +39,10 @@ function difficult() {
 
 const CASES: [string, Scene][] = [
   ['Workshop sheets A3', demoSheet(workshop, 'iso-a3-landscape', { specimen: 'drum-barrel', variant: '316L' }).scene],
-  ['Workshop sheets A1, with the number upside down', demoSheet(workshop, 'iso-a1-landscape', { specimen: 'guard', variant: '316L' }).scene],
+  [
+    'Workshop sheets A1, with the number upside down',
+    demoSheet(workshop, 'iso-a1-landscape', { specimen: 'guard', variant: '316L' }).scene,
+  ],
   ['difficult texts on A4', demoSheet(difficult(), 'iso-a4-portrait', { specimen: 'recovery-winch' }).scene],
   ['Inch sheets C', demoSheet(demoPackage('inch-sheets'), 'asme-c-landscape', { specimen: 'fairlead-roller' }).scene],
 ];
@@ -49,7 +64,8 @@ function expected(scene: Scene): ReadSheet {
   return { width: scene.width, height: scene.height, segments, texts };
 }
 
-const far = (a: { x: number; y: number }, b: { x: number; y: number }) => Math.max(Math.abs(a.x - b.x), Math.abs(a.y - b.y));
+const far = (a: { x: number; y: number }, b: { x: number; y: number }) =>
+  Math.max(Math.abs(a.x - b.x), Math.abs(a.y - b.y));
 const segmentKey = ({ from, to }: ReadSheet['segments'][number]) => [from, to].sort((a, b) => a.x - b.x || a.y - b.y);
 
 /** Every line within 0.01 mm and every run within 0.1 mm in start, end and letter width, none too many. */
@@ -68,7 +84,9 @@ function expectAgreement(read: ReadSheet, scene: Scene): void {
   expect(read.texts).toHaveLength(wanted.texts.length);
   const unread = [...read.texts];
   for (const run of wanted.texts) {
-    const index = unread.findIndex((other) => other.text.trimEnd() === run.text.trimEnd() && far(other.start, run.start) <= 0.1);
+    const index = unread.findIndex(
+      (other) => other.text.trimEnd() === run.text.trimEnd() && far(other.start, run.start) <= 0.1,
+    );
     if (index < 0) throw new Error(`no run “${run.text}” at ${JSON.stringify(run.start)}`);
     const [found] = unread.splice(index, 1);
     expect(far(found!.end, run.end)).toBeLessThanOrEqual(0.1);
@@ -94,27 +112,63 @@ describe.each(CASES)('%s', (_, scene) => {
 describe('the DXF', () => {
   const read = readDxf(writeDxf(CASES[0]![1]));
   test('carries the title block as a block whose linked lines are attributes with readable tags', () => {
-    expect(read.blocks.TITLE_BLOCK).toEqual(expect.arrayContaining(['TITLE', 'DRAWING_NUMBER', 'MATERIAL', 'MASS', 'LEGAL_OWNER', 'SHEET_NUMBER']));
+    expect(read.blocks.TITLE_BLOCK).toEqual(
+      expect.arrayContaining(['TITLE', 'DRAWING_NUMBER', 'MATERIAL', 'MASS', 'LEGAL_OWNER', 'SHEET_NUMBER']),
+    );
     expect(read.definitions).toEqual(read.blocks);
     expect(read.texts.find((text) => text.tag === 'MATERIAL')?.text).toBe('X2CrNiMo17-12-2 EN 10088-3');
   });
   test('has layers by what things are, styles with letter width, and weights on its lines', () => {
-    expect(read.layers.filter((layer) => layer !== 'Defpoints')).toEqual(['0', 'BLOCK_LINES', 'CAPTIONS', 'FIXED_TEXT', 'FRAME', 'MARKS', 'SYMBOLS', 'VALUES', 'ZONES']);
+    expect(read.layers.filter((layer) => layer !== 'Defpoints')).toEqual([
+      '0',
+      'BLOCK_LINES',
+      'CAPTIONS',
+      'FIXED_TEXT',
+      'FRAME',
+      'MARKS',
+      'SYMBOLS',
+      'VALUES',
+      'ZONES',
+    ]);
     expect(read.styles.OSIFONT).toEqual(['osifont.ttf', 1]);
     expect(read.styles.OSIFONT_W679).toEqual(['osifont.ttf', 0.679]);
-    expect(new Set(read.lineWeights.filter((line) => line.layer === 'FRAME').map((line) => line.weight))).toEqual(new Set([70]));
-    expect(new Set(read.lineWeights.filter((line) => line.layer === 'ZONES').map((line) => line.weight))).toEqual(new Set([35]));
+    expect(new Set(read.lineWeights.filter((line) => line.layer === 'FRAME').map((line) => line.weight))).toEqual(
+      new Set([70]),
+    );
+    expect(new Set(read.lineWeights.filter((line) => line.layer === 'ZONES').map((line) => line.weight))).toEqual(
+      new Set([35]),
+    );
   });
   test('is in millimetres with its limits, an inch format in inches', () => {
-    expect(read).toMatchObject({ units: 4, limits: [[0, 0], [420, 297]] });
-    expect(readDxf(writeDxf(CASES[3]![1]))).toMatchObject({ units: 1, limits: [[0, 0], [22, 17]] });
+    expect(read).toMatchObject({
+      units: 4,
+      limits: [
+        [0, 0],
+        [420, 297],
+      ],
+    });
+    expect(readDxf(writeDxf(CASES[3]![1]))).toMatchObject({
+      units: 1,
+      limits: [
+        [0, 0],
+        [22, 17],
+      ],
+    });
   });
   test('opens in another parser too', () => {
     const parsed = new DxfParser().parseSync(writeDxf(CASES[0]![1]))!;
     expect(Object.keys(parsed.blocks)).toEqual(expect.arrayContaining(['TITLE_BLOCK', 'TOLERANCES_AND_NOTES']));
     expect(parsed.entities.filter((entity) => entity.type === 'INSERT')).toHaveLength(2);
   });
-  test.each([[0.7, 70], [0.35, 35], [0.18, 18], [0.6, 60], [0.13, 13], [2, 200], [1.4, 140]])('a line %d mm wide has weight %d', (width, weight) => {
+  test.each([
+    [0.7, 70],
+    [0.35, 35],
+    [0.18, 18],
+    [0.6, 60],
+    [0.13, 13],
+    [2, 200],
+    [1.4, 140],
+  ])('a line %d mm wide has weight %d', (width, weight) => {
     expect(lineWeight(width)).toBe(weight);
   });
 });
@@ -126,8 +180,13 @@ test('repeated tags are numbered', () => {
 
 test('what would be read as a code is written as itself', () => {
   const [title, ...others] = workshop.format.blocks;
-  const cells = title!.cells.map((cell) => (cell.id === 'free' ? { ...cell, contents: [{ parts: [{ kind: 'fixed' as const, text: '5%%d ^J' }] }] } : cell));
-  const { scene } = demoSheet({ ...workshop, format: { ...workshop.format, blocks: [{ ...title!, cells }, ...others] } }, 'iso-a3-landscape');
+  const cells = title!.cells.map((cell) =>
+    cell.id === 'free' ? { ...cell, contents: [{ parts: [{ kind: 'fixed' as const, text: '5%%d ^J' }] }] } : cell,
+  );
+  const { scene } = demoSheet(
+    { ...workshop, format: { ...workshop.format, blocks: [{ ...title!, cells }, ...others] } },
+    'iso-a3-landscape',
+  );
   expect(writeDxf(scene)).toContain('\n5%%%%%%d ^ J\n');
 });
 
@@ -135,5 +194,7 @@ test('equal sheets are equal files', async () => {
   const scene = CASES[0]![1];
   expect(writeDxf(scene)).toBe(writeDxf(scene));
   expect(writeSvg(scene, fontFile, 'T')).toBe(writeSvg(scene, fontFile, 'T'));
-  expect(Buffer.from(await writePdf(scene, fontFile, details)).equals(Buffer.from(await writePdf(scene, fontFile, details)))).toBe(true);
+  expect(
+    Buffer.from(await writePdf(scene, fontFile, details)).equals(Buffer.from(await writePdf(scene, fontFile, details))),
+  ).toBe(true);
 });

@@ -6,12 +6,20 @@ import { readFileSync } from 'node:fs';
 import { OPS, getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
 const MM = 25.4 / 72;
-const document = await getDocument({ data: new Uint8Array(readFileSync(process.argv[2])), useSystemFonts: false, verbosity: 0 }).promise;
+const document = await getDocument({
+  data: new Uint8Array(readFileSync(process.argv[2])),
+  useSystemFonts: false,
+  verbosity: 0,
+}).promise;
 const page = await document.getPage(1);
 const operators = await page.getOperatorList();
 const multiply = (m, n) => [
-  m[0] * n[0] + m[2] * n[1], m[1] * n[0] + m[3] * n[1], m[0] * n[2] + m[2] * n[3], m[1] * n[2] + m[3] * n[3],
-  m[0] * n[4] + m[2] * n[5] + m[4], m[1] * n[4] + m[3] * n[5] + m[5],
+  m[0] * n[0] + m[2] * n[1],
+  m[1] * n[0] + m[3] * n[1],
+  m[0] * n[2] + m[2] * n[3],
+  m[1] * n[2] + m[3] * n[3],
+  m[0] * n[4] + m[2] * n[5] + m[4],
+  m[1] * n[4] + m[3] * n[5] + m[5],
 ];
 const at = (m, x, y) => ({ x: (m[0] * x + m[2] * y + m[4]) * MM, y: (m[1] * x + m[3] * y + m[5]) * MM });
 
@@ -22,7 +30,7 @@ const [segments, texts] = [[], []];
 function pathSegments(data, matrix) {
   const list = [];
   let [first, last] = [undefined, undefined];
-  for (let i = 0; i < data.length; ) {
+  for (let i = 0; i < data.length;) {
     const op = data[i++];
     if (op === 0) first = last = at(matrix, data[i++], data[i++]);
     else if (op === 1) {
@@ -48,7 +56,8 @@ operators.fnArray.forEach((operator, i) => {
   else if (operator === OPS.setTextMatrix) state.text = [...parameters[0]];
   else if (operator === OPS.beginText) state.text = [1, 0, 0, 1, 0, 0];
   else if (operator === OPS.constructPath && parameters[0] === OPS.stroke) {
-    for (const segment of pathSegments(parameters[1][0], state.matrix)) segments.push({ ...segment, width: state.lineWidth * MM });
+    for (const segment of pathSegments(parameters[1][0], state.matrix))
+      segments.push({ ...segment, width: state.lineWidth * MM });
   } else if (operator === OPS.showText) {
     const matrix = multiply(state.matrix, state.text);
     let advance = 0;
@@ -60,7 +69,13 @@ operators.fnArray.forEach((operator, i) => {
         text += glyph.unicode;
       }
     }
-    texts.push({ text, start: at(matrix, 0, 0), end: at(matrix, advance * state.scaling, 0), letterWidth: state.scaling, emSize: state.fontSize * MM });
+    texts.push({
+      text,
+      start: at(matrix, 0, 0),
+      end: at(matrix, advance * state.scaling, 0),
+      letterWidth: state.scaling,
+      emSize: state.fontSize * MM,
+    });
   }
 });
 

@@ -30,38 +30,61 @@ function advance(fontBytes: Uint8Array, text: string): { perEm: number; capital:
   if ('fonts' in font) throw new Error('a collection');
   const units = font.glyphsForString(text).reduce((sum, glyph) => sum + glyph.advanceWidth, 0);
   const declared = (font as unknown as { 'OS/2': { capHeight?: number } })['OS/2'].capHeight;
-  return { perEm: units / font.unitsPerEm, capital: (declared || font.glyphsForString('H')[0]!.bbox.maxY) / font.unitsPerEm };
+  return {
+    perEm: units / font.unitsPerEm,
+    capital: (declared || font.glyphsForString('H')[0]!.bbox.maxY) / font.unitsPerEm,
+  };
 }
 
 export function readPdf(bytes: Uint8Array): ReadSheet {
   const file = join(folder, 'sheet.pdf');
   writeFileSync(file, bytes);
-  return JSON.parse(execFileSync(process.execPath, ['tests/core/exchange/read-pdf.mjs', file], { encoding: 'utf8', maxBuffer: 1e8 })) as ReadSheet;
+  return JSON.parse(
+    execFileSync(process.execPath, ['tests/core/exchange/read-pdf.mjs', file], { encoding: 'utf8', maxBuffer: 1e8 }),
+  ) as ReadSheet;
 }
 
 /** Reads an SVG file by its own text: elements, transforms, and the fonts it carries. */
 export function readSvg(svg: string): ReadSheet {
   const [, width, height] = /width="([\d.]+)mm" height="([\d.]+)mm"/.exec(svg)!.map(Number) as [number, number, number];
-  const fonts = new Map([...svg.matchAll(/font-family:([\w-]+);src:url\(data:font\/ttf;base64,([^)]+)\)/g)].map(([, name, data]) => [name!, Buffer.from(data!, 'base64')]));
+  const fonts = new Map(
+    [...svg.matchAll(/font-family:([\w-]+);src:url\(data:font\/ttf;base64,([^)]+)\)/g)].map(([, name, data]) => [
+      name!,
+      Buffer.from(data!, 'base64'),
+    ]),
+  );
   const attribute = (element: string, name: string) => new RegExp(` ${name}="([^"]*)"`).exec(element)?.[1] ?? '';
   const number = (element: string, name: string) => Number(attribute(element, name));
   const up = (x: number, y: number) => ({ x, y: height - y });
   const segments: ReadSheet['segments'] = [];
   for (const [element] of svg.matchAll(/<line [^>]*>/g)) {
-    segments.push({ from: up(number(element, 'x1'), number(element, 'y1')), to: up(number(element, 'x2'), number(element, 'y2')), width: number(element, 'stroke-width') });
+    segments.push({
+      from: up(number(element, 'x1'), number(element, 'y1')),
+      to: up(number(element, 'x2'), number(element, 'y2')),
+      width: number(element, 'stroke-width'),
+    });
   }
   for (const [element] of svg.matchAll(/<polygon [^>]*>/g)) {
     if (attribute(element, 'fill') !== 'none') continue;
-    const points = attribute(element, 'points').split(' ').map((pair) => up(...(pair.split(',').map(Number) as [number, number])));
-    points.forEach((from, i) => segments.push({ from, to: points[(i + 1) % points.length]!, width: number(element, 'stroke-width') }));
+    const points = attribute(element, 'points')
+      .split(' ')
+      .map((pair) => up(...(pair.split(',').map(Number) as [number, number])));
+    points.forEach((from, i) =>
+      segments.push({ from, to: points[(i + 1) % points.length]!, width: number(element, 'stroke-width') }),
+    );
   }
   const texts = [...svg.matchAll(/<text ([^>]*)>([^<]*)<\/text>/g)].map(([element, , content]): ReadText => {
     const transform = attribute(element, 'transform');
     const [, x, y] = /translate\(([-\d.]+) ([-\d.]+)\)/.exec(transform)!.map(Number) as [number, number, number];
     const turn = Number(/rotate\(([-\d.]+)\)/.exec(transform)?.[1] ?? 0);
     const [, sx, sy] = /scale\(([-\d.]+) ([-\d.]+)\)/.exec(transform)!.map(Number) as [number, number, number];
-    const text = content!.replaceAll('&lt;', '<').replaceAll('&gt;', '>').replaceAll('&quot;', '"').replaceAll('&amp;', '&');
-    const length = advance(fonts.get(attribute(element, 'font-family'))!, text).perEm * number(element, 'font-size') * sx;
+    const text = content!
+      .replaceAll('&lt;', '<')
+      .replaceAll('&gt;', '>')
+      .replaceAll('&quot;', '"')
+      .replaceAll('&amp;', '&');
+    const length =
+      advance(fonts.get(attribute(element, 'font-family'))!, text).perEm * number(element, 'font-size') * sx;
     return { text, start: up(x, y), end: along(up(x, y), -turn, length), letterWidth: sx / sy };
   });
   return { width, height, segments, texts };
@@ -82,9 +105,19 @@ export interface ReadDxf extends ReadSheet {
 export function readDxf(dxf: string): ReadDxf {
   const file = join(folder, 'sheet.dxf');
   writeFileSync(file, dxf);
-  const read = JSON.parse(execFileSync('/usr/bin/python3', ['tests/core/exchange/read-dxf.py', file], { encoding: 'utf8', maxBuffer: 1e8 })) as {
+  const read = JSON.parse(
+    execFileSync('/usr/bin/python3', ['tests/core/exchange/read-dxf.py', file], { encoding: 'utf8', maxBuffer: 1e8 }),
+  ) as {
     segments: [number[], number[], string, number][];
-    texts: { text: string; at: [number, number]; height: number; letterWidth: number; rotation: number; font: string; tag: string | null }[];
+    texts: {
+      text: string;
+      at: [number, number];
+      height: number;
+      letterWidth: number;
+      rotation: number;
+      font: string;
+      tag: string | null;
+    }[];
   } & Omit<ReadDxf, keyof ReadSheet | 'lineWeights'>;
   const mm = read.units === 1 ? 25.4 : 1;
   const point = ([x, y]: number[]) => ({ x: x! * mm, y: y! * mm });
@@ -97,7 +130,13 @@ export function readDxf(dxf: string): ReadDxf {
     texts: read.texts.map(({ text, at, height, letterWidth, rotation, font, tag }) => {
       const { perEm, capital } = advance(readFileSync(join('assets/fonts', font)), text);
       const start = point(at);
-      return { text, start, end: along(start, rotation, (height / capital) * perEm * letterWidth * mm), letterWidth, tag };
+      return {
+        text,
+        start,
+        end: along(start, rotation, (height / capital) * perEm * letterWidth * mm),
+        letterWidth,
+        tag,
+      };
     }),
   };
 }

@@ -27,11 +27,33 @@ describe('reading a document', () => {
     ['a wrong shape', { ...format, margins: { left: 20 } }, /not valid at margins › right/],
     ['a length out of range', { ...format, margins: { ...format.margins, top: 1e9 } }, /not valid at margins › top/],
     ['a gap in a block', withBlock((block) => ({ cells: block.cells.slice(1) })), /no cell covers column 1, row 1/],
-    ['cells on one another', withBlock((block) => ({ cells: [...block.cells, { ...block.cells[0]!, id: 'again' }] })), /2 cells lie on column 1, row 1/],
-    ['a cell beyond the grid', withBlock((block) => ({ cells: block.cells.map((cell) => (cell.id === 'sheet' ? { ...cell, columnSpan: 4 } : cell)) })), /reaches beyond the grid/],
-    ['an unknown lettering', withBlock((block) => ({ cells: block.cells.map((cell) => ({ ...cell, lettering: 'none' })) })), /uses the lettering style none/],
-    ['a dock on nothing', withBlock((block) => ({ dock: { ...block.dock, to: [{ block: 'ghost', side: 'left' }] } })), /docked to ghost/],
-    ['a docking circle', withBlock((block) => ({ dock: { ...block.dock, to: [{ block: 'notes-block', side: 'left' }] } })), /docked, in the end, to itself/],
+    [
+      'cells on one another',
+      withBlock((block) => ({ cells: [...block.cells, { ...block.cells[0]!, id: 'again' }] })),
+      /2 cells lie on column 1, row 1/,
+    ],
+    [
+      'a cell beyond the grid',
+      withBlock((block) => ({
+        cells: block.cells.map((cell) => (cell.id === 'sheet' ? { ...cell, columnSpan: 4 } : cell)),
+      })),
+      /reaches beyond the grid/,
+    ],
+    [
+      'an unknown lettering',
+      withBlock((block) => ({ cells: block.cells.map((cell) => ({ ...cell, lettering: 'none' })) })),
+      /uses the lettering style none/,
+    ],
+    [
+      'a dock on nothing',
+      withBlock((block) => ({ dock: { ...block.dock, to: [{ block: 'ghost', side: 'left' }] } })),
+      /docked to ghost/,
+    ],
+    [
+      'a docking circle',
+      withBlock((block) => ({ dock: { ...block.dock, to: [{ block: 'notes-block', side: 'left' }] } })),
+      /docked, in the end, to itself/,
+    ],
     ['a main size outside the family', { ...format, mainSize: 'iso-a5-landscape' }, /main size iso-a5-landscape/],
     ['an unknown ink', { ...format, frame: { ...format.frame, ink: 'gold' } }, /ink gold is used but not defined/],
   ])('refuses %s, in words', (_, json, reason) => {
@@ -42,9 +64,16 @@ describe('reading a document', () => {
 
   test('a package says what of it is wrong', () => {
     expect(readPackage(demo)).toMatchObject({ ok: true });
-    expect(readPackage(format)).toMatchObject({ ok: false, reason: expect.stringContaining('not a Zonograph format file') });
-    expect(readPackage({ ...demo, sample: { ...demo.sample, today: 'Tuesday' } })).toMatchObject({ reason: expect.stringMatching(/at sample › today/) });
-    expect(readPackage({ ...demo, format: { ...format, blocks: 3 } })).toMatchObject({ reason: expect.stringMatching(/at blocks/) });
+    expect(readPackage(format)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('not a Zonograph format file'),
+    });
+    expect(readPackage({ ...demo, sample: { ...demo.sample, today: 'Tuesday' } })).toMatchObject({
+      reason: expect.stringMatching(/at sample › today/),
+    });
+    expect(readPackage({ ...demo, format: { ...format, blocks: 3 } })).toMatchObject({
+      reason: expect.stringMatching(/at blocks/),
+    });
   });
 });
 
@@ -53,7 +82,10 @@ describe('lengths', () => {
     const length = withLength(20, 25, 'iso-a0-landscape');
     expect(lengthAt(length, 'iso-a0-landscape')).toBe(25);
     expect(lengthAt(length, 'iso-a4-portrait')).toBe(20);
-    expect(withLength(length, { mm: 12.7, entered: '1/2 in' })).toEqual({ base: { mm: 12.7, entered: '1/2 in' }, at: { 'iso-a0-landscape': 25 } });
+    expect(withLength(length, { mm: 12.7, entered: '1/2 in' })).toEqual({
+      base: { mm: 12.7, entered: '1/2 in' },
+      at: { 'iso-a0-landscape': 25 },
+    });
   });
 });
 
@@ -68,12 +100,18 @@ describe('tracks', () => {
   test('none falls below its least; what is too much is said', () => {
     const tracks = [fixed('a', 60), { id: 'b', share: 1, least: 20 }, { id: 'c', share: 1 }];
     expect(resolveTracks(tracks, { total: 90 }, 0, '', 'column').edges).toEqual([0, 60, 80, 90]);
-    expect(resolveTracks(tracks, { total: 75 }, 0, '', 'column').problem).toBe('The columns need 5 mm more than the block\'s total.');
+    expect(resolveTracks(tracks, { total: 75 }, 0, '', 'column').problem).toBe(
+      "The columns need 5 mm more than the block's total.",
+    );
   });
 
   test('sharing without a total, and a total that fixed tracks miss, are problems', () => {
-    expect(resolveTracks([{ id: 'b', share: 1 }], 'sum', 0, '', 'row').problem).toMatch(/row shares what is left, but the block's total is not fixed/);
-    expect(resolveTracks([fixed('a', 60)], { total: 90 }, 0, '', 'row').problem).toBe("The rows add up to 60 mm, the block's total is 90 mm.");
+    expect(resolveTracks([{ id: 'b', share: 1 }], 'sum', 0, '', 'row').problem).toMatch(
+      /row shares what is left, but the block's total is not fixed/,
+    );
+    expect(resolveTracks([fixed('a', 60)], { total: 90 }, 0, '', 'row').problem).toBe(
+      "The rows add up to 60 mm, the block's total is 90 mm.",
+    );
   });
 });
 
@@ -94,7 +132,11 @@ describe('layout', () => {
   });
 
   test('a block turned by 90° stands on its side, its cells with it', () => {
-    const turned = layBlocks(withBlock(() => ({ turn: 90 })), { x: 20, y: 10, width: 390, height: 277 }, { sizeId: 'iso-a3-landscape', first: true })[0]!;
+    const turned = layBlocks(
+      withBlock(() => ({ turn: 90 })),
+      { x: 20, y: 10, width: 390, height: 277 },
+      { sizeId: 'iso-a3-landscape', first: true },
+    )[0]!;
     expect(turned.box).toEqual({ x: 356, y: 10, width: 54, height: 180 });
     const owner = turned.cells.find(({ cell }) => cell.id === 'owner')!;
     expect(owner.box).toEqual({ x: 356, y: 10, width: 30, height: 78 });
@@ -114,10 +156,16 @@ describe('layout', () => {
       }
     }
     const hidden = withBlock((block) => ({
-      lines: { ...block.lines, edges: [{ axis: 'row', after: 'tb-r4', at: 'tb-c1', line: { ...block.lines.inside, hidden: true } }] },
+      lines: {
+        ...block.lines,
+        edges: [{ axis: 'row', after: 'tb-r4', at: 'tb-c1', line: { ...block.lines.inside, hidden: true } }],
+      },
     }));
-    const fewer = blockLines(layBlocks(hidden, { x: 20, y: 10, width: 390, height: 277 }, { sizeId: 'iso-a3-landscape', first: true })[0]!);
-    const total = (all: typeof lines) => all.reduce((sum, { from, to }) => sum + Math.abs(from.x - to.x) + Math.abs(from.y - to.y), 0);
+    const fewer = blockLines(
+      layBlocks(hidden, { x: 20, y: 10, width: 390, height: 277 }, { sizeId: 'iso-a3-landscape', first: true })[0]!,
+    );
+    const total = (all: typeof lines) =>
+      all.reduce((sum, { from, to }) => sum + Math.abs(from.x - to.x) + Math.abs(from.y - to.y), 0);
     expect(total(lines) - total(fewer)).toBeCloseTo(35, 6);
   });
 });
@@ -126,7 +174,9 @@ describe('sizes of a family', () => {
   test('are found by id or by a name that is the only one', () => {
     expect(findSize(format, 'A3')).toEqual({ ok: true, sizeId: 'iso-a3-landscape' });
     expect(findSize(format, 'a3')).toEqual({ ok: true, sizeId: 'iso-a3-landscape' });
-    expect(findSize(format, 'B')).toMatchObject({ reason: '“Workshop sheets” has no size B. It serves A4, A3, A2, A1, A0.' });
+    expect(findSize(format, 'B')).toMatchObject({
+      reason: '“Workshop sheets” has no size B. It serves A4, A3, A2, A1, A0.',
+    });
     const both = { ...format, sizes: [...format.sizes, { ...format.sizes[1]!, id: 'iso-a3-portrait' }] };
     expect(findSize(both, 'A3')).toMatchObject({ reason: expect.stringContaining('has 2 sizes named A3') });
   });

@@ -18,7 +18,14 @@ const refusal = (step: Step, document = format) => {
   if (outcome.ok) throw new Error('was not refused');
   return outcome.reason;
 };
-const column = (track: string, size: number, rest: object = {}): Step => ({ op: 'set track', block: 'title-block', axis: 'column', track, size, ...rest });
+const column = (track: string, size: number, rest: object = {}): Step => ({
+  op: 'set track',
+  block: 'title-block',
+  axis: 'column',
+  track,
+  size,
+  ...rest,
+});
 
 describe('set track', () => {
   test('changes that column alone and shares everything else with the document before', () => {
@@ -36,13 +43,19 @@ describe('set track', () => {
 
   test('with the total held, the next column takes up the change', () => {
     const next = done(format, column('tb-c4', 25, { holdTotal: true }));
-    expect(next.blocks[0]!.columns.slice(3, 5)).toEqual([{ id: 'tb-c4', size: 25 }, { id: 'tb-c5', size: 17 }]);
+    expect(next.blocks[0]!.columns.slice(3, 5)).toEqual([
+      { id: 'tb-c4', size: 25 },
+      { id: 'tb-c5', size: 17 },
+    ]);
   });
 
   test.each([
     [column('tb-c1', -2), 'Column 1 cannot be -2 mm: a column takes 0.5 to 5000 mm.'],
     [column('tb-c1', 0), 'Column 1 cannot be 0 mm: a column takes 0.5 to 5000 mm.'],
-    [column('tb-c4', 60, { holdTotal: true }), 'Column 4 cannot be 60 mm: with the block’s total held, column 5 would be left with -18 mm.'],
+    [
+      column('tb-c4', 60, { holdTotal: true }),
+      'Column 4 cannot be 60 mm: with the block’s total held, column 5 would be left with -18 mm.',
+    ],
     [column('gone', 10), 'That column is no longer in “Title block”.'],
     [{ ...column('tb-c1', 10), block: 'gone' } as Step, 'That block is no longer in the format.'],
   ])('refuses %j', (step, reason) => {
@@ -55,14 +68,21 @@ describe('set track', () => {
 });
 
 describe('set cell', () => {
-  const cell = (change: Extract<Step, { op: 'set cell' }>['change']): Step => ({ op: 'set cell', block: 'title-block', cell: 'free', change });
+  const cell = (change: Extract<Step, { op: 'set cell' }>['change']): Step => ({
+    op: 'set cell',
+    block: 'title-block',
+    cell: 'free',
+    change,
+  });
   test('gives a caption, a link and takes the caption away again', () => {
     const contents = [{ parts: [{ kind: 'linked' as const, property: 'line-pull' }] }];
     const caption = { text: 'LINE PULL', lettering: 'caption', place: format.blocks[0]!.cells[1]!.caption!.place };
     const next = done(format, cell({ caption, contents }));
     const changed = next.blocks[0]!.cells.find(({ id }) => id === 'free')!;
     expect(changed).toMatchObject({ caption, contents });
-    expect(done(next, cell({ caption: null })).blocks[0]!.cells.find(({ id }) => id === 'free')).not.toHaveProperty('caption');
+    expect(done(next, cell({ caption: null })).blocks[0]!.cells.find(({ id }) => id === 'free')).not.toHaveProperty(
+      'caption',
+    );
   });
 
   test('an unknown lettering style or a cell that is gone is refused', () => {
@@ -71,7 +91,10 @@ describe('set cell', () => {
   });
 
   test('a locked block keeps its cells', () => {
-    const locked = { ...format, blocks: format.blocks.map((block, i) => (i === 0 ? { ...block, locked: true } : block)) };
+    const locked = {
+      ...format,
+      blocks: format.blocks.map((block, i) => (i === 0 ? { ...block, locked: true } : block)),
+    };
     expect(refusal(cell({ fit: [] }), locked)).toBe('“Title block” is locked. Unlock it to change it.');
   });
 });
@@ -79,28 +102,62 @@ describe('set cell', () => {
 describe('the sheet', () => {
   test('margins change, but never leave a size without drawing space', () => {
     expect(done(format, { op: 'set margins', change: { left: 25 } }).margins).toEqual({ ...format.margins, left: 25 });
-    expect(refusal({ op: 'set margins', change: { left: 195 } })).toBe('On A4 the left and right margins leave 5 mm of drawing space; it needs at least 10 mm.');
-    expect(refusal({ op: 'set margins', change: { top: -1 } })).toBe('The top margin cannot be -1 mm: the frame would lie outside the sheet.');
+    expect(refusal({ op: 'set margins', change: { left: 195 } })).toBe(
+      'On A4 the left and right margins leave 5 mm of drawing space; it needs at least 10 mm.',
+    );
+    expect(refusal({ op: 'set margins', change: { top: -1 } })).toBe(
+      'The top margin cannot be -1 mm: the frame would lie outside the sheet.',
+    );
   });
 
   test('zones change; fields shorter than 5 mm are refused', () => {
     expect(done(format, { op: 'set zones', change: { verticalRuns: 'up' } }).zones.verticalRuns).toBe('up');
-    expect(refusal({ op: 'set zones', change: { rule: { base: { kind: 'pitch', pitch: 2, corner: 10 } } } })).toBe('A zone is at least 5 mm long.');
+    expect(refusal({ op: 'set zones', change: { rule: { base: { kind: 'pitch', pitch: 2, corner: 10 } } } })).toBe(
+      'A zone is at least 5 mm long.',
+    );
   });
 });
 
 describe('two people on one edition', () => {
   const name = (id: string) => ({ 'line-pull': 'Line pull' })[id];
-  const link: Step = { op: 'set cell', block: 'title-block', cell: 'free', change: { contents: [{ parts: [{ kind: 'linked', property: 'line-pull' }] }] } };
+  const link: Step = {
+    op: 'set cell',
+    block: 'title-block',
+    cell: 'free',
+    change: { contents: [{ parts: [{ kind: 'linked', property: 'line-pull' }] }] },
+  };
   const mine = done(format, column('tb-c1', 42), link);
   const caption = format.blocks[0]!.cells.find(({ id }) => id === 'material')!.caption!;
-  const theirs = done(format, column('tb-c1', 38), { op: 'set cell', block: 'title-block', cell: 'material', change: { caption: { ...caption, text: 'STOFF' } } });
+  const theirs = done(format, column('tb-c1', 38), {
+    op: 'set cell',
+    block: 'title-block',
+    cell: 'material',
+    change: { caption: { ...caption, text: 'STOFF' } },
+  });
 
   test('differ place by place, with who changed what since the document both come from', () => {
     expect(differences(format, mine, theirs, name)).toEqual([
-      { place: 'title-block/grid', words: 'Title block: columns, rows and lines', mine: '42 + share 1 + 30 + 20 + 22 + 15 + 15 wide, 10 + 10 + 10 + 14 + 10 high', theirs: '38 + share 1 + 30 + 20 + 22 + 15 + 15 wide, 10 + 10 + 10 + 14 + 10 high', changedBy: 'both' },
-      { place: 'title-block/free', words: 'Title block: Empty cell', mine: '[Line pull]', theirs: 'empty', changedBy: 'me' },
-      { place: 'title-block/material', words: 'Title block: Stoff', mine: 'MATERIAL · [material]', theirs: 'STOFF · [material]', changedBy: 'them' },
+      {
+        place: 'title-block/grid',
+        words: 'Title block: columns, rows and lines',
+        mine: '42 + share 1 + 30 + 20 + 22 + 15 + 15 wide, 10 + 10 + 10 + 14 + 10 high',
+        theirs: '38 + share 1 + 30 + 20 + 22 + 15 + 15 wide, 10 + 10 + 10 + 14 + 10 high',
+        changedBy: 'both',
+      },
+      {
+        place: 'title-block/free',
+        words: 'Title block: Empty cell',
+        mine: '[Line pull]',
+        theirs: 'empty',
+        changedBy: 'me',
+      },
+      {
+        place: 'title-block/material',
+        words: 'Title block: Stoff',
+        mine: 'MATERIAL · [material]',
+        theirs: 'STOFF · [material]',
+        changedBy: 'them',
+      },
     ]);
   });
 
@@ -108,7 +165,10 @@ describe('two people on one edition', () => {
     const { document, refused } = withMine(theirs, mine, ['title-block/grid', 'title-block/free']);
     expect(refused).toEqual([]);
     expect(document.blocks[0]!.columns[0]).toEqual({ id: 'tb-c1', size: 42 });
-    expect(differences(format, document, theirs, name).map(({ place }) => place)).toEqual(['title-block/grid', 'title-block/free']);
+    expect(differences(format, document, theirs, name).map(({ place }) => place)).toEqual([
+      'title-block/grid',
+      'title-block/free',
+    ]);
     expect(differences(format, document, mine, name).map(({ place }) => place)).toEqual(['title-block/material']);
   });
 

@@ -32,7 +32,10 @@ test('a space that is covered has nothing clear', () => {
 
 test('for any blocks the largest rectangle touches none, and the rings enclose just what is clear', () => {
   const block = fc.record({
-    x: fc.integer({ min: 0, max: 90 }), y: fc.integer({ min: 0, max: 90 }), width: fc.integer({ min: 1, max: 60 }), height: fc.integer({ min: 1, max: 60 }),
+    x: fc.integer({ min: 0, max: 90 }),
+    y: fc.integer({ min: 0, max: 90 }),
+    width: fc.integer({ min: 1, max: 60 }),
+    height: fc.integer({ min: 1, max: 60 }),
   });
   const all: Box = { x: 0, y: 0, width: 100, height: 100 };
   fc.assert(

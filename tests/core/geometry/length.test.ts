@@ -17,11 +17,14 @@ describe('typing a length', () => {
     expect(parseLength(text, unit)).toEqual({ ok: true, mm, ...(entered && { entered }) });
   });
 
-  test.each(['', 'wide', '12 cm', '1/0', '1,2,3', '1 1/2 1', '1 2.5'])('“%s” is refused with what would be accepted', (text) => {
-    const parsed = parseLength(text, 'mm');
-    expect(parsed).toMatchObject({ ok: false });
-    expect((parsed as { reason: string }).reason).toMatch(/not a length|divides by zero/);
-  });
+  test.each(['', 'wide', '12 cm', '1/0', '1,2,3', '1 1/2 1', '1 2.5'])(
+    '“%s” is refused with what would be accepted',
+    (text) => {
+      const parsed = parseLength(text, 'mm');
+      expect(parsed).toMatchObject({ ok: false });
+      expect((parsed as { reason: string }).reason).toMatch(/not a length|divides by zero/);
+    },
+  );
 
   test('is shown in the sheet’s unit without trailing zeros', () => {
     expect(formatLength(35, 'mm')).toBe('35');

@@ -58,7 +58,11 @@ describe('display formats', () => {
 
   test.each<[Value, DisplayFormat, RegExp]>([
     ['heavy', number({}), /“heavy” is not a number/],
-    [{ value: 3, unit: 'mm' }, number({ unit: 'kg' }), /mm is a unit of length and cannot be shown in kg, a unit of mass/],
+    [
+      { value: 3, unit: 'mm' },
+      number({ unit: 'kg' }),
+      /mm is a unit of length and cannot be shown in kg, a unit of mass/,
+    ],
     [{ value: 3, unit: 'stone' }, number({ unit: 'kg' }), /“stone” is not known/],
     ['02.06.2026', { kind: 'date', pattern: 'yyyy-MM-dd' }, /write it YYYY-MM-DD/],
   ])('%j as %j is refused', (value, display, reason) => {
@@ -81,9 +85,17 @@ describe('resolving', () => {
     resolveProperty(property(id), demoFacts(workshop, specimen, variant), { Size: 'A3', 'Sheet number': 2 });
 
   test('the variant’s value stands before the model’s, and the trace says so', () => {
-    expect(trace('material', 'drum-barrel', '316L')).toMatchObject({ value: 'X2CrNiMo17-12-2 EN 10088-3', variant: '316L', from: 'Drum barrel' });
+    expect(trace('material', 'drum-barrel', '316L')).toMatchObject({
+      value: 'X2CrNiMo17-12-2 EN 10088-3',
+      variant: '316L',
+      from: 'Drum barrel',
+    });
     expect(trace('line-pull', 'drum-barrel', '316L')).toEqual({
-      property: 'line-pull', name: 'Line pull', source: 'model', from: 'Drum barrel', value: { value: 12.5, unit: 'kN' },
+      property: 'line-pull',
+      name: 'Line pull',
+      source: 'model',
+      from: 'Drum barrel',
+      value: { value: 12.5, unit: 'kN' },
     });
   });
 
@@ -104,7 +116,12 @@ describe('resolving', () => {
   });
 
   test('a value that nothing gives is absent, with the place that was asked', () => {
-    expect(trace('heat-treatment', 'guard')).toEqual({ property: 'heat-treatment', name: 'Heat treatment', source: 'model', from: 'Guard' });
+    expect(trace('heat-treatment', 'guard')).toEqual({
+      property: 'heat-treatment',
+      name: 'Heat treatment',
+      source: 'model',
+      from: 'Guard',
+    });
     expect(trace('material').value).toBeUndefined();
   });
 
@@ -125,7 +142,10 @@ describe('longest on record', () => {
     const base = { id: 'x', name: 'X', source: 'model' as const, aliases: [] };
     expect(longestCandidates({ ...base, type: 'text', length: 5 }, ['ab'])).toEqual(['ab', 'WELDM']);
     expect(longestCandidates({ ...base, type: 'number' }, [3, 1250.5])).toEqual([3, 1250.5]);
-    expect(longestCandidates({ ...base, type: 'choice', choices: ['as cast', 'machined'] }, [])).toEqual(['as cast', 'machined']);
+    expect(longestCandidates({ ...base, type: 'choice', choices: ['as cast', 'machined'] }, [])).toEqual([
+      'as cast',
+      'machined',
+    ]);
   });
 
   test('the values seen are those of all specimens and variants, each once', () => {
@@ -149,11 +169,24 @@ describe('what a definition and a specimen may not be', () => {
   });
 
   test('a specimen with two variants of one name, or a part with components, is refused', () => {
-    const specimen = { kind: 'zonograph/specimen', version: 1, id: 's', name: 'S', model: 'part', values: {}, variants: [], components: [] };
+    const specimen = {
+      kind: 'zonograph/specimen',
+      version: 1,
+      id: 's',
+      name: 'S',
+      model: 'part',
+      values: {},
+      variants: [],
+      components: [],
+    };
     expect(readSpecimen(specimen).ok).toBe(true);
     const variant = { name: 'galvanised', values: {} };
-    expect(readSpecimen({ ...specimen, variants: [variant, variant] })).toMatchObject({ reason: expect.stringContaining('two variants named “galvanised”') });
-    expect(readSpecimen({ ...specimen, components: [{ specimen: 'a', quantity: 1 }] })).toMatchObject({ reason: expect.stringContaining('A part has no components') });
+    expect(readSpecimen({ ...specimen, variants: [variant, variant] })).toMatchObject({
+      reason: expect.stringContaining('two variants named “galvanised”'),
+    });
+    expect(readSpecimen({ ...specimen, components: [{ specimen: 'a', quantity: 1 }] })).toMatchObject({
+      reason: expect.stringContaining('A part has no components'),
+    });
     expect(readSpecimen({ ...specimen, id: undefined })).toMatchObject({ reason: expect.stringMatching(/at id/) });
   });
 });

@@ -5,7 +5,12 @@ import { zoneLetters, zoneNumerals } from '@/core/sheet/zone-labels';
 import { pitchBoundaries, zoneAt, zonesOf } from '@/core/sheet/zones';
 import { demoPackage } from '../demo';
 
-const labelling = { lettersAlong: 'vertical', verticalRuns: 'down', horizontalRuns: 'rightward', omit: ['I', 'O'] } as const;
+const labelling = {
+  lettersAlong: 'vertical',
+  verticalRuns: 'down',
+  horizontalRuns: 'rightward',
+  omit: ['I', 'O'],
+} as const;
 
 // ISO 5457: trimmed size, drawing space, fields columns × rows, corner fields left and right, bottom and top (all mm).
 const ISO = [
@@ -17,21 +22,25 @@ const ISO = [
 ] as const;
 
 describe('ISO 5457 sheets', () => {
-  test.each(ISO)('%s', (id, width, height, spaceWidth, spaceHeight, columns, rows, [left, rightmost], [bottom, topmost]) => {
-    const size = standardSize(id)!;
-    expect([size.width, size.height]).toEqual([width, height]);
-    const { margins: m } = size;
-    const frame = { x: m.left, y: m.bottom, width: width - m.left - m.right, height: height - m.top - m.bottom };
-    expect([frame.width, frame.height]).toEqual([spaceWidth, spaceHeight]);
-    const zones = zonesOf(size, frame, { kind: 'pitch', pitch: 50, corner: 10 }, labelling);
-    expect([zones.columns.length, zones.rows.length]).toEqual([columns, rows]);
-    const length = (zone: { from: number; to: number }) => zone.to - zone.from;
-    expect(length(zones.columns[0]!)).toBeCloseTo(left, 6);
-    expect(length(zones.columns.at(-1)!)).toBeCloseTo(rightmost, 6);
-    expect(length(zones.rows[0]!)).toBeCloseTo(bottom, 6);
-    expect(length(zones.rows.at(-1)!)).toBeCloseTo(topmost, 6);
-    for (const zone of [...zones.columns.slice(1, -1), ...zones.rows.slice(1, -1)]) expect(length(zone)).toBeCloseTo(50, 6);
-  });
+  test.each(ISO)(
+    '%s',
+    (id, width, height, spaceWidth, spaceHeight, columns, rows, [left, rightmost], [bottom, topmost]) => {
+      const size = standardSize(id)!;
+      expect([size.width, size.height]).toEqual([width, height]);
+      const { margins: m } = size;
+      const frame = { x: m.left, y: m.bottom, width: width - m.left - m.right, height: height - m.top - m.bottom };
+      expect([frame.width, frame.height]).toEqual([spaceWidth, spaceHeight]);
+      const zones = zonesOf(size, frame, { kind: 'pitch', pitch: 50, corner: 10 }, labelling);
+      expect([zones.columns.length, zones.rows.length]).toEqual([columns, rows]);
+      const length = (zone: { from: number; to: number }) => zone.to - zone.from;
+      expect(length(zones.columns[0]!)).toBeCloseTo(left, 6);
+      expect(length(zones.columns.at(-1)!)).toBeCloseTo(rightmost, 6);
+      expect(length(zones.rows[0]!)).toBeCloseTo(bottom, 6);
+      expect(length(zones.rows.at(-1)!)).toBeCloseTo(topmost, 6);
+      for (const zone of [...zones.columns.slice(1, -1), ...zones.rows.slice(1, -1)])
+        expect(length(zone)).toBeCloseTo(50, 6);
+    },
+  );
 
   test('the boundaries of A3 are counted from the axis of the trimmed sheet', () => {
     expect(pitchBoundaries(420, 20, 410, 50, 10)).toEqual([20, 60, 110, 160, 210, 260, 310, 360, 410]);
@@ -64,7 +73,9 @@ describe('ASME Y14.1 sheets', () => {
 
   test('the sizes of the demo’s inch family carry the standard’s zones, numbered from right to left and bottom up', () => {
     const { format } = demoPackage('inch-sheets');
-    for (const [id, width, height, topBottom, leftRight, columns, rows] of ASME.filter(([name]) => format.sizes.some((s) => s.id === name))) {
+    for (const [id, width, height, topBottom, leftRight, columns, rows] of ASME.filter(([name]) =>
+      format.sizes.some((s) => s.id === name),
+    )) {
       const geometry = sheetGeometry(format, id);
       if (!geometry.ok) throw new Error(geometry.reason);
       const { zones, space } = geometry.sheet;
@@ -91,7 +102,12 @@ describe('zone labels', () => {
   });
 
   test('a point is cited letter before numeral', () => {
-    const zones = zonesOf({ width: 420, height: 297 }, { x: 20, y: 10, width: 390, height: 277 }, { kind: 'pitch', pitch: 50, corner: 10 }, labelling);
+    const zones = zonesOf(
+      { width: 420, height: 297 },
+      { x: 20, y: 10, width: 390, height: 277 },
+      { kind: 'pitch', pitch: 50, corner: 10 },
+      labelling,
+    );
     expect(zoneAt(zones, { x: 30, y: 280 })).toBe('A1');
     expect(zoneAt(zones, { x: 291, y: 24.5 })).toBe('F6');
     expect(zoneAt(zones, { x: 5, y: 5 })).toBeUndefined();
@@ -113,7 +129,12 @@ describe('marks', () => {
     const marks = trimmingMarks({ width: 420, height: 297 }, 10, 5);
     expect(marks).toHaveLength(4);
     expect(marks[0]).toEqual([
-      { x: 0, y: 0 }, { x: 10, y: 0 }, { x: 10, y: 5 }, { x: 5, y: 5 }, { x: 5, y: 10 }, { x: 0, y: 10 },
+      { x: 0, y: 0 },
+      { x: 10, y: 0 },
+      { x: 10, y: 5 },
+      { x: 5, y: 5 },
+      { x: 5, y: 10 },
+      { x: 0, y: 10 },
     ]);
     expect(marks[2]![0]).toEqual({ x: 420, y: 297 });
   });

@@ -25,7 +25,11 @@ export function edited(document: FormatDocument, edit: Edit<FormatDocument>): Ou
 }
 
 /** Edits one block, unless it is gone or locked. */
-export function editedBlock(document: FormatDocument, id: string, edit: Edit<Block>): Outcome<{ document: FormatDocument }> {
+export function editedBlock(
+  document: FormatDocument,
+  id: string,
+  edit: Edit<Block>,
+): Outcome<{ document: FormatDocument }> {
   return edited(document, (draft) => {
     const block = draft.blocks.find((candidate) => candidate.id === id);
     if (!block) return 'That block is no longer in the format.';

@@ -4,7 +4,14 @@ import { cellName } from '../names';
 import { type Operation, cellOf, editedCell } from './operation';
 
 const settable = Cell.pick({
-  name: true, caption: true, contents: true, lettering: true, override: true, place: true, turn: true, fit: true,
+  name: true,
+  caption: true,
+  contents: true,
+  lettering: true,
+  override: true,
+  place: true,
+  turn: true,
+  fit: true,
 });
 
 export const SetCell = z.object({
@@ -21,7 +28,14 @@ export const SetCell = z.object({
 export type SetCell = z.infer<typeof SetCell>;
 
 const WORDS: Record<keyof SetCell['change'], string> = {
-  name: 'Name', caption: 'Caption', contents: 'Content', lettering: 'Lettering', override: 'Lettering', place: 'Placing', turn: 'Turn', fit: 'Fitting',
+  name: 'Name',
+  caption: 'Caption',
+  contents: 'Content',
+  lettering: 'Lettering',
+  override: 'Lettering',
+  place: 'Placing',
+  turn: 'Turn',
+  fit: 'Fitting',
 };
 
 /** Changes what a cell carries: caption, contents, lettering, placing, fitting. Its place in the grid stays. */

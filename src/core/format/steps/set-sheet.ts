@@ -19,7 +19,8 @@ export const setMargins: Operation<SetMargins> = {
     const next = edited(document, (draft) => {
       for (const [side, length] of Object.entries(step.change)) {
         for (const size of document.sizes) {
-          if (lengthAt(length, size.id) < 0) return `The ${side} margin cannot be ${trimNumber(lengthAt(length, size.id), 3)} mm: the frame would lie outside the sheet.`;
+          if (lengthAt(length, size.id) < 0)
+            return `The ${side} margin cannot be ${trimNumber(lengthAt(length, size.id), 3)} mm: the frame would lie outside the sheet.`;
         }
       }
       Object.assign(draft.margins, step.change);

@@ -1,0 +1,86 @@
+/**
+ * `npm test`: on a fresh machine installs what is missing, then checks types, lint, boundaries and leftovers, runs the
+ * unit, server and browser tests on a database and ports of their own, and closes with one line of counts.
+ */
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { ensureBuild } from './application.mjs';
+import { startMariadb } from './mariadb.mjs';
+import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
+
+const FOLDER = '.data/test';
+let [passed, failed] = [0, 0];
+
+function count(good, bad) {
+  passed += good;
+  failed += bad;
+}
+
+function run(command, parameters, env = {}) {
+  return (
+    spawnSync(`node_modules/.bin/${command}`, parameters, {
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    }).status === 0
+  );
+}
+
+/** A check that passes or fails as a whole. */
+function check(name, command, ...parameters) {
+  say(name);
+  const good = run(command, parameters);
+  count(good ? 1 : 0, good ? 0 : 1);
+}
+
+function result(file) {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8'));
+  } catch {
+    return undefined;
+  }
+}
+
+function jest(project, env, ...parameters) {
+  say(`${project} tests`);
+  const file = `${FOLDER}/jest-${project}.json`;
+  rmSync(file, { force: true });
+  const good = run('jest', ['--selectProjects', project, '--json', `--outputFile=${file}`, ...parameters], env);
+  const report = result(file);
+  if (report) count(report.numPassedTests, report.numFailedTests + report.numRuntimeErrorTestSuites);
+  else if (!good) count(0, 1);
+}
+
+function playwright(env) {
+  say('browser tests');
+  const file = `${FOLDER}/playwright.json`;
+  rmSync(file, { force: true });
+  const good = run('playwright', ['test', '--reporter=list,json'], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file });
+  const stats = result(file)?.stats;
+  if (stats) count(stats.expected + stats.flaky, stats.unexpected);
+  else if (!good) count(0, 1);
+}
+
+ensureDebian(DEBIAN.database, DEBIAN.browser, DEBIAN.dxfReader);
+ensurePackages();
+mkdirSync(FOLDER, { recursive: true });
+
+check('types', 'next', 'typegen');
+check('types', 'tsc', '--noEmit', '-p', '.');
+check('lint', 'eslint', '.', '--max-warnings=0');
+check('boundaries', 'depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err');
+check('leftovers', 'knip');
+check('formatting', 'prettier', '--check', '--log-level=warn', '.');
+jest('core', {});
+
+say('starting the test database');
+const database = await startMariadb(FOLDER, { port: 33161, databases: ['zonograph_server', 'zonograph_browser'] });
+try {
+  jest('server', { ZONOGRAPH_DATABASE: database.url('zonograph_server') }, '--runInBand');
+} finally {
+  await database.stop();
+}
+if (ensureBuild('.next-test')) playwright({});
+else count(0, 1);
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);

@@ -1,0 +1,98 @@
+/**
+ * `npm run bench`: medians of what has a speed to hold, each with a ratio to plain work of the same kind, which stays
+ * comparable on a noisy machine. Prints a table; tests nothing.
+ */
+import PDFDocument from 'pdfkit';
+import { Bench } from 'tinybench';
+import { writePdf } from '../../src/core/exchange/pdf';
+import { fontsUsed } from '../../src/core/exchange/svg';
+import { measureLine } from '../../src/core/lettering/setting';
+import { compose } from '../../src/core/scene/compose';
+import type { Scene } from '../../src/core/scene/scene';
+import { fontFile } from '../../src/server/fonts';
+import { demoFacts, demoPackage, demoResources, demoSheet } from '../core/demo';
+
+const workshop = demoPackage('workshop-sheets');
+const resources = demoResources(workshop);
+const request = (sizeId: string) => ({ sizeId, sheet: { number: 1, total: 1, scale: '1:2' }, show: 'values' as const });
+const A3 = 'iso-a3-landscape';
+const facts = demoFacts(workshop, 'drum-barrel', '316L');
+const sheet = demoSheet(workshop, A3, { specimen: 'drum-barrel', variant: '316L' });
+const strings = sheet.report.cells.flatMap((cell) => [cell.caption, ...cell.text.split('\n')]).filter(Boolean);
+
+async function median(name: string, work: () => unknown): Promise<number> {
+  const bench = new Bench({ time: 800, warmupTime: 200 }).add(name, async () => void (await work()));
+  await bench.run();
+  const result = bench.tasks[0]!.result;
+  if (!('latency' in result)) throw new Error(`${name} did not run`);
+  return result.latency.p50;
+}
+
+const row = (what: string, ms: number, target: string, ratio = '') =>
+  console.log(`${what.padEnd(58)} ${ms.toFixed(ms < 1 ? 3 : 2).padStart(9)} ms   ${ratio.padEnd(30)} target ${target}`);
+
+const composing = await median('compose', () => compose(workshop.format, request(A3), facts, resources));
+const measuring = await median('measure', () =>
+  strings.map((text) => measureLine(text, 'osifont', 2.5, resources.fonts)),
+);
+row('measuring the demo A3’s strings alone', measuring, '–');
+row(
+  'composing the demo A3 with every fit',
+  composing,
+  '≤ 2 ms, ≤ 6 ×',
+  `${(composing / measuring).toFixed(1)} × measuring`,
+);
+
+const specimens = ['drum-barrel', 'guard', 'fairlead-roller', 'recovery-winch'].map((id) => demoFacts(workshop, id));
+const proofs = await median('proofs', () => {
+  for (const { id } of workshop.format.sizes)
+    for (const filled of specimens) compose(workshop.format, request(id), filled, resources);
+});
+row(
+  'composing all proofs, 5 sizes × 4 specimens',
+  proofs,
+  '≤ 60 ms',
+  `${(proofs / composing / 20).toFixed(2)} × 20 A3 sheets`,
+);
+
+const pdf = await median('pdf', () => writePdf(sheet.scene, fontFile, { title: 'Bench', date: '2026-06-02' }));
+const flat = await median('flat pdf', () => flatPdf(sheet.scene));
+row('pdfkit writing the same primitives from a flat list', flat, '–');
+row('writing the sheet to PDF', pdf, '≤ 1.5 ×', `${(pdf / flat).toFixed(2)} × the flat list`);
+
+/** The least that pdfkit has to do for the same page: no dashes, turns or slants asked for. */
+async function flatPdf(scene: Scene): Promise<void> {
+  const k = 72 / 25.4;
+  const document = new PDFDocument({ size: [scene.width * k, scene.height * k], margin: 0 });
+  document.on('data', () => undefined);
+  const done = new Promise((resolve) => document.on('end', resolve));
+  for (const font of fontsUsed(scene)) document.registerFont(font, Buffer.from(fontFile(font)));
+  for (const one of scene.primitives) {
+    if (one.kind === 'text') {
+      document.save().translate(one.x * k, (scene.height - one.y) * k);
+      document
+        .font(one.font)
+        .fontSize(one.emSize * k)
+        .fillColor(one.ink)
+        .text(one.text, 0, 0, { lineBreak: false, baseline: 'alphabetic' })
+        .restore();
+    } else if (one.kind === 'line') {
+      document
+        .moveTo(one.from.x * k, (scene.height - one.from.y) * k)
+        .lineTo(one.to.x * k, (scene.height - one.to.y) * k)
+        .lineWidth(one.width * k)
+        .stroke(one.ink);
+    } else if (one.kind === 'arc') {
+      document
+        .circle(one.centre.x * k, (scene.height - one.centre.y) * k, one.radius * k)
+        .lineWidth(one.width * k)
+        .stroke(one.ink);
+    } else {
+      document.polygon(...one.points.map((point): [number, number] => [point.x * k, (scene.height - point.y) * k]));
+      if (one.kind === 'fill') document.fill(one.ink);
+      else document.lineWidth(one.width * k).stroke(one.ink);
+    }
+  }
+  document.end();
+  await done;
+}

@@ -1,0 +1,107 @@
+import { type Page, test as base, expect } from '@playwright/test';
+import { closeDatabase, database } from '../../src/server/database';
+import { seed } from '../../src/server/seed';
+
+const TABLES = ['audit', 'editions', 'formats', 'specimens', 'properties', 'value_places', 'accounts'];
+
+/** Every test begins with the freshly seeded demo office, and fails on an error in the page. */
+export const test = base.extend<{ office: void }>({
+  // eslint-disable-next-line no-empty-pattern -- Playwright asks for the pattern
+  baseURL: async ({}, use) => use(process.env.ZONOGRAPH_ADDRESS),
+  office: [
+    // eslint-disable-next-line no-empty-pattern -- Playwright asks for the pattern
+    async ({}, use) => {
+      for (const table of TABLES) await database.run(`DELETE FROM ${table}`);
+      await seed('demo');
+      await use();
+      await closeDatabase();
+    },
+    { auto: true },
+  ],
+  page: async ({ page }, use) => {
+    const errors: string[] = [];
+    page.on('pageerror', (error) => errors.push(error.message));
+    await use(page);
+    expect(errors).toEqual([]);
+  },
+});
+export { expect };
+
+/** The board with a format open and its first proofs made. */
+export class Board {
+  constructor(readonly page: Page) {}
+
+  async open(format = 'workshop-sheets') {
+    await this.page.goto(`/formats/${format}`);
+    await this.ready();
+    return this;
+  }
+
+  async ready() {
+    await expect(this.page.getByRole('tree', { name: 'On the sheet' })).toBeVisible();
+    await expect(this.cell('zones').first()).toBeAttached();
+  }
+
+  /** Selects an entry of the outline by its name. */
+  async select(name: string) {
+    await this.page
+      .getByRole('treeitem', { name: new RegExp(`(^| )${name}( \\d|$)`) })
+      .first()
+      .click();
+  }
+
+  /** What a source draws on the sheet on the desk. */
+  cell(source: string) {
+    return this.page.locator(`svg [data-source="${source}"]`);
+  }
+
+  /** The texts that a cell prints, captions included. */
+  texts(source: string) {
+    return this.cell(source).locator('text');
+  }
+
+  track(name: string) {
+    return this.page.getByRole('textbox', { name });
+  }
+
+  content() {
+    return this.page.getByRole('textbox', { name: 'Content' });
+  }
+
+  /** Links a property in the selected cell, from the keyboard. */
+  async link(query: string) {
+    await this.content().click();
+    await this.page.keyboard.press('/');
+    await this.page.getByRole('combobox', { name: 'Find a property' }).fill(query);
+    await this.page.keyboard.press('Enter');
+  }
+
+  async show(words: 'Names' | 'Values' | 'Longest' | 'Blank') {
+    await this.page.getByRole('radio', { name: words, exact: true }).click();
+  }
+
+  async size(name: string) {
+    await this.page.getByRole('radiogroup', { name: 'Sheet size' }).getByRole('radio', { name, exact: true }).click();
+  }
+
+  async fillFrom(words: string) {
+    await this.page.getByRole('combobox', { name: 'Filled from' }).selectOption({ label: words });
+  }
+
+  saved() {
+    return this.page.getByTestId('saved');
+  }
+
+  async expectSaved() {
+    await expect(this.saved()).toHaveAttribute('data-state', 'saved');
+  }
+
+  /** Exports the sheet and gives the file's path. */
+  async export(kind: 'PDF' | 'DXF' | 'SVG') {
+    await this.page.getByRole('button', { name: 'Export' }).click();
+    const download = this.page.waitForEvent('download');
+    await this.page.getByRole('menuitem', { name: new RegExp(`^${kind}`) }).click();
+    const file = await download;
+    return { name: file.suggestedFilename(), path: await file.path() };
+  }
+}

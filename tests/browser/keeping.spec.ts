@@ -1,0 +1,123 @@
+import { startMariadb } from '../../scripts/mariadb.mjs';
+import { Board, expect, test } from './fixtures';
+import { DATA } from './surroundings';
+import { readFileSync } from 'node:fs';
+
+const start = () =>
+  startMariadb(DATA, {
+    port: Number(process.env.ZONOGRAPH_DATABASE_PORT),
+    databases: ['zonograph_server', 'zonograph_browser'],
+  });
+
+/** Kills the database process outright, as a crash would. */
+async function killDatabase() {
+  const pid = Number(readFileSync(`${DATA}/mariadb.pid`, 'utf8'));
+  process.kill(pid, 'SIGKILL');
+  await expect.poll(() => isAlive(pid)).toBe(false);
+}
+
+function isAlive(pid: number): boolean {
+  try {
+    return process.kill(pid, 0) && !readFileSync(`/proc/${pid}/stat`, 'utf8').includes(') Z ');
+  } catch {
+    return false;
+  }
+}
+
+test('what is typed while the database is away stays, over a reload, and is saved when it is back', async ({
+  page,
+  context,
+}) => {
+  const board = await new Board(page).open();
+  await board.select('Title');
+  await board.expectSaved();
+  await page.getByLabel('Caption').click();
+  await page.keyboard.type('XY');
+  await killDatabase();
+  try {
+    await page.keyboard.type('Z');
+    await expect(board.saved()).toHaveText(/database away: kept in this browser/);
+    await expect(board.texts('title').first()).toHaveText('TITLEXYZ');
+
+    await page.reload();
+    await board.ready();
+    await expect(board.texts('title').first()).toHaveText('TITLEXYZ');
+    await expect(board.saved()).toHaveText(/database away: kept in this browser/);
+  } finally {
+    await start();
+  }
+  await expect(board.saved()).toHaveAttribute('data-state', 'saved', { timeout: 30_000 });
+
+  const other = await context.newPage();
+  const elsewhere = await new Board(other).open();
+  await expect(elsewhere.texts('title').first()).toHaveText('TITLEXYZ');
+});
+
+test('of two tabs the second is told, sees both versions place by place, and joins them', async ({ page, context }) => {
+  const mine = await new Board(page).open();
+  const other = await context.newPage();
+  const theirs = await new Board(other).open();
+
+  await theirs.select('Material');
+  await other.getByLabel('Caption').fill('STOFF');
+  await other.keyboard.press('Enter');
+  await theirs.track('Column 1 width').fill('38');
+  await other.keyboard.press('Enter');
+  await theirs.expectSaved();
+
+  // The save waits until both edits are made.
+  let release = () => {};
+  const bothMade = new Promise<void>((resolve) => (release = resolve));
+  await page.route('**/api/editions/*', async (route) => {
+    await bothMade;
+    await route.continue();
+  });
+  await mine.select('Material');
+  await mine.track('Column 1 width').fill('42');
+  await page.keyboard.press('Enter');
+  await mine.select('Empty cell');
+  await mine.link('line pull');
+  await expect(mine.texts('free')).not.toHaveCount(0);
+  release();
+
+  const dialog = page.getByRole('dialog', { name: 'Somebody else changed this edition' });
+  await expect(dialog).toBeVisible();
+  await expect(dialog.getByRole('group', { name: 'Title block: columns, rows and lines' })).toContainText(
+    'both changed it',
+  );
+  const material = dialog.getByRole('group', { name: 'Title block: Stoff' });
+  await expect(material).toContainText('mine: MATERIAL · [Material]');
+  await expect(material).toContainText('theirs: STOFF · [Material]');
+  await expect(dialog.getByRole('group', { name: /Empty cell|Line pull/ })).toContainText('you changed it');
+  await dialog
+    .getByRole('group', { name: 'Title block: columns, rows and lines' })
+    .getByRole('radio', { name: 'Take theirs' })
+    .click();
+  await dialog.getByRole('button', { name: 'Save with these choices' }).click();
+
+  await mine.expectSaved();
+  await expect(mine.texts('material').first()).toHaveText('STOFF');
+  await page.reload();
+  await mine.ready();
+  await mine.select('Stoff');
+  await expect(mine.track('Column 1 width')).toHaveValue('38');
+  await expect(page.getByRole('treeitem', { name: /Line pull/ })).toBeVisible();
+});
+
+test('a version that should not be joined is kept as a copy', async ({ page, context }) => {
+  const mine = await new Board(page).open();
+  const other = await context.newPage();
+  const theirs = await new Board(other).open();
+  await theirs.select('Title');
+  await other.getByLabel('Caption').fill('THEIRS');
+  await other.keyboard.press('Enter');
+  await theirs.expectSaved();
+  await mine.select('Title');
+  await page.getByLabel('Caption').fill('MINE');
+  await page.keyboard.press('Enter');
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep mine as a copy' }).click();
+  await expect(page).not.toHaveURL(/workshop-sheets/);
+  await mine.ready();
+  await expect(mine.texts('title').first()).toHaveText('MINE');
+  await expect(page.getByRole('contentinfo')).toContainText('Workshop sheets, my version');
+});

@@ -1,0 +1,26 @@
+import { startApplication } from '../../scripts/application.mjs';
+import { freePort, startMariadb, stopMariadb } from '../../scripts/mariadb.mjs';
+import { migrate } from '../../src/server/migrations';
+import { DATA, DATABASE_PORT } from './surroundings';
+
+/** Starts a database and the built application for the browser tests, and ends both after them. */
+export default async function start() {
+  const database = await startMariadb(DATA, {
+    port: DATABASE_PORT,
+    databases: ['zonograph_server', 'zonograph_browser'],
+  });
+  process.env.ZONOGRAPH_DATABASE_PORT = String(database.port);
+  process.env.ZONOGRAPH_DATABASE = database.url('zonograph_browser');
+  await migrate(process.env.ZONOGRAPH_DATABASE!, 'db/migrations');
+  const application = await startApplication({
+    port: await freePort(4280),
+    buildFolder: '.next-test',
+    database: process.env.ZONOGRAPH_DATABASE,
+    quiet: true,
+  });
+  process.env.ZONOGRAPH_ADDRESS = application.address;
+  return async () => {
+    await application.stop();
+    await stopMariadb(DATA);
+  };
+}

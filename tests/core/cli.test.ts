@@ -1,0 +1,63 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Report } from '@/core/scene/report';
+
+const folder = mkdtempSync(join(tmpdir(), 'zonograph-'));
+function sheet(...parameters: string[]) {
+  const run = spawnSync('node_modules/.bin/tsx', ['src/cli.ts', 'sheet', ...parameters], { encoding: 'utf8' });
+  return { code: run.status, out: run.stdout, error: run.stderr };
+}
+const format = ['--format', 'demo/formats/workshop-sheets.json'];
+const specimen = ['--specimen', 'demo/specimens/drum-barrel.json', '--variant', '316L'];
+
+test('writes the report of a sheet with no server', () => {
+  const file = join(folder, 'deep', 'sheet.json');
+  expect(sheet(...format, ...specimen, '--size', 'A3', '--out', file)).toMatchObject({ code: 0, error: '' });
+  const report = Report.parse(JSON.parse(readFileSync(file, 'utf8')));
+  expect(report.cells.find((cell) => cell.id === 'material')).toMatchObject({
+    text: 'X2CrNiMo17-12-2 EN 10088-3',
+    box: { x: 230, y: 10, width: 35, height: 10 },
+  });
+  expect(report.zones.columns[0]).toEqual({ label: '1', from: 20, to: 60 });
+});
+
+test.each([
+  ['pdf', '%PDF-'],
+  ['svg', '<?xml'],
+  ['dxf', '0\nSECTION'],
+])('writes %s', (ending, start) => {
+  const file = join(folder, `sheet.${ending}`);
+  expect(sheet(...format, '--size', 'iso-a4-portrait', '--show', 'blank', '--out', file).code).toBe(0);
+  expect(readFileSync(file, 'latin1').startsWith(start)).toBe(true);
+});
+
+test.each<[string, string[], RegExp]>([
+  [
+    'an unknown size',
+    [...format, '--size', 'B', '--out', 'x.pdf'],
+    /“Workshop sheets” has no size B. It serves A4, A3, A2, A1, A0\./,
+  ],
+  [
+    'an unknown variant',
+    [...format, '--specimen', 'demo/specimens/pawl.json', '--variant', 'brass', '--size', 'A3', '--out', 'x.pdf'],
+    /Pawl has no variant “brass”. It has: galvanised, 316L\./,
+  ],
+  ['an unknown ending', [...format, '--size', 'A3', '--out', 'x.dwg'], /it takes \.svg, \.pdf, \.dxf or \.json/],
+  [
+    'a file that is not there',
+    ['--format', 'gone.json', '--size', 'A3', '--out', 'x.pdf'],
+    /gone\.json cannot be read/,
+  ],
+  [
+    'a file that is no format',
+    ['--format', 'demo/office.json', '--size', 'A3', '--out', 'x.pdf'],
+    /not a Zonograph format file/,
+  ],
+  ['nothing', [], /--format, --size and --out are needed/],
+])('%s ends with a plain reason', (_, parameters, reason) => {
+  const run = sheet(...parameters);
+  expect(run.code).toBe(1);
+  expect(run.error).toMatch(reason);
+});

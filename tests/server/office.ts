@@ -1,0 +1,24 @@
+import { closeDatabase, database } from '@/server/database';
+import { migrate } from '@/server/migrations';
+import { seed } from '@/server/seed';
+
+const TABLES = ['audit', 'editions', 'formats', 'specimens', 'properties', 'value_places', 'accounts'];
+
+/** Gives every test of a file the freshly seeded demo office. */
+export function withOffice(): void {
+  beforeAll(async () => {
+    const url = process.env.ZONOGRAPH_DATABASE;
+    if (!url) throw new Error('Run the server tests with npm test, which starts their database.');
+    await migrate(url, 'db/migrations');
+  });
+  beforeEach(async () => {
+    for (const table of TABLES) await database.run(`DELETE FROM ${table}`);
+    await seed('demo');
+  });
+  afterAll(closeDatabase);
+}
+
+export async function count(table: string): Promise<number> {
+  const [row] = await database.query<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`);
+  return Number(row!.n);
+}

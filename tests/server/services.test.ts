@@ -1,0 +1,263 @@
+import { randomUUID } from 'node:crypto';
+import { applyStep } from '@/core/format/steps/step';
+import type { FormatDocument } from '@/core/format/document';
+import { database, transaction } from '@/server/database';
+import { migrate } from '@/server/migrations';
+import { seed } from '@/server/seed';
+import { addProperty, changeProperty, dictionary } from '@/server/services/dictionary';
+import { exportSheet } from '@/server/services/export';
+import { copyFormat, office, saveDocument } from '@/server/services/formats';
+import { changeSpecimen, specimen } from '@/server/services/specimens';
+import { count, withOffice } from './office';
+
+withOffice();
+
+const note = { sitting: randomUUID(), words: 'Column 1 to 42 mm' };
+const workshop = async () => (await office('workshop-sheets')).formats[0]!;
+function widened(document: FormatDocument, size: number): FormatDocument {
+  const outcome = applyStep(document, { op: 'set track', block: 'title-block', axis: 'column', track: 'tb-c1', size });
+  if (!outcome.ok) throw new Error(outcome.reason);
+  return outcome.document;
+}
+
+describe('migrations and seed', () => {
+  test('run once, and seed only an empty database', async () => {
+    expect(await migrate(process.env.ZONOGRAPH_DATABASE!, 'db/migrations')).toEqual([]);
+    expect(await seed('demo')).toBe(false);
+    expect(await count('formats')).toBe(3);
+    expect(await count('specimens')).toBe(10);
+    expect(await count('properties')).toBeGreaterThanOrEqual(25);
+  });
+
+  test('the shelf is in its order, with everything a sheet is filled from', async () => {
+    const { formats, specimens } = await office();
+    expect(formats.map((format) => format.name)).toEqual(['Workshop sheets', 'Inch sheets', 'Sketch sheet']);
+    expect(formats[1]!.facts.profile?.name).toBe('Kelvarra inch');
+    expect(formats[0]!.facts).toMatchObject({
+      today: '2026-06-02',
+      locale: { decimalMark: ',' },
+      drawing: { values: { Revision: 'B' } },
+    });
+    expect(specimens.filter((one) => one.model === 'assembly').map((one) => one.name)).toEqual([
+      'Drum assembly',
+      'Recovery winch',
+    ]);
+    expect(specimens.every((one) => one.variants.length === 2)).toBe(true);
+  });
+});
+
+describe('a transaction', () => {
+  test('does all of it or nothing', async () => {
+    const before = await count('properties');
+    await expect(
+      transaction(async (db) => {
+        await db.run('DELETE FROM properties');
+        throw new Error('on second thoughts');
+      }),
+    ).rejects.toThrow('on second thoughts');
+    expect(await count('properties')).toBe(before);
+  });
+});
+
+describe('saving a document', () => {
+  test('raises the version and keeps the document', async () => {
+    const { edition } = await workshop();
+    const document = widened(edition.document, 42);
+    expect(await saveDocument(edition.id, edition.version, document, note)).toMatchObject({
+      saved: true,
+      version: edition.version + 1,
+    });
+    expect((await workshop()).edition).toMatchObject({ version: edition.version + 1, document });
+  });
+
+  test('an equal document counts as saved, as after a lost reply', async () => {
+    const { edition } = await workshop();
+    const document = widened(edition.document, 42);
+    await saveDocument(edition.id, edition.version, document, note);
+    expect(await saveDocument(edition.id, edition.version, document, note)).toMatchObject({
+      saved: true,
+      version: edition.version + 1,
+    });
+    expect((await workshop()).edition.version).toBe(edition.version + 1);
+  });
+
+  test('made on an older version it changes nothing and brings the present one', async () => {
+    const { edition } = await workshop();
+    await saveDocument(edition.id, edition.version, widened(edition.document, 38), note);
+    const second = await saveDocument(edition.id, edition.version, widened(edition.document, 42), note);
+    expect(second).toMatchObject({ saved: false, reason: 'changed', current: { version: edition.version + 1 } });
+    expect((await workshop()).edition.document.blocks[0]!.columns[0]).toMatchObject({ size: 38 });
+  });
+
+  test('of two at once, one is saved and the other is told', async () => {
+    const { edition } = await workshop();
+    const results = await Promise.all(
+      [38, 42].map((size) => saveDocument(edition.id, edition.version, widened(edition.document, size), note)),
+    );
+    expect(results.map((result) => result.saved).sort()).toEqual([false, true]);
+  });
+
+  test('a released edition is not written', async () => {
+    const { edition } = await workshop();
+    await database.run("UPDATE editions SET state = 'released' WHERE id = ?", [edition.id]);
+    expect(await saveDocument(edition.id, edition.version, widened(edition.document, 42), note)).toMatchObject({
+      saved: false,
+      reason: 'not open',
+    });
+  });
+
+  test.each<[string, (document: FormatDocument) => unknown, RegExp]>([
+    ['a malformed one', () => ({ kind: 'zonograph/format', version: 1 }), /The format is not valid at/],
+    [
+      'one with a gap',
+      (document) => ({ ...document, blocks: [{ ...document.blocks[0]!, cells: document.blocks[0]!.cells.slice(1) }] }),
+      /no cell covers/,
+    ],
+    ['another format’s', (document) => ({ ...document, id: 'inch-sheets' }), /belongs to another format/],
+    [
+      'one with a taken name',
+      (document) => ({ ...document, name: 'Inch sheets' }),
+      /There is a format named “Inch sheets” already/,
+    ],
+  ])('%s is refused and nothing is written', async (_, spoil, reason) => {
+    const { edition } = await workshop();
+    await expect(saveDocument(edition.id, edition.version, spoil(edition.document), note)).rejects.toThrow(reason);
+    expect((await workshop()).edition).toEqual(edition);
+  });
+
+  test('renames the format on the shelf with the document', async () => {
+    const { edition } = await workshop();
+    await saveDocument(edition.id, edition.version, { ...edition.document, name: 'Shop sheets' }, note);
+    expect((await office()).formats[0]!.name).toBe('Shop sheets');
+  });
+
+  test('leaves one audit row for a sitting, however many saves', async () => {
+    const { edition } = await workshop();
+    await saveDocument(edition.id, edition.version, widened(edition.document, 42), note);
+    await saveDocument(edition.id, edition.version + 1, widened(edition.document, 43), {
+      ...note,
+      words: 'Column 1 to 43 mm',
+    });
+    const rows = await database.query('SELECT subject, words, changes FROM audit');
+    expect(rows).toEqual([{ subject: 'format workshop-sheets, edition 1', words: 'Column 1 to 43 mm', changes: 2 }]);
+  });
+});
+
+describe('copying a format', () => {
+  test('gives a new format with its own id and the same inner ids', async () => {
+    const { id } = await copyFormat('workshop-sheets', 'Shop sheets');
+    const copy = (await office(id)).formats[0]!;
+    const { edition } = await workshop();
+    expect(copy).toMatchObject({
+      name: 'Shop sheets',
+      edition: { number: 1, state: 'open', document: { id, name: 'Shop sheets' } },
+    });
+    expect(copy.edition.document.blocks).toEqual(edition.document.blocks);
+  });
+
+  test('may keep a version that could not be saved', async () => {
+    const { edition } = await workshop();
+    const { id } = await copyFormat('workshop-sheets', 'My version', widened(edition.document, 42));
+    expect((await office(id)).formats[0]!.edition.document.blocks[0]!.columns[0]).toMatchObject({ size: 42 });
+  });
+
+  test('under a taken name leaves nothing behind', async () => {
+    await expect(copyFormat('workshop-sheets', 'Inch sheets')).rejects.toThrow(
+      /There is a format named “Inch sheets” already/,
+    );
+    await expect(copyFormat('gone', 'New')).rejects.toThrow('no longer on the shelf');
+    expect([await count('formats'), await count('editions')]).toEqual([3, 3]);
+  });
+});
+
+describe('the dictionary', () => {
+  const swl = {
+    id: 'safe-working-load',
+    name: 'Safe working load',
+    type: 'number',
+    source: 'model',
+    quantity: 'force',
+    unit: 'kN',
+    aliases: ['SWL'],
+  };
+  test('takes a new property at its end', async () => {
+    await addProperty(swl);
+    expect((await dictionary()).at(-1)).toEqual({ definition: swl, version: 1 });
+  });
+
+  test.each([
+    [{ ...swl, name: 'MASS' }, /“MASS” is a name of “Mass” already/],
+    [{ ...swl, aliases: ['w-t'] }, /“w-t” is a name of “Mass” already/],
+    [{ ...swl, id: 'mass' }, /There is a property named/],
+    [{ ...swl, type: 'text' }, /only a number has a unit/],
+    [{ name: 'x' }, /The property is not valid at id/],
+  ])('refuses %j', async (definition, reason) => {
+    await expect(addProperty(definition)).rejects.toThrow(reason);
+    expect((await dictionary()).every((row) => row.definition.id !== swl.id)).toBe(true);
+  });
+
+  test('a rename keeps id and links; a second change on the old version is told', async () => {
+    const row = (await dictionary()).find(({ definition }) => definition.id === 'line-pull')!;
+    await changeProperty({ ...row.definition, name: 'Greatest line pull' }, row.version);
+    await expect(changeProperty({ ...row.definition, length: 9 }, row.version)).rejects.toMatchObject({
+      status: 409,
+      message: expect.stringContaining('Greatest line pull'),
+    });
+    expect((await dictionary()).find(({ definition }) => definition.id === 'line-pull')?.definition).toEqual({
+      ...row.definition,
+      name: 'Greatest line pull',
+    });
+  });
+});
+
+describe('specimens', () => {
+  test('change on their version, and not on an older one', async () => {
+    const row = await specimen('pawl');
+    const changed = { ...row.specimen, values: { ...row.specimen.values, Title: 'PAWL, LEFT HAND' } };
+    await changeSpecimen(changed, row.version);
+    expect((await specimen('pawl')).specimen.values.Title).toBe('PAWL, LEFT HAND');
+    await expect(changeSpecimen(row.specimen, row.version)).rejects.toMatchObject({ status: 409 });
+    await expect(changeSpecimen({ ...row.specimen, values: { Title: [1] } }, row.version)).rejects.toThrow(
+      /The specimen is not valid at values › Title/,
+    );
+    await expect(specimen('gone')).rejects.toMatchObject({ status: 404 });
+  });
+});
+
+describe('export', () => {
+  test('writes the sheet that is on the board, saved or not', async () => {
+    const { edition } = await workshop();
+    const request = {
+      document: widened(edition.document, 42),
+      sizeId: 'iso-a3-landscape',
+      show: 'values' as const,
+      specimen: 'drum-barrel',
+      variant: '316L',
+    };
+    const svg = await exportSheet({ ...request, kind: 'svg' });
+    expect(svg).toMatchObject({ name: 'Workshop-sheets-A3-Drum-barrel-316L.svg', type: 'image/svg+xml' });
+    expect(svg.content).toContain('X2CrNiMo17-12-2 EN 10088-3');
+    expect((await exportSheet({ ...request, kind: 'dxf' })).content).toContain('TITLE_BLOCK');
+    const pdf = await exportSheet({ ...request, kind: 'pdf' });
+    expect(
+      Buffer.from(pdf.content as Uint8Array)
+        .subarray(0, 5)
+        .toString(),
+    ).toBe('%PDF-');
+  });
+
+  test('an unknown size, specimen or format is refused in words', async () => {
+    const { edition } = await workshop();
+    const request = {
+      kind: 'pdf' as const,
+      document: edition.document,
+      sizeId: 'iso-a3-landscape',
+      show: 'values' as const,
+    };
+    await expect(exportSheet({ ...request, sizeId: 'iso-a9' })).rejects.toThrow(/has no size iso-a9/);
+    await expect(exportSheet({ ...request, specimen: 'gone' })).rejects.toThrow('The specimen is no longer there');
+    await expect(exportSheet({ ...request, document: { ...edition.document, id: 'gone' } })).rejects.toThrow(
+      'no such format',
+    );
+  });
+});
