@@ -32,27 +32,48 @@ export function resolveProperty(property: PropertyDefinition, facts: Facts, shee
   if (property.source === 'model') {
     const { model, variant } = facts;
     if (model) trace.from = model.name;
-    const fromVariant = variant && lookUp(property, variant.values);
-    if (fromVariant) return { ...trace, variant: variant.name, ...fromVariant };
-    if (matchedName(property.name) === matchedName('Variant') && variant) {
-      return { ...trace, variant: variant.name, value: variant.name };
-    }
-    return { ...trace, ...(model && lookUp(property, model.values)) };
+    if (variant && lookUp(property, variant.values, trace)) trace.variant = variant.name;
+    else if (variant && isVariantName(property)) {
+      trace.variant = variant.name;
+      trace.value = variant.name;
+    } else if (model) lookUp(property, model.values, trace);
+    return trace;
   }
   const place = property.source === 'sheet' ? { name: 'this sheet', values: sheetValues } : facts[property.source];
-  return place ? { ...trace, from: place.name, ...lookUp(property, place.values) } : trace;
+  if (place) {
+    trace.from = place.name;
+    lookUp(property, place.values, trace);
+  }
+  return trace;
 }
 
-function lookUp(property: PropertyDefinition, values: Values): { value: Value; alias?: string } | undefined {
+/** The variant's own name is a value of the property called so. */
+const isVariantName = (property: PropertyDefinition) => namesOf(property)[0] === 'variant';
+
+/** Notes in the trace the value that a place gives the property, if it gives one, and the name it has there. */
+function lookUp(property: PropertyDefinition, values: Values, trace: Trace): boolean {
   const index = indexOf(values);
-  for (const name of [property.name, property.id, ...property.aliases]) {
-    const key = index.get(matchedName(name));
-    if (key === undefined) continue;
-    const value = values[key]!;
-    if (value === '') continue;
-    return matchedName(key) === matchedName(property.name) ? { value } : { value, alias: key };
+  const names = namesOf(property);
+  for (const name of names) {
+    const key = index.get(name);
+    if (key === undefined || values[key] === '') continue;
+    trace.value = values[key]!;
+    if (name !== names[0]) trace.alias = key;
+    return true;
   }
-  return undefined;
+  return false;
+}
+
+/** The matched forms of a property's name, id and aliases, in this order, kept as long as the property is. */
+const matchedNames = new WeakMap<PropertyDefinition, string[]>();
+
+function namesOf(property: PropertyDefinition): string[] {
+  let names = matchedNames.get(property);
+  if (!names) {
+    names = [property.name, property.id, ...property.aliases].map(matchedName);
+    matchedNames.set(property, names);
+  }
+  return names;
 }
 
 /** Matched names of a place's values, kept as long as the values are. */

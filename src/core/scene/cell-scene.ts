@@ -354,9 +354,9 @@ function projectionSymbolIn(
   ).map((shape) => {
     const at = (p: { x: number; y: number }) => toSheet(room.placing, { x: inset.x + p.x, y: inset.y + p.y });
     return shape.kind === 'line'
-      ? { ...common, ...shape, from: at(shape.from), to: at(shape.to) }
+      ? { ...shape, from: at(shape.from), to: at(shape.to), ...common }
       : shape.kind === 'arc'
-        ? { ...common, ...shape, centre: at(shape.centre) }
-        : { ...common, ...shape, points: shape.points.map(at) };
+        ? { ...shape, centre: at(shape.centre), ...common }
+        : { ...shape, points: shape.points.map(at), ...common };
   });
 }

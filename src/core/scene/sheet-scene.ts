@@ -18,6 +18,8 @@ interface Sheet {
   fonts: GlyphTables;
 }
 
+// Spreads stand last in these object literals: first, they make the engine rebuild the object with every further key.
+
 /** The primitives of the sheet itself: trimming marks, zones, frame, centring marks, size designation. */
 export function sheetPrimitives(sheet: Sheet): Primitive[] {
   return [...trimming(sheet), ...zoneBand(sheet), ...frame(sheet), ...centring(sheet), ...designation(sheet)];
@@ -92,24 +94,24 @@ function zoneBand({ document, sizeId, space, zones, fonts }: Sheet): Primitive[]
   const { border, ticks } = settings;
   if (!border.hidden) {
     result.push({
-      ...common,
       kind: 'outline',
       ink: ink(document, border.ink),
       width: border.width,
       type: border.type,
       points: corners(outer),
+      ...common,
     });
   }
   const tick = (from: Point, to: Point) => {
     if (!ticks.hidden)
       result.push({
-        ...common,
         kind: 'line',
         ink: ink(document, ticks.ink),
         width: ticks.width,
         type: ticks.type,
         from,
         to,
+        ...common,
       });
   };
   const label = (text: string, x: number, y: number) =>
@@ -172,7 +174,6 @@ function centredText(
     const start = along;
     along += width;
     return {
-      ...common,
       kind: 'text',
       ink: ink(document, style.ink),
       text: run.text,
@@ -185,6 +186,7 @@ function centredText(
       letterWidth: style.letterWidth,
       slantDeg: style.slantDeg,
       width,
+      ...common,
     };
   });
 }

@@ -58,16 +58,14 @@ export function ConflictDialog({ current }: { current: EditionData }) {
         name: `${mine.name}, my version`,
         document: mine,
       });
-      useBoardStore
-        .getState()
-        .set({
-          base: current.document,
-          document: current.document,
-          version: current.version,
-          past: [],
-          future: [],
-          saveState: { kind: 'saved' },
-        });
+      useBoardStore.getState().set({
+        base: current.document,
+        document: current.document,
+        version: current.version,
+        past: [],
+        future: [],
+        saveState: { kind: 'saved' },
+      });
       router.push(`/formats/${id}`);
     } catch (error) {
       setProblem((error as Error).message);

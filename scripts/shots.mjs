@@ -1,0 +1,64 @@
+/** `npm run shots`: refreshes docs/screenshots from the demo data, on a database and port of its own. */
+import { chromium } from '@playwright/test';
+import { ensureBuild, runScript, startApplication } from './application.mjs';
+import { freePort, startMariadb } from './mariadb.mjs';
+import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
+import { rmSync } from 'node:fs';
+
+const FOLDER = '.data/shots';
+
+/** Each view: its file, its address, and what is done before the picture is taken. */
+const VIEWS = [
+  { file: 'formats', path: '/formats', until: (page) => drawn(page, 3) },
+  {
+    file: 'board-values',
+    path: '/formats/workshop-sheets',
+    until: async (page) => {
+      await page.getByRole('combobox', { name: 'Filled from' }).selectOption({ label: 'Drum barrel · 316L' });
+      await page.getByRole('treeitem', { name: /Material/ }).click();
+      await drawn(page, 15);
+    },
+  },
+  {
+    file: 'board-names',
+    path: '/formats/workshop-sheets',
+    until: async (page) => {
+      await page.getByRole('radio', { name: 'Names' }).click();
+      await page.getByRole('treeitem', { name: /^Title block/ }).dblclick();
+      await drawn(page, 15);
+    },
+  },
+  { file: 'properties', path: '/properties', until: (page) => page.getByRole('row', { name: /^Line pull/ }).waitFor() },
+  { file: 'specimen', path: '/specimens/recovery-winch', until: (page) => drawn(page, 6) },
+];
+
+async function drawn(page, count) {
+  await page.waitForFunction((wanted) => document.querySelectorAll('canvas[data-drawn=yes]').length >= wanted, count);
+}
+
+ensureDebian(DEBIAN.database, DEBIAN.browser);
+ensurePackages();
+rmSync(FOLDER, { recursive: true, force: true });
+const database = await startMariadb(FOLDER, { port: 33261, databases: ['zonograph'] });
+const url = database.url('zonograph');
+if (!runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url }) || !ensureBuild('.next-test'))
+  process.exit(1);
+const application = await startApplication({
+  port: await freePort(4380),
+  buildFolder: '.next-test',
+  database: url,
+  quiet: true,
+});
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+for (const { file, path, until } of VIEWS) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(application.address + path);
+  await until(page);
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: `docs/screenshots/${file}.png` });
+  say(`docs/screenshots/${file}.png`);
+  await page.close();
+}
+await browser.close();
+await application.stop();
+await database.stop();
