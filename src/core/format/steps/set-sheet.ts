@@ -5,6 +5,7 @@ import type { FormatDocument } from '../document';
 import { FormatDocument as Schema, ZoneSettings } from '../document';
 import { Length, lengthAt } from '../length-value';
 import { sheetGeometry } from '../sheet';
+import { sound } from './block-steps';
 import { type Operation, edited } from './operation';
 
 export const SetMargins = z.object({
@@ -63,3 +64,38 @@ function withDrawingSpace(document: FormatDocument): Outcome<{ document: FormatD
   }
   return { ok: true, document };
 }
+
+const settable = Schema.pick({
+  unit: true,
+  sizes: true,
+  mainSize: true,
+  frame: true,
+  marks: true,
+  inks: true,
+  letterings: true,
+});
+
+export const SetSheet = z.object({ op: z.literal('set sheet'), change: settable.partial() });
+export type SetSheet = z.infer<typeof SetSheet>;
+
+const SHEET_WORDS: Record<keyof SetSheet['change'], string> = {
+  unit: 'Unit',
+  sizes: 'Sizes',
+  mainSize: 'Main size',
+  frame: 'Frame',
+  marks: 'Marks',
+  inks: 'Inks',
+  letterings: 'Lettering styles',
+};
+
+/** Changes what holds for every sheet of the format: its family, frame, marks, inks, lettering styles. */
+export const setSheet: Operation<SetSheet> = {
+  apply(document, { change }) {
+    const changed = sound({ ...document, ...change });
+    return changed.ok ? withDrawingSpace(changed.document) : changed;
+  },
+  words: (_, { change }) =>
+    Object.keys(change)
+      .map((key) => SHEET_WORDS[key as keyof typeof SHEET_WORDS])
+      .join(', '),
+};

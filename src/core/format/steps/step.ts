@@ -4,30 +4,105 @@ import type { FormatDocument } from '../document';
 import type { Operation } from './operation';
 import { PutBlock, putBlock } from './put-block';
 import { SetCell, setCell } from './set-cell';
+import {
+  AddBlock,
+  OrderBlocks,
+  RemoveBlock,
+  SetBlock,
+  addBlock,
+  orderBlocks,
+  removeBlock,
+  setBlock,
+} from './block-steps';
+import { JoinCells, SplitCells, joinCells, splitCells } from './cell-steps';
+import { SetLines, setLines } from './line-steps';
+import {
+  EvenTracks,
+  InsertTrack,
+  MoveTrack,
+  RemoveTrack,
+  ShareTrack,
+  evenTracks,
+  insertTrack,
+  moveTrack,
+  removeTrack,
+  shareTrack,
+} from './track-steps';
+import { SetSheet, setSheet } from './set-sheet';
 import { RenameFormat, SetMargins, SetZones, renameFormat, setMargins, setZones } from './set-sheet';
 import { SetTrack, setTrack } from './set-track';
 
 /** An edit as a JSON value: applied to a document, it gives a new one or the reason why not. */
-export const Step = z.discriminatedUnion('op', [SetTrack, SetCell, SetMargins, SetZones, RenameFormat, PutBlock]);
+const Single = z.discriminatedUnion('op', [
+  SetTrack,
+  InsertTrack,
+  RemoveTrack,
+  MoveTrack,
+  EvenTracks,
+  ShareTrack,
+  SetCell,
+  SplitCells,
+  JoinCells,
+  SetLines,
+  AddBlock,
+  RemoveBlock,
+  SetBlock,
+  OrderBlocks,
+  PutBlock,
+  SetMargins,
+  SetZones,
+  SetSheet,
+  RenameFormat,
+]);
+type Single = z.infer<typeof Single>;
+
+/** Several steps as one: all are done or none. */
+const Together = z.object({
+  op: z.literal('together'),
+  name: z.string().max(120),
+  steps: z.array(Single).min(1).max(5000),
+});
+
+export const Step = z.discriminatedUnion('op', [...Single.options, Together]);
 export type Step = z.infer<typeof Step>;
 
-const OPERATIONS: { [Op in Step['op']]: Operation<Extract<Step, { op: Op }>> } = {
+const OPERATIONS: { [Op in Single['op']]: Operation<Extract<Single, { op: Op }>> } = {
   'set track': setTrack,
+  'insert track': insertTrack,
+  'remove track': removeTrack,
+  'move track': moveTrack,
+  'even tracks': evenTracks,
+  'share track': shareTrack,
   'set cell': setCell,
+  'split cells': splitCells,
+  'join cells': joinCells,
+  'set lines': setLines,
+  'add block': addBlock,
+  'remove block': removeBlock,
+  'set block': setBlock,
+  'order blocks': orderBlocks,
+  'set sheet': setSheet,
   'set margins': setMargins,
   'set zones': setZones,
   'rename format': renameFormat,
   'put block': putBlock,
 };
 
-const operationOf = (step: Step) => OPERATIONS[step.op] as Operation<Step>;
+const operationOf = (step: Single) => OPERATIONS[step.op] as Operation<Single>;
 
 /** Applies a step: the new document, sharing all that did not change, or the reason why it is refused. */
 export function applyStep(document: FormatDocument, step: Step): Outcome<{ document: FormatDocument }> {
-  return operationOf(step).apply(document, step);
+  if (step.op !== 'together') return operationOf(step).apply(document, step);
+  let current = document;
+  for (const one of step.steps) {
+    const outcome = applyStep(current, one);
+    if (!outcome.ok) return outcome;
+    current = outcome.document;
+  }
+  return { ok: true, document: current };
 }
 
 /** The step in words, for the list of what can be undone. */
 export function stepWords(before: FormatDocument, step: Step): string {
-  return operationOf(step).words(before, step);
+  return step.op === 'together' ? step.name : operationOf(step).words(before, step);
 }

@@ -1,0 +1,104 @@
+import { z } from 'zod';
+import { refuse } from '../../refusal';
+import { documentDefects, tilingDefects } from '../defects';
+import { Block } from '../document';
+import { type Operation, blockOf, edited } from './operation';
+
+export const AddBlock = z.object({
+  op: z.literal('add block'),
+  block: Block,
+  /** Where in the outline: before this block; absent: at the end. */
+  before: z.string().optional(),
+});
+export type AddBlock = z.infer<typeof AddBlock>;
+
+/** Puts a new block on the sheet; its id and its cells' ids are new ones. */
+export const addBlock: Operation<AddBlock> = {
+  apply(document, { block, before }) {
+    const [defect] = tilingDefects(block);
+    if (defect) return refuse(defect.words);
+    const added = edited(document, (draft) => {
+      const index = draft.blocks.findIndex((other) => other.id === before);
+      draft.blocks.splice(index < 0 ? draft.blocks.length : index, 0, block);
+    });
+    return added.ok ? sound(added.document) : added;
+  },
+  words: (_, { block }) => `Add ${block.name}`,
+};
+
+export const RemoveBlock = z.object({ op: z.literal('remove block'), block: z.string() });
+export type RemoveBlock = z.infer<typeof RemoveBlock>;
+
+/** Takes a block off the sheet; what was docked to it docks to its next choice, else to its corner. */
+export const removeBlock: Operation<RemoveBlock> = {
+  apply: (document, { block: id }) =>
+    edited(document, (draft) => {
+      const block = draft.blocks.find((candidate) => candidate.id === id);
+      if (!block) return 'That block is no longer in the format.';
+      if (block.locked) return `“${block.name}” is locked. Unlock it to remove it.`;
+      draft.blocks = draft.blocks.filter((other) => other.id !== id);
+      for (const other of draft.blocks) other.dock.to = other.dock.to.filter((support) => support.block !== id);
+    }),
+  words: (before, { block }) => `Remove ${blockOf(before, block)?.name ?? 'a block'}`,
+};
+
+const settable = Block.pick({
+  name: true,
+  role: true,
+  dock: true,
+  width: true,
+  height: true,
+  turn: true,
+  locked: true,
+  condition: true,
+});
+
+export const SetBlock = z.object({ op: z.literal('set block'), block: z.string(), change: settable.partial() });
+export type SetBlock = z.infer<typeof SetBlock>;
+
+const WORDS: Record<keyof SetBlock['change'], string> = {
+  name: 'Name',
+  role: 'Role',
+  dock: 'Dock',
+  width: 'Width',
+  height: 'Height',
+  turn: 'Turn',
+  locked: 'Lock',
+  condition: 'Condition',
+};
+
+/** Changes what a block is as a whole: its name, dock, extent, turn, condition, lock. */
+export const setBlock: Operation<SetBlock> = {
+  apply(document, { block: id, change }) {
+    const changed = edited(document, (draft) => {
+      const block = draft.blocks.find((candidate) => candidate.id === id);
+      if (!block) return 'That block is no longer in the format.';
+      if (block.locked && change.locked !== false) return `“${block.name}” is locked. Unlock it to change it.`;
+      Object.assign(block, change);
+    });
+    return changed.ok ? sound(changed.document) : changed;
+  },
+  words: (before, { block, change }) =>
+    `${Object.keys(change)
+      .map((key) => WORDS[key as keyof typeof WORDS])
+      .join(', ')} of ${blockOf(before, block)?.name ?? 'a block'}`,
+};
+
+export const OrderBlocks = z.object({ op: z.literal('order blocks'), order: z.array(z.string()) });
+export type OrderBlocks = z.infer<typeof OrderBlocks>;
+
+/** Puts the blocks into another order of the outline, which is also the order of drawing. */
+export const orderBlocks: Operation<OrderBlocks> = {
+  apply: (document, { order }) =>
+    edited(document, (draft) => {
+      const place = (id: string) => (order.includes(id) ? order.indexOf(id) : order.length);
+      draft.blocks.sort((a, b) => place(a.id) - place(b.id));
+    }),
+  words: () => 'Order of the blocks',
+};
+
+/** Refuses a document with defects that its parts alone do not show, such as a docking circle. */
+export function sound(document: Parameters<typeof documentDefects>[0]) {
+  const [defect] = documentDefects(document);
+  return defect ? refuse(defect.words) : { ok: true as const, document };
+}
