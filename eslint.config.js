@@ -23,6 +23,7 @@ export default ts.config(
         process: 'readonly',
         console: 'readonly',
         URL: 'readonly',
+        document: 'readonly',
         fetch: 'readonly',
         setTimeout: 'readonly',
         clearTimeout: 'readonly',

@@ -148,6 +148,51 @@ export async function copyFormat(sourceId: string, name: string, document?: unkn
   return { id };
 }
 
+/**
+ * Puts a new format on the shelf. It is proved with the office's profile of that projection angle, and with the first
+ * format's project, sample drawing, day and locale.
+ */
+export async function startFormat(json: unknown, projection: 'first angle' | 'third angle'): Promise<{ id: string }> {
+  const document = sound(json);
+  try {
+    await transaction(async (db) => {
+      const [model] = await allFormats(db);
+      const places = await allValuePlaces(db);
+      const profiles = places.filter((place) => place.source === 'profile');
+      const profile = profiles.find((place) => place.values['Projection'] === projection) ?? profiles[0];
+      if (!model || !profile) throw new ServiceError(422, 'The office has no drafting profile to prove a format with.');
+      const inch = document.unit === 'in';
+      await insertFormat(db, {
+        ...model,
+        id: document.id,
+        name: document.name,
+        profileId: profile.id,
+        settings: { ...model.settings, decimalMark: inch ? '.' : ',' },
+      });
+      const edition = {
+        id: randomUUID(),
+        formatId: document.id,
+        number: 1,
+        state: 'open',
+        document,
+        hash: canonicalHash(document),
+        version: 1,
+      } as const;
+      await insertEdition(db, edition, THE_ADMINISTRATOR.id);
+      const subject = `format ${document.id}`;
+      await noteChange(db, {
+        account: THE_ADMINISTRATOR.id,
+        subject,
+        sitting: randomUUID(),
+        words: `Started ${document.name}`,
+      });
+    });
+  } catch (error) {
+    throw isDuplicate(error) ? nameTaken(document.name) : error;
+  }
+  return { id: document.id };
+}
+
 export type SaveResult =
   | { saved: true; version: number; hash: string }
   | { saved: false; current: EditionView; reason: 'changed' | 'not open' };

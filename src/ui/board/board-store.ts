@@ -9,7 +9,8 @@ export type Selection =
   | { kind: 'sheet' }
   | { kind: 'frame' }
   | { kind: 'block'; block: string }
-  | { kind: 'cell'; block: string; cell: string };
+  /** A cell, and the `others` of its block that are selected with it. */
+  | { kind: 'cell'; block: string; cell: string; others?: string[] };
 
 /** Where the edits of this board are. */
 export type SaveState =
@@ -45,6 +46,10 @@ export interface BoardState {
   sizeId: string;
   show: Show;
   filled: Filled | undefined;
+  /** Why the last command was refused; gone with the next one. */
+  notice: string | undefined;
+  /** While one column or row is set, its neighbour takes up the change. */
+  holdTotal: boolean;
 }
 
 interface BoardActions {
@@ -56,6 +61,8 @@ interface BoardActions {
    * are undone together, until {@link endTyping}.
    */
   perform(step: Step, typing?: string): Outcome<object>;
+  /** Does a step of a command: a refusal is shown on the desk. True when it was done. */
+  act(step: Step): boolean;
   endTyping(): void;
   undo(): void;
   redo(): void;
@@ -83,6 +90,8 @@ export const useBoardStore = create<Board>()((set, get) => ({
         selection: again?.selection ?? { kind: 'sheet' },
         sizeId: document.sizes.some((size) => size.id === again?.sizeId) ? again!.sizeId : document.mainSize,
         show: again?.show ?? FIRST_SHOW,
+        notice: undefined,
+        holdTotal: again?.holdTotal ?? false,
         filled: again?.filled ?? (first && { specimen: first.id, variant: first.variants[0]?.name }),
       },
     });
@@ -106,6 +115,12 @@ export const useBoardStore = create<Board>()((set, get) => ({
       board: { ...board, document: outcome.document, past: goesOn ? board.past : [...board.past, entry], future: [] },
     });
     return { ok: true };
+  },
+
+  act(step) {
+    const outcome = get().perform(step);
+    get().set({ notice: outcome.ok ? undefined : outcome.reason });
+    return outcome.ok;
   },
 
   endTyping() {

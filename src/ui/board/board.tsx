@@ -17,7 +17,9 @@ import { type SaveState, useBoard, useBoardStore } from './board-store';
 import { ConflictDialog } from './conflict-dialog';
 import { Desk } from './desk';
 import { Details } from './details';
-import { BOARD_KEYS, boardKey } from './keys';
+import { BOARD_KEYS, boardKey, isTyping } from './keys';
+import { AddBlockDialog } from './add-block-dialog';
+import { BoardFinder } from './board-finder';
 import { openFormat } from './opening';
 import { Outline } from './outline';
 import { ProofsStrip } from './proofs-strip';
@@ -64,12 +66,21 @@ function OpenBoard() {
   const resources = useBoard((board) => board.resources);
   const saveState = useBoard((board) => board.saveState);
   const client = useProofClient(resources);
-  const [keysShown, setKeysShown] = useState(false);
+  const [open, setOpen] = useState<'keys' | 'finder' | 'block'>();
+  const close = () => setOpen(undefined);
   useSaving();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const enter = event.key === 'Enter' && !event.defaultPrevented && onEnter(event);
-      if (enter || boardKey(event, () => setKeysShown(true))) event.preventDefault();
+      if (
+        enter ||
+        boardKey(event, {
+          keys: () => setOpen('keys'),
+          finder: () => setOpen('finder'),
+          addBlock: () => setOpen('block'),
+        })
+      )
+        event.preventDefault();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
@@ -80,20 +91,24 @@ function OpenBoard() {
         <Flex direction="column" height="100%">
           <BoardBar />
           <Box flex="1" minHeight={0}>
-            <Panes client={client} />
+            <Panes client={client} addBlock={() => setOpen('block')} />
           </Box>
         </Flex>
       </Screen>
       {saveState.kind === 'conflict' && <ConflictDialog current={saveState.current} />}
-      <Dialog open={keysShown} title="Keys of the board" onClose={() => setKeysShown(false)}>
-        {BOARD_KEYS.map(({ keys, words }) => (
-          <Flex key={keys} py="3px" gap="12px">
-            <Box width="150px" color="plum">
-              {keys}
-            </Box>
-            <Box flex="1">{words}</Box>
-          </Flex>
-        ))}
+      {open === 'finder' && <BoardFinder close={close} />}
+      {open === 'block' && <AddBlockDialog close={close} />}
+      <Dialog open={open === 'keys'} title="Keys of the board" width="560px" onClose={close}>
+        <Box maxHeight="470px" overflowY="auto">
+          {BOARD_KEYS.map(({ keys, words }) => (
+            <Flex key={keys + words} py="3px" gap="12px">
+              <Box width="150px" color="plum">
+                {keys}
+              </Box>
+              <Box flex="1">{words}</Box>
+            </Flex>
+          ))}
+        </Box>
       </Dialog>
     </SheetContext>
   );
@@ -102,7 +117,7 @@ function OpenBoard() {
 /** Enter frames a selected block, and begins to type in a selected cell. */
 function onEnter(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement;
-  if (target.closest('input, select, textarea, [contenteditable=true], [role=dialog], [role=menu]')) return false;
+  if (isTyping(event)) return false;
   const isItem = target.closest('[role=treeitem]');
   if (!isItem && target.closest('button, a')) return false;
   const { board } = useBoardStore.getState();
@@ -119,7 +134,7 @@ function onEnter(event: KeyboardEvent): boolean {
   return false;
 }
 
-function Panes({ client }: { client: ReturnType<typeof useProofClient> }) {
+function Panes({ client, addBlock }: { client: ReturnType<typeof useProofClient>; addBlock: () => void }) {
   const across = useDefaultLayout({ id: 'zonograph-board-across', storage: localStorage });
   const down = useDefaultLayout({ id: 'zonograph-board-down', storage: localStorage });
   return (
@@ -127,7 +142,7 @@ function Panes({ client }: { client: ReturnType<typeof useProofClient> }) {
       <Panel id="upper" minSize="200px">
         <Group orientation="horizontal" {...across}>
           <Panel id="outline" defaultSize="200px" minSize="140px" collapsible>
-            <Outline />
+            <Outline addBlock={addBlock} />
           </Panel>
           <Handle />
           <Panel id="desk" minSize="300px">

@@ -1,13 +1,15 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { type CSSProperties, type MouseEvent, type RefObject, useRef } from 'react';
+import { type CSSProperties, type MouseEvent, type PointerEvent, type RefObject, useRef } from 'react';
 import { type Box as SheetBox, type Point, holds, right, top } from '../../core/geometry/box';
 import { trimNumber } from '../../core/geometry/length';
 import type { Report } from '../../core/scene/report';
 import type { Scene } from '../../core/scene/scene';
 import { SceneView } from '../sheet/scene-view';
 import { type Selection, useBoard, useBoardStore } from './board-store';
+import { CellBar } from './cell-bar';
+import { extendTo, selectedIds, selectedIn } from './selection';
 import { TrackNumbers } from './track-numbers';
 import { useSheet } from './use-sheet';
 import { useZoom } from './use-zoom';
@@ -29,6 +31,7 @@ export function Desk() {
     <Box position="relative" width="100%" height="100%" bg="desk" overflow="hidden" data-testid="desk">
       <SheetOnDesk svg={svg} />
       {sheet.ok && <TrackNumbers report={sheet.report} />}
+      <CellBar />
       {!sheet.ok && (
         <Flex position="absolute" inset={0} align="center" justify="center" p="40px">
           <Box role="alert" bg="card" border="1px solid" borderColor="vermilion" px="16px" py="12px" maxWidth="460px">
@@ -43,6 +46,7 @@ export function Desk() {
 function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
   const sheet = useSheet();
   const view = useView((state) => state.view);
+  const pressed = useRef<string>(undefined);
   const pointAt = (event: MouseEvent): Point | undefined => {
     if (!sheet.ok || !svg.current) return undefined;
     const frame = svg.current.getBoundingClientRect();
@@ -50,7 +54,37 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
   };
   const pick = (event: MouseEvent) => {
     const point = pointAt(event);
-    if (point && sheet.ok) useBoardStore.getState().set({ selection: selectionAt(sheet.report, point) });
+    if (!point || !sheet.ok) return;
+    const { board, set } = useBoardStore.getState();
+    const next = selectionAt(sheet.report, point);
+    const before = board && selectedIn(board);
+    if (event.shiftKey && next.kind === 'cell' && before?.cells[0] && before.block.id === next.block) {
+      const cell = before.block.cells.find((candidate) => candidate.id === next.cell);
+      if (cell) extendTo(before.block, before.cells[0], cell);
+    } else set({ selection: next });
+  };
+  /** Dragging over cells of one block selects the rectangle they make. */
+  const drag = (event: PointerEvent) => {
+    const point = pointAt(event);
+    useView.setState({ pointer: point });
+    const { board } = useBoardStore.getState();
+    const selected = board && selectedIn(board);
+    if (event.buttons !== 1 || !point || !sheet.ok || !selected?.cells[0] || pressed.current !== selected.cells[0].id)
+      return;
+    const over = sheet.report.cells.findLast(
+      (candidate) => candidate.block === selected.block.id && holds(candidate.box, point),
+    );
+    const cell = over && selected.block.cells.find((candidate) => candidate.id === over.id);
+    if (cell) extendTo(selected.block, selected.cells[0], cell);
+  };
+  const press = (event: PointerEvent) => {
+    pressed.current = undefined;
+    const point = pointAt(event);
+    if (event.button !== 0 || event.shiftKey || !point || !sheet.ok) return;
+    const next = selectionAt(sheet.report, point);
+    if (next.kind !== 'cell') return;
+    pressed.current = next.cell;
+    useBoardStore.getState().set({ selection: next });
   };
   const frameBlock = (event: MouseEvent) => {
     const point = pointAt(event);
@@ -65,9 +99,17 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
       role="img"
       aria-label="Sheet"
       style={{ display: 'block', ...TEXT_STYLE }}
-      onClick={pick}
+      onClick={(event) => {
+        const { board } = useBoardStore.getState();
+        const several =
+          board?.selection.kind === 'cell' &&
+          board.selection.others !== undefined &&
+          pressed.current === board.selection.cell;
+        if (!several || event.shiftKey) pick(event);
+      }}
       onDoubleClick={frameBlock}
-      onPointerMove={(event) => useView.setState({ pointer: pointAt(event) })}
+      onPointerDown={press}
+      onPointerMove={drag}
       onPointerLeave={() => useView.setState({ pointer: undefined })}
     >
       {sheet.ok && (
@@ -120,12 +162,14 @@ function SelectionMarks({ report, height }: { report: Report; height: number }) 
   const selection = useBoard((board) => board.selection);
   const blockId = 'block' in selection ? selection.block : undefined;
   const block = report.blocks.find((candidate) => candidate.id === blockId);
-  const cell =
-    selection.kind === 'cell' ? report.cells.find((candidate) => candidate.id === selection.cell) : undefined;
+  const ids = selectedIds(selection);
+  const cells = report.cells.filter((candidate) => ids.includes(candidate.id));
   return (
     <g data-source="selection">
-      {block && !cell && <Outline box={block.box} height={height} colour="plum" width={2} />}
-      {cell && <Outline box={cell.box} height={height} colour="plum" width={2.5} />}
+      {block && cells.length === 0 && <Outline box={block.box} height={height} colour="plum" width={2} />}
+      {cells.map((cell) => (
+        <Outline key={cell.id} box={cell.box} height={height} colour="plum" width={cell.id === ids[0] ? 2.5 : 1.5} />
+      ))}
       {selection.kind === 'frame' && <Outline box={report.drawingSpace} height={height} colour="plum" width={2} />}
     </g>
   );

@@ -1,18 +1,22 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useCallback } from 'react';
+import { useCallback, useState } from 'react';
 import type { Block, Cell, Part } from '../../core/format/document';
 import type { SetCell } from '../../core/format/steps/set-cell';
 import { partsOf } from '../../core/format/names';
 import { formatLength, parseLength, trimNumber } from '../../core/geometry/length';
 import type { Missing } from '../../core/property/display';
 import type { CellReport } from '../../core/scene/report';
-import { refuse } from '../../core/refusal';
+import { type Outcome, refuse } from '../../core/refusal';
 import { CommitField, Row, SelectRow } from '../controls/field';
 import { useBoard, useBoardStore } from './board-store';
 import { ContentEditor } from './content-editor';
+import { Button } from '../controls/button';
+import { LookRows } from './details-lettering';
+import { LineRows } from './details-lines';
 import { FindingList, Section } from './details-parts';
+import { selectedIds } from './selection';
 import { FitGauge } from './fit-gauge';
 import { shownLength } from './track-numbers';
 import { useSheet } from './use-sheet';
@@ -25,10 +29,10 @@ const MISSING: { value: string; label: string; missing: Missing }[] = [
 
 const ACROSS = ['left', 'centre', 'right'] as const;
 const UP = [
-  { value: 'top', label: 'at the top' },
-  { value: 'middle', label: 'in the middle' },
-  { value: 'base', label: 'on a base line' },
-  { value: 'bottom', label: 'at the bottom' },
+  { value: 'top', label: 'top' },
+  { value: 'middle', label: 'middle' },
+  { value: 'base', label: 'base line' },
+  { value: 'bottom', label: 'bottom' },
 ] as const;
 
 /** The details of one cell: what it carries, numbers first, what the fit came to, and where its values come from. */
@@ -135,6 +139,9 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
           />
         ))}
       </Section>
+      <Section title="Lines">
+        <SelectedLines block={block} />
+      </Section>
       {textual && (
         <Section title="When the text is too long">
           <FitGauge cell={cell} report={report} change={change} />
@@ -160,6 +167,13 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
       )}
     </>
   );
+}
+
+/** The lines about everything that is selected, not only the first cell. */
+function SelectedLines({ block }: { block: Block }) {
+  const selection = useBoard((board) => board.selection);
+  const ids = selectedIds(selection);
+  return <LineRows block={block} cells={block.cells.filter((cell) => ids.includes(cell.id))} />;
 }
 
 const newCaption = (lettering: string) => ({
@@ -254,17 +268,45 @@ function CellSize({ block, cell, report }: { block: Block; cell: Cell; report: C
   });
 }
 
-function LetteringRows({ cell, change }: { cell: Cell; change: (changes: SetCell['change']) => unknown }) {
+/** The cell's lettering style, and what differs from it in this cell. */
+function LetteringRows({ cell, change }: { cell: Cell; change: (changes: SetCell['change']) => Outcome<object> }) {
   const letterings = useBoard((board) => board.document.letterings);
+  const [own, setOwn] = useState(false);
+  const style = letterings.find((candidate) => candidate.id === cell.lettering);
   return (
-    <SelectRow
-      label="Lettering"
-      value={cell.lettering}
-      options={letterings.map((style) => ({
-        value: style.id,
-        label: `${style.name} · ${trimNumber(style.height, 2)} mm`,
-      }))}
-      onChange={(lettering) => change({ lettering })}
-    />
+    <>
+      <SelectRow
+        label="Lettering"
+        value={cell.lettering}
+        options={letterings.map((one) => ({ value: one.id, label: `${one.name} · ${trimNumber(one.height, 2)} mm` }))}
+        onChange={(lettering) => change({ lettering })}
+      />
+      <SelectRow
+        label="Turned"
+        value={String(cell.turn)}
+        options={['0', '90', '270'].map((value) => ({ value, label: `${value}°` }))}
+        onChange={(turn) => void change({ turn: Number(turn) as Cell['turn'] })}
+      />
+      <Row label="In this cell">
+        <Flex gap="4px">
+          <Button type="button" aria-expanded={own} onClick={() => setOwn(!own)}>
+            {cell.override ? `${Object.keys(cell.override).length} of its own` : 'as the style'}
+          </Button>
+          {cell.override && (
+            <Button type="button" look="quiet" onClick={() => change({ override: null })}>
+              Back to the style
+            </Button>
+          )}
+        </Flex>
+      </Row>
+      {own && style && (
+        <Box borderLeft="2px solid" borderColor="plum" pl="8px">
+          <LookRows
+            look={{ ...style, ...cell.override }}
+            change={(part) => change({ override: { ...cell.override, ...part } })}
+          />
+        </Box>
+      )}
+    </>
   );
 }

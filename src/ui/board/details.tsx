@@ -1,16 +1,13 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import type { Block } from '../../core/format/document';
-import { trimNumber } from '../../core/geometry/length';
-import { Button } from '../controls/button';
-import { Row } from '../controls/field';
 import { useBoard } from './board-store';
+import { BlockDetails } from './details-block';
 import { CellDetails } from './details-cell';
 import { FrameDetails } from './details-frame';
-import { FindingList, Section } from './details-parts';
+import { FrameAndMarks, SheetDetails } from './details-sheet';
+import { FindingList } from './details-parts';
 import { useSheet } from './use-sheet';
-import { useView } from './view-store';
 
 /** The details of what is selected: numbers first. */
 export function Details() {
@@ -27,7 +24,10 @@ export function Details() {
       ) : block ? (
         <BlockDetails block={block} />
       ) : selection.kind === 'frame' ? (
-        <FrameDetails />
+        <>
+          <FrameDetails />
+          <FrameAndMarks />
+        </>
       ) : (
         <SheetDetails />
       )}
@@ -38,69 +38,5 @@ export function Details() {
         />
       )}
     </Box>
-  );
-}
-
-function BlockDetails({ block }: { block: Block }) {
-  const sheet = useSheet();
-  const laid = sheet.ok ? sheet.report.blocks.find((candidate) => candidate.id === block.id) : undefined;
-  const blocks = useBoard((board) => board.document.blocks);
-  const docked = block.dock.to.map(
-    ({ block: id, side }) => `${side} ${blocks.find((other) => other.id === id)?.name ?? id}`,
-  );
-  return (
-    <Section title={block.name}>
-      <Row label="Size">
-        <Box pt="4px">
-          {laid ? `${trimNumber(laid.box.width, 3)} × ${trimNumber(laid.box.height, 3)} mm` : 'not on this size'}
-        </Box>
-      </Row>
-      <Row label="Grid">
-        <Box pt="4px">
-          {block.columns.length} columns × {block.rows.length} rows, {block.cells.length} cells
-        </Box>
-      </Row>
-      <Row label="Docked">
-        <Box pt="4px">
-          {[...docked, `${docked.length > 0 ? 'else ' : ''}in the ${block.dock.corner} corner`].join(', ')}
-        </Box>
-      </Row>
-      {laid && (
-        <Box pt="6px">
-          <Button type="button" data-frame-block="" onClick={() => useView.getState().frame(laid.box)}>
-            Fill the view with it
-          </Button>
-        </Box>
-      )}
-    </Section>
-  );
-}
-
-function SheetDetails() {
-  const sheet = useSheet();
-  const name = useBoard((board) => board.document.name);
-  if (!sheet.ok) return null;
-  const { sheet: size, drawingSpace, clear } = sheet.report;
-  return (
-    <Section title={name}>
-      <Row label="Sheet">
-        <Box pt="4px">
-          {size.name}, {trimNumber(size.width, 2)} × {trimNumber(size.height, 2)} mm
-        </Box>
-      </Row>
-      <Row label="Drawing space">
-        <Box pt="4px">
-          {trimNumber(drawingSpace.width, 2)} × {trimNumber(drawingSpace.height, 2)} mm
-        </Box>
-      </Row>
-      <Row label="Largest clear">
-        <Box pt="4px">
-          {trimNumber(clear.largest.width, 1)} × {trimNumber(clear.largest.height, 1)} mm
-        </Box>
-      </Row>
-      <Box color="soft" fontSize="13px" pt="6px">
-        Click a cell to change it. Double-click a block to fill the view with it.
-      </Box>
-    </Section>
   );
 }

@@ -5,13 +5,12 @@ import { useMemo } from 'react';
 import type { Cell } from '../../core/format/document';
 import type { SetCell } from '../../core/format/steps/set-cell';
 import { trimNumber } from '../../core/geometry/length';
-import type { FitStep } from '../../core/lettering/style';
 import { compose } from '../../core/scene/compose';
 import type { CellReport } from '../../core/scene/report';
-import { refuse } from '../../core/refusal';
-import { CommitField } from '../controls/field';
+import type { Outcome } from '../../core/refusal';
 import { factsFor } from '../data/office';
 import { useBoard } from './board-store';
+import { FitPlan } from './fit-plan';
 
 /** The cell's plan for text that does not fit, and what the longest on record comes to in it. */
 export function FitGauge({
@@ -21,31 +20,13 @@ export function FitGauge({
 }: {
   cell: Cell;
   report: CellReport | undefined;
-  change: (changes: SetCell['change']) => { ok: true } | { ok: false; reason: string };
+  change: (changes: SetCell['change']) => Outcome<object>;
 }) {
   const squeeze = cell.fit.find((step) => step.kind === 'squeeze');
-  const least = squeeze?.least ?? 1;
-  const others = cell.fit.filter((step) => step.kind !== 'squeeze');
   const longest = useLongest(cell.id);
   return (
     <>
-      <CommitField
-        label="Squeeze to"
-        value={trimNumber(least, 3)}
-        suffix="of letter width"
-        commit={(text) => {
-          const value = Number(text.replace(',', '.'));
-          if (!(value >= 0.3 && value <= 1))
-            return refuse('Letter width may be squeezed to 0.3 at the least; 1 means not at all.');
-          const first: FitStep[] = value === 1 ? [] : [{ kind: 'squeeze', least: value }];
-          return change({ fit: [...first, ...others] });
-        }}
-      />
-      {others.length > 0 && (
-        <Box fontSize="13px" color="soft" py="2px">
-          then {others.map(stepWords).join(', then ')}, then report
-        </Box>
-      )}
+      <FitPlan plan={cell.fit} change={(fit) => change({ fit })} />
       {report?.fit && (
         <Box fontSize="13px" py="2px">
           Now: {fitWords(report)}
@@ -56,19 +37,12 @@ export function FitGauge({
           <Box fontSize="13px" color="soft" py="2px">
             Longest on record: {fitWords(longest)}
           </Box>
-          <Gauge least={least} report={longest} />
+          <Gauge least={squeeze?.least ?? 1} report={longest} />
         </>
       )}
     </>
   );
 }
-
-const stepWords = (step: FitStep) =>
-  step.kind === 'wrap'
-    ? `up to ${step.lines} lines`
-    : step.kind === 'step down'
-      ? `down to ${trimNumber(step.least, 2)} mm`
-      : `squeeze to ${step.least}`;
 
 function fitWords({ fit }: CellReport): string {
   if (!fit) return 'empty';

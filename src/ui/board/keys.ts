@@ -1,19 +1,24 @@
-import type { Block, Cell } from '../../core/format/document';
 import { useBoardStore } from './board-store';
-import { useView } from './view-store';
+import { COMMANDS, nudgeBlock, runKey } from './commands';
+import { goToNeighbour } from './selection';
 
-/** The keys of the board, for the list that `?` shows. */
-export const BOARD_KEYS: { keys: string; words: string }[] = [
-  { keys: '0', words: 'Fit the sheet' },
+/** The keys of the board that are no commands, for the list that `?` shows; the commands bring their own. */
+const OTHER_KEYS: { keys: string; words: string }[] = [
   { keys: 'Wheel, pinch', words: 'Zoom about the pointer' },
   { keys: 'Space and drag', words: 'Pan' },
   { keys: 'Enter', words: 'Block: fill the view with it. Cell: type its content' },
-  { keys: 'Arrows', words: 'Go to the neighbouring cell' },
-  { keys: '/', words: 'In a content: find a property to link' },
+  { keys: 'Tab, in a content', words: 'Go on typing in the next cell' },
+  { keys: 'Arrows', words: 'Cell: go to its neighbour, with Shift extend. Block: move it, with Shift further' },
+  { keys: 'N', words: 'To the numbers of the columns and rows' },
+  { keys: '/, in a content', words: 'Find a property to link' },
   { keys: 'Escape', words: 'From the cell to its block, then to the sheet' },
-  { keys: 'Ctrl Z, Ctrl Shift Z', words: 'Undo, redo' },
+  { keys: 'Ctrl K', words: 'Find a cell or a command' },
+  { keys: 'B', words: 'Add a block' },
   { keys: '?', words: 'This list' },
 ];
+
+/** Every key of the board with what it does. */
+export const BOARD_KEYS = [...OTHER_KEYS, ...COMMANDS.flatMap(({ keys, words }) => (keys ? [{ keys, words }] : []))];
 
 const ARROWS: Record<string, { column: number; row: number }> = {
   ArrowLeft: { column: -1, row: 0 },
@@ -22,54 +27,49 @@ const ARROWS: Record<string, { column: number; row: number }> = {
   ArrowDown: { column: 0, row: 1 },
 };
 
+export interface Openers {
+  keys: () => void;
+  finder: () => void;
+  addBlock: () => void;
+}
+
+/** True when a key event belongs to a field, an editor, a dialog or a menu. */
+export const isTyping = (event: KeyboardEvent): boolean =>
+  event.target instanceof HTMLElement &&
+  event.target.closest('input, select, textarea, [contenteditable=true], [role=dialog], [role=menu]') !== null;
+
 /** Does what a key means on the board; true when it meant something. Keys typed into fields are theirs. */
-export function boardKey(event: KeyboardEvent, showKeys: () => void): boolean {
-  const store = useBoardStore.getState();
-  const { board } = store;
+export function boardKey(event: KeyboardEvent, open: Openers): boolean {
+  const { board, set } = useBoardStore.getState();
   if (!board) return false;
-  const typing =
-    event.target instanceof HTMLElement &&
-    event.target.closest('input, select, textarea, [contenteditable=true], [role=dialog], [role=menu]');
-  if (typing) return false;
-  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
-    if (event.shiftKey) store.redo();
-    else store.undo();
+  const control = event.ctrlKey || event.metaKey;
+  if (control && event.key.toLowerCase() === 'k') {
+    open.finder();
     return true;
   }
-  if (event.ctrlKey || event.metaKey || event.altKey) return false;
-  if (event.key === '0') useView.getState().fit();
-  else if (event.key === '?') showKeys();
-  else if (event.key === 'Escape') {
-    const { selection } = board;
-    store.set({ selection: selection.kind === 'cell' ? { kind: 'block', block: selection.block } : { kind: 'sheet' } });
-  } else if (event.key in ARROWS) return toNeighbour(ARROWS[event.key]!);
-  else return false;
-  return true;
+  if (isTyping(event)) return false;
+  if (event.key in ARROWS && !control) return arrow(event);
+  const key = event.key.length === 1 ? event.key.toUpperCase() : event.key === 'Backspace' ? 'Delete' : event.key;
+  if (!control && !event.altKey) {
+    if (event.key === '?') open.keys();
+    else if (key === 'B') open.addBlock();
+    else if (key === 'N') window.document.querySelector<HTMLInputElement>('[data-testid=track-numbers] input')?.focus();
+    else if (key === 'Escape') {
+      const { selection } = board;
+      set({
+        notice: undefined,
+        selection: selection.kind === 'cell' ? { kind: 'block', block: selection.block } : { kind: 'sheet' },
+      });
+    } else return runKey(`${event.shiftKey && key !== '?' ? 'Shift ' : ''}${key}`);
+    return true;
+  }
+  return control && runKey(`Ctrl ${event.shiftKey ? 'Shift ' : ''}${key}`);
 }
 
-/** Selects the cell next to the selected one in a direction. */
-function toNeighbour({ column, row }: { column: number; row: number }): boolean {
-  const { board, set } = useBoardStore.getState();
-  const selection = board?.selection;
-  if (!board || selection?.kind !== 'cell') return false;
-  const block = board.document.blocks.find((candidate) => candidate.id === selection.block);
-  const cell = block?.cells.find((candidate) => candidate.id === selection.cell);
-  if (!block || !cell) return false;
-  const next = cellAt(
-    block,
-    column > 0 ? cell.column + cell.columnSpan : cell.column + column,
-    row > 0 ? cell.row + cell.rowSpan : cell.row + row,
-  );
-  if (next) set({ selection: { kind: 'cell', block: block.id, cell: next.id } });
-  return true;
-}
-
-function cellAt(block: Block, column: number, row: number): Cell | undefined {
-  return block.cells.find(
-    (cell) =>
-      column >= cell.column &&
-      column < cell.column + cell.columnSpan &&
-      row >= cell.row &&
-      row < cell.row + cell.rowSpan,
-  );
+function arrow(event: KeyboardEvent): boolean {
+  const direction = ARROWS[event.key]!;
+  if (event.altKey) return runKey(event.key === 'ArrowUp' ? 'Alt ↑' : 'Alt ↓');
+  const { selection } = useBoardStore.getState().board!;
+  if (selection.kind === 'block') return nudgeBlock(direction.column, -direction.row, event.shiftKey);
+  return goToNeighbour(direction, event.shiftKey);
 }

@@ -5,8 +5,10 @@ import type { ReactNode } from 'react';
 import type { Cell, Condition, FormatDocument } from '../../core/format/document';
 import { cellName } from '../../core/format/names';
 import { trimNumber } from '../../core/geometry/length';
+import { Button } from '../controls/button';
 import { ContentMark } from '../controls/mark';
 import { type Selection, useBoard, useBoardStore } from './board-store';
+import { selectedIds } from './selection';
 import { useSheet } from './use-sheet';
 import { useView } from './view-store';
 
@@ -58,7 +60,7 @@ function Item(props: {
 }
 
 /** What is on the sheet: frame and zones, then every block with its cells. */
-export function Outline() {
+export function Outline({ addBlock }: { addBlock: () => void }) {
   const document = useBoard((board) => board.document);
   const selection = useBoard((board) => board.selection);
   const properties = useBoard((board) => board.resources.properties);
@@ -96,7 +98,7 @@ export function Outline() {
                 </Box>
               </Item>
               {block.cells.map((cell) => {
-                const selected = selection.kind === 'cell' && selection.cell === cell.id;
+                const selected = selectedIds(selection).includes(cell.id);
                 const box = report?.cells.find((candidate) => candidate.id === cell.id)?.box;
                 return (
                   <Item
@@ -117,6 +119,11 @@ export function Outline() {
             </Box>
           );
         })}
+      </Box>
+      <Box px="12px" pt="10px">
+        <Button type="button" onClick={addBlock}>
+          + Block
+        </Button>
       </Box>
     </Box>
   );

@@ -1,14 +1,16 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { useState } from 'react';
+import { type PointerEvent, useRef, useState } from 'react';
 import type { Block } from '../../core/format/document';
+import { rangeAround } from '../../core/format/ranges';
 import { type Length, lengthValueAt } from '../../core/format/length-value';
 import type { Point } from '../../core/geometry/box';
-import { type LengthUnit, formatLength, parseLength } from '../../core/geometry/length';
+import { MM_PER_INCH, type LengthUnit, formatLength, parseLength, roundLength } from '../../core/geometry/length';
 import { toSheet, turnedSize } from '../../core/geometry/placing';
 import type { Report } from '../../core/scene/report';
 import { useBoard, useBoardStore } from './board-store';
+import { selectedIds } from './selection';
 import { toDesk, useView } from './view-store';
 
 /** Distance of the numbers from the block, px, and the least room a number needs along its track. */
@@ -28,7 +30,9 @@ export function TrackNumbers({ report }: { report: Report }) {
   const turn = laid.turn as Block['turn'];
   const own = turnedSize(laid.box.width, laid.box.height, turn);
   const place = (point: Point) => toDesk(view, report.sheet.height, toSheet({ at: laid.box, turn, ...own }, point));
-  const chosen = block.cells.find((cell) => selection.kind === 'cell' && cell.id === selection.cell);
+  const ids = selectedIds(selection);
+  const cells = block.cells.filter((cell) => ids.includes(cell.id));
+  const chosen = cells.length > 0 ? rangeAround(cells) : undefined;
   const numbers = (['column', 'row'] as const).flatMap((axis) => {
     const edges = axis === 'column' ? laid.columnEdges : laid.rowEdges;
     const tracks = axis === 'column' ? block.columns : block.rows;
@@ -43,7 +47,18 @@ export function TrackNumbers({ report }: { report: Report }) {
       const from = axis === 'column' ? chosen?.column : chosen?.row;
       const span = axis === 'column' ? chosen?.columnSpan : chosen?.rowSpan;
       const isChosen = from !== undefined && i >= from && i < from + span!;
+      const end = axis === 'column' ? { x: edges[i + 1]!, y: own.height } : { x: 0, y: own.height - edges[i + 1]! };
+      const far =
+        axis === 'column' ? { x: edges[i + 1]! + 1, y: own.height } : { x: 0, y: own.height - edges[i + 1]! - 1 };
+      const [p, q] = [place(end), place(far)];
+      const along = {
+        x: (q.x - p.x) / (Math.hypot(q.x - p.x, q.y - p.y) || 1),
+        y: (q.y - p.y) / (Math.hypot(q.x - p.x, q.y - p.y) || 1),
+      };
       return {
+        boundary: { x: p.x + ((b.x - a.x) / length) * away, y: p.y + ((b.y - a.y) / length) * away },
+        along,
+        edges,
         axis,
         track,
         index: i,
@@ -61,7 +76,86 @@ export function TrackNumbers({ report }: { report: Report }) {
         .map((number) => (
           <TrackNumber key={`${block.id}/${number.track.id}`} block={block} {...number} />
         ))}
+      {numbers
+        .filter((number) => number.room >= 4 && !('share' in number.track))
+        .map((number) => (
+          <BoundaryHandle key={`${block.id}/${number.track.id}/end`} block={block} k={view.k} {...number} />
+        ))}
     </Box>
+  );
+}
+
+/** How near a dragged edge comes to another before it takes its place, px. */
+const SNAP = 5;
+
+/**
+ * The end of a fixed column or row, to be dragged: it snaps to the sheet's step, to edges of other blocks, and to the size
+ * of its neighbours; Alt suspends snapping. The number beside it follows.
+ */
+function BoundaryHandle(props: {
+  block: Block;
+  axis: 'column' | 'row';
+  track: Block['columns'][number];
+  index: number;
+  boundary: Point;
+  along: Point;
+  edges: number[];
+  k: number;
+  mm: number;
+}) {
+  const { block, axis, track, index, boundary, along, edges, k, mm } = props;
+  const start = useRef<{ x: number; y: number; mm: number }>(undefined);
+  const move = (event: PointerEvent<HTMLDivElement>) => {
+    const from = start.current;
+    if (!from) return;
+    const { board, perform, set } = useBoardStore.getState();
+    const by = ((event.clientX - from.x) * along.x + (event.clientY - from.y) * along.y) / k;
+    const wanted = from.mm + by;
+    const step = board!.document.unit === 'in' ? MM_PER_INCH / 32 : 0.5;
+    const neighbours = edges
+      .slice(1)
+      .map((edge, i) => edge - edges[i]!)
+      .filter((_, i) => i !== index);
+    const near = neighbours.find((size) => Math.abs(size - wanted) * k < SNAP);
+    const size = event.altKey ? roundLength(wanted) : roundLength(near ?? Math.round(wanted / step) * step);
+    const { holdTotal } = board!;
+    const outcome = perform(
+      { op: 'set track', block: block.id, axis, track: track.id, size, holdTotal },
+      `drag ${track.id}`,
+    );
+    set({ notice: outcome.ok ? undefined : outcome.reason });
+  };
+  const name = `${axis === 'column' ? 'Column' : 'Row'} ${index + 1}`;
+  return (
+    <Box
+      title={`Drag the end of ${name.toLowerCase()}; Alt suspends snapping`}
+      data-boundary={`${axis}-${index + 1}`}
+      position="absolute"
+      left={`${boundary.x}px`}
+      top={`${boundary.y}px`}
+      transform="translate(-50%, -50%)"
+      width={axis === 'column' ? '7px' : '24px'}
+      height={axis === 'column' ? '20px' : '7px'}
+      cursor={axis === 'column' ? 'ew-resize' : 'ns-resize'}
+      pointerEvents="auto"
+      _before={{
+        content: '""',
+        position: 'absolute',
+        bg: 'plum',
+        ...(axis === 'column'
+          ? { left: '3px', top: 0, bottom: 0, width: '1px' }
+          : { top: '3px', left: 0, right: 0, height: '1px' }),
+      }}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        start.current = { x: event.clientX, y: event.clientY, mm };
+      }}
+      onPointerMove={move}
+      onPointerUp={() => {
+        start.current = undefined;
+        useBoardStore.getState().endTyping();
+      }}
+    />
   );
 }
 
@@ -77,6 +171,7 @@ function TrackNumber(props: {
   const { block, axis, track, index, at, isChosen, mm } = props;
   const unit = useBoard((board) => board.document.unit);
   const sizeId = useBoard((board) => board.sizeId);
+  const holdTotal = useBoard((board) => board.holdTotal);
   const shares = 'share' in track;
   const value = shares ? formatLength(mm, unit) : shownLength(track.size, sizeId, unit);
   const [text, setText] = useState<string>();
@@ -96,6 +191,7 @@ function TrackNumber(props: {
           axis,
           track: track.id,
           size: length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered },
+          holdTotal,
         })
       : length;
     setProblem(outcome.ok ? undefined : outcome.reason);

@@ -12,6 +12,7 @@ import { Problem, Select, TextInput } from '../controls/field';
 import { Screen } from '../shell/screen';
 import { FormatCard } from './format-card';
 import { NameDialog } from './name-dialog';
+import { StartDialog } from './start-dialog';
 
 type Order = 'shelf' | 'name';
 
@@ -22,6 +23,7 @@ export function Shelf() {
   const client = useProofClient(loaded?.resources);
   const [search, setSearch] = useState('');
   const [order, setOrder] = useState<Order>('shelf');
+  const [starting, setStarting] = useState(false);
   const [copying, setCopying] = useState<FormatData>();
   const [renaming, setRenaming] = useState<FormatData>();
   const shown = useMemo(() => found(loaded?.office.formats ?? [], search, order), [loaded, search, order]);
@@ -84,6 +86,10 @@ export function Shelf() {
               <option value="name">By name</option>
             </Select>
           </Box>
+          <Box flex="1" />
+          <Button look="primary" type="button" disabled={!loaded} onClick={() => setStarting(true)}>
+            Start a format…
+          </Button>
         </Flex>
         <Box flex="1" overflowY="auto" px="20px" py="18px">
           {problem && (
@@ -115,6 +121,7 @@ export function Shelf() {
           )}
         </Box>
       </Flex>
+      {starting && loaded && <StartDialog formats={loaded.office.formats} close={() => setStarting(false)} />}
       {copying && (
         <NameDialog
           title={`Copy ${copying.name}`}

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { copyFormat } from '../../../server/services/formats';
+import { copyFormat, startFormat } from '../../../server/services/formats';
 import { body, respond } from '../respond';
 
 const Copy = z.object({
@@ -8,10 +8,14 @@ const Copy = z.object({
   document: z.unknown().optional(),
 });
 
-/** Copies a format into a new one; with a document, that one instead of what is stored. */
+const Start = z.object({ start: z.unknown(), projection: z.enum(['first angle', 'third angle']) });
+
+/** Copies a format into a new one (with a document, that one instead of what is stored), or starts one from a document. */
 export function POST(request: Request) {
   return respond(async () => {
-    const { copyOf, name, document } = await body(request, Copy);
-    return copyFormat(copyOf, name, document);
+    const asked = await body(request, z.union([Copy, Start]));
+    return 'copyOf' in asked
+      ? copyFormat(asked.copyOf, asked.name, asked.document)
+      : startFormat(asked.start, asked.projection);
   });
 }

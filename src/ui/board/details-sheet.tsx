@@ -1,0 +1,270 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { FormatDocument } from '../../core/format/document';
+import type { SetSheet } from '../../core/format/steps/set-sheet';
+import { lengthAt } from '../../core/format/length-value';
+import { parseLength, trimNumber } from '../../core/geometry/length';
+import { refuse } from '../../core/refusal';
+import { STANDARD_SIZES } from '../../core/sheet/sizes';
+import { Button } from '../controls/button';
+import { Choice } from '../controls/choice';
+import { CommitField, Problem, Row, Select, TextInput } from '../controls/field';
+import { useBoard, useBoardStore } from './board-store';
+import { LetteringSection } from './details-lettering';
+import { LineLook } from './details-lines';
+import { Section } from './details-parts';
+import { shownLength } from './track-numbers';
+import { useSheet } from './use-sheet';
+
+const YES_NO = [
+  { value: 'yes', label: 'Yes' },
+  { value: 'no', label: 'No' },
+] as const;
+
+const change = (part: SetSheet['change']) => useBoardStore.getState().perform({ op: 'set sheet', change: part });
+
+/** The format as a whole: its name, family of sizes, lettering styles. */
+export function SheetDetails() {
+  const sheet = useSheet();
+  const name = useBoard((board) => board.document.name);
+  const { perform, endTyping } = useBoardStore.getState();
+  return (
+    <>
+      <Section title={name}>
+        <CommitField
+          label="Name"
+          value={name}
+          live
+          left={endTyping}
+          commit={(text) =>
+            text.trim()
+              ? perform({ op: 'rename format', name: text.trim() }, 'format name')
+              : refuse('A format needs a name.')
+          }
+        />
+        {sheet.ok && (
+          <>
+            <Row label="Drawing space">
+              <Box pt="4px">
+                {trimNumber(sheet.report.drawingSpace.width, 2)} × {trimNumber(sheet.report.drawingSpace.height, 2)} mm
+              </Box>
+            </Row>
+            <Row label="Largest clear">
+              <Box pt="4px">
+                {trimNumber(sheet.report.clear.largest.width, 1)} × {trimNumber(sheet.report.clear.largest.height, 1)}{' '}
+                mm
+              </Box>
+            </Row>
+          </>
+        )}
+        <Box color="soft" fontSize="13px" pt="6px">
+          Click a cell to change it. Double-click a block to fill the view with it. ? lists the keys.
+        </Box>
+      </Section>
+      <FamilySection />
+      <LetteringSection />
+    </>
+  );
+}
+
+/** The family of sizes: standard ones with their orientation, and named extra sizes in mm or inch. */
+function FamilySection() {
+  const document = useBoard((board) => board.document);
+  const [problem, setProblem] = useState<string>();
+  const set = (part: SetSheet['change']) => {
+    const outcome = change(part);
+    setProblem(outcome.ok ? undefined : outcome.reason);
+    if (outcome.ok && part.sizes && !part.sizes.some((size) => size.id === useBoardStore.getState().board!.sizeId)) {
+      useBoardStore.getState().set({ sizeId: useBoardStore.getState().board!.document.mainSize });
+    }
+    return outcome.ok;
+  };
+  const remove = (id: string) => {
+    const sizes = document.sizes.filter((size) => size.id !== id);
+    if (sizes.length === 0) setProblem('A format serves one size at least.');
+    else set({ sizes, mainSize: document.mainSize === id ? sizes[0]!.id : document.mainSize });
+  };
+  const others = STANDARD_SIZES.filter((size) => !document.sizes.some((own) => own.id === size.id));
+  return (
+    <Section title="Family of sizes">
+      {document.sizes.map((size) => (
+        <Flex key={size.id} align="center" gap="6px" py="1px">
+          <Box width="52px" fontWeight={500}>
+            {size.name}
+          </Box>
+          <Box flex="1" fontSize="13px">
+            {trimNumber(lengthAt(size.width, size.id), 2)} × {trimNumber(lengthAt(size.height, size.id), 2)} mm
+            {size.id === document.mainSize ? ', shown first' : ''}
+          </Box>
+          {size.id !== document.mainSize && (
+            <Button look="quiet" type="button" onClick={() => set({ mainSize: size.id })}>
+              First
+            </Button>
+          )}
+          <Button look="quiet" type="button" aria-label={`Remove ${size.name}`} onClick={() => remove(size.id)}>
+            ×
+          </Button>
+        </Flex>
+      ))}
+      <Row label="Add">
+        <Select
+          aria-label="Add a standard size"
+          value=""
+          onChange={(event) => {
+            const added = STANDARD_SIZES.find((size) => size.id === event.target.value);
+            if (added)
+              set({
+                sizes: [
+                  ...document.sizes,
+                  { id: added.id, name: added.name, width: added.width, height: added.height },
+                ],
+              });
+          }}
+        >
+          <option value="">a standard size…</option>
+          {others.map((size) => (
+            <option key={size.id} value={size.id}>
+              {size.name} {size.orientation} ({size.standard.toUpperCase()})
+            </option>
+          ))}
+        </Select>
+      </Row>
+      <CustomSize document={document} add={(sizes) => set({ sizes })} />
+      {problem && <Problem>{problem}</Problem>}
+    </Section>
+  );
+}
+
+function CustomSize({ document, add }: { document: FormatDocument; add: (sizes: FormatDocument['sizes']) => boolean }) {
+  const [name, setName] = useState('');
+  const [size, setSize] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const submit = () => {
+    const [width, height] = size.split(/[×x*]/i).map((side) => parseLength(side, document.unit));
+    if (!name.trim()) return setProblem('Name the size, for example Legal.');
+    if (!width?.ok || !height?.ok) return setProblem('Type width × height, for example 420 × 210 or 14 in × 8.5 in.');
+    if (width.mm < 20 || height.mm < 20 || width.mm > 5000 || height.mm > 5000)
+      return setProblem('A sheet is 20 to 5000 mm wide and high.');
+    let number = 1;
+    while (document.sizes.some((other) => other.id === `custom-${number}`)) number += 1;
+    const value = (length: { mm: number; entered?: string }) =>
+      length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered };
+    if (
+      !add([
+        ...document.sizes,
+        { id: `custom-${number}`, name: name.trim(), width: value(width), height: value(height) },
+      ])
+    )
+      return;
+    setName('');
+    setSize('');
+    setProblem(undefined);
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
+      <Row label="Or a size of">
+        <Flex gap="4px">
+          <TextInput
+            aria-label="Name of the size"
+            placeholder="name"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+          <TextInput
+            aria-label="Width × height"
+            placeholder="420 × 210"
+            value={size}
+            onChange={(event) => setSize(event.target.value)}
+          />
+          <Button type="submit">Add</Button>
+        </Flex>
+        {problem && <Problem>{problem}</Problem>}
+      </Row>
+    </form>
+  );
+}
+
+/** The frame's line and each kind of mark, on or off, with its measures. */
+export function FrameAndMarks() {
+  const document = useBoard((board) => board.document);
+  const sizeId = useBoard((board) => board.sizeId);
+  const { marks, frame, zones, unit } = document;
+  const { perform } = useBoardStore.getState();
+  const length = (
+    label: string,
+    value: Parameters<typeof lengthAt>[0],
+    set: (mm: number) => { ok: true } | { ok: false; reason: string },
+  ) => (
+    <CommitField
+      label={label}
+      value={shownLength(value, sizeId, unit)}
+      suffix={unit}
+      commit={(text) => {
+        const parsed = parseLength(text, unit);
+        if (!parsed.ok) return parsed;
+        return parsed.mm < 0 || parsed.mm > 100 ? refuse('A mark measures 0 to 100 mm.') : set(parsed.mm);
+      }}
+    />
+  );
+  return (
+    <>
+      <Section title="Frame line">
+        <LineLook line={frame} change={(part) => change({ frame: { ...frame, ...part } })} />
+      </Section>
+      <Section title="Marks">
+        <Row label="Centring">
+          <Choice
+            label="Centring marks"
+            value={marks.centring.shown ? 'yes' : 'no'}
+            options={YES_NO}
+            onChange={(value) =>
+              void change({ marks: { ...marks, centring: { ...marks.centring, shown: value === 'yes' } } })
+            }
+          />
+        </Row>
+        {marks.centring.shown &&
+          length('into frame', marks.centring.inside, (mm) =>
+            change({ marks: { ...marks, centring: { ...marks.centring, inside: mm } } }),
+          )}
+        <Row label="Trimming">
+          <Choice
+            label="Trimming marks"
+            value={marks.trimming.shown ? 'yes' : 'no'}
+            options={YES_NO}
+            onChange={(value) =>
+              void change({ marks: { ...marks, trimming: { ...marks.trimming, shown: value === 'yes' } } })
+            }
+          />
+        </Row>
+        {marks.trimming.shown && (
+          <>
+            {length('long', marks.trimming.length, (mm) =>
+              change({ marks: { ...marks, trimming: { ...marks.trimming, length: mm } } }),
+            )}
+            {length('wide', marks.trimming.width, (mm) =>
+              change({ marks: { ...marks, trimming: { ...marks.trimming, width: mm } } }),
+            )}
+          </>
+        )}
+        <Row label="Size’s name">
+          <Choice
+            label="Size designation"
+            value={marks.designation.shown ? 'yes' : 'no'}
+            options={YES_NO}
+            onChange={(value) =>
+              void change({ marks: { ...marks, designation: { ...marks.designation, shown: value === 'yes' } } })
+            }
+          />
+        </Row>
+        {length('Zone band', zones.band, (mm) => perform({ op: 'set zones', change: { band: mm } }))}
+      </Section>
+    </>
+  );
+}

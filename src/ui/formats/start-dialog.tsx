@@ -1,0 +1,227 @@
+'use client';
+
+import { Box, Flex, Grid, chakra } from '@chakra-ui/react';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { type StartOptions, startBlank, startFromStandard } from '../../core/format/starting';
+import { STANDARD_SIZES } from '../../core/sheet/sizes';
+import { Button } from '../controls/button';
+import { Choice } from '../controls/choice';
+import { Dialog } from '../controls/dialog';
+import { Problem, Row, Select, TextInput } from '../controls/field';
+import type { FormatData } from '../data/office';
+import { send } from '../data/request';
+
+type Way = 'standard' | 'blank' | 'format' | 'dxf' | 'svg';
+
+const WAYS: { way: Way; name: string; words: string; there: boolean }[] = [
+  {
+    way: 'standard',
+    name: 'From a standard',
+    words: 'ISO or ASME sheets with zones and a title block, by a few answers',
+    there: true,
+  },
+  { way: 'blank', name: 'Blank', words: 'One A3 sheet with a frame and nothing on it', there: true },
+  { way: 'format', name: 'From a format', words: 'A copy of one on the shelf, to go on from', there: true },
+  {
+    way: 'dxf',
+    name: 'From a DXF drawing',
+    words: 'Not there yet: it comes with the exchange of drawings',
+    there: false,
+  },
+  { way: 'svg', name: 'From an SVG', words: 'Not there yet: it comes with the exchange of drawings', there: false },
+];
+
+const WayButton = chakra('button', {
+  base: {
+    textAlign: 'left',
+    border: '1px solid',
+    borderColor: 'line',
+    bg: 'paper',
+    px: '10px',
+    py: '7px',
+    cursor: 'pointer',
+    _hover: { borderColor: 'plum' },
+    _disabled: { opacity: 0.6, cursor: 'not-allowed', borderStyle: 'dashed' },
+    _pressed: { borderColor: 'plum', bg: 'plumWash' },
+  },
+});
+
+const TITLE_BLOCKS: { value: StartOptions['titleBlock']; label: string }[] = [
+  { value: 'full, compact on A4', label: 'full; compact on the smallest' },
+  { value: 'full', label: 'full, 180 mm wide' },
+  { value: 'compact', label: 'compact, three rows' },
+  { value: 'none', label: 'none' },
+];
+
+const newId = () => crypto.randomUUID();
+
+/** Starts a format in one of five ways; the result is on the board at once. */
+export function StartDialog({ formats, close }: { formats: FormatData[]; close: () => void }) {
+  const router = useRouter();
+  const [way, setWay] = useState<Way>('standard');
+  const [name, setName] = useState('New sheets');
+  const [standard, setStandard] = useState<'iso' | 'asme'>('iso');
+  const [sizes, setSizes] = useState<string[]>([
+    'iso-a3-landscape',
+    'iso-a4-portrait',
+    'iso-a2-landscape',
+    'iso-a1-landscape',
+    'iso-a0-landscape',
+  ]);
+  const [projection, setProjection] = useState<'first angle' | 'third angle'>('first angle');
+  const [zones, setZones] = useState<'yes' | 'no'>('yes');
+  const [titleBlock, setTitleBlock] = useState<StartOptions['titleBlock']>('full, compact on A4');
+  const [from, setFrom] = useState(formats[0]?.id ?? '');
+  const [problem, setProblem] = useState<string>();
+  const [busy, setBusy] = useState(false);
+
+  const chooseStandard = (next: 'iso' | 'asme') => {
+    setStandard(next);
+    setProjection(next === 'iso' ? 'first angle' : 'third angle');
+    setSizes(next === 'iso' ? ['iso-a3-landscape', 'iso-a4-portrait'] : ['asme-b-landscape', 'asme-a-landscape']);
+  };
+  const begin = async () => {
+    setProblem(undefined);
+    setBusy(true);
+    try {
+      if (!name.trim()) throw new Error('A format needs a name.');
+      if (way === 'format') {
+        const { id } = await send<{ id: string }>('POST', '/api/formats', { copyOf: from, name: name.trim() });
+        router.push(`/formats/${id}`);
+        return;
+      }
+      const id = newId();
+      const started =
+        way === 'blank'
+          ? { ok: true as const, document: startBlank({ id, name: name.trim() }) }
+          : startFromStandard({ id, name: name.trim(), standard, sizes, zones: zones === 'yes', titleBlock }, newId);
+      if (!started.ok) throw new Error(started.reason);
+      await send('POST', '/api/formats', { start: started.document, projection });
+      router.push(`/formats/${id}`);
+    } catch (error) {
+      setProblem((error as Error).message);
+      setBusy(false);
+    }
+  };
+  return (
+    <Dialog
+      open
+      title="Start a format"
+      width="640px"
+      onClose={close}
+      footer={
+        <>
+          <Button type="button" onClick={close}>
+            Cancel
+          </Button>
+          <Button look="primary" type="submit" form="start-form" disabled={busy}>
+            Start
+          </Button>
+        </>
+      }
+    >
+      <Grid templateColumns="1fr 1fr" gap="6px" pb="12px">
+        {WAYS.map(({ way: one, name: title, words, there }) => (
+          <WayButton key={one} type="button" disabled={!there} aria-pressed={way === one} onClick={() => setWay(one)}>
+            <Box fontWeight={500}>{title}</Box>
+            <Box fontSize="13px" color="soft">
+              {words}
+            </Box>
+          </WayButton>
+        ))}
+      </Grid>
+      <form
+        id="start-form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void begin();
+        }}
+      >
+        <Row label="Name" htmlFor="start-name">
+          <TextInput id="start-name" value={name} onChange={(event) => setName(event.target.value)} />
+        </Row>
+        {way === 'format' && (
+          <Row label="From" htmlFor="start-from">
+            <Select id="start-from" value={from} onChange={(event) => setFrom(event.target.value)}>
+              {formats.map((format) => (
+                <option key={format.id} value={format.id}>
+                  {format.name}, edition {format.edition.number}
+                </option>
+              ))}
+            </Select>
+          </Row>
+        )}
+        {way === 'standard' && (
+          <>
+            <Row label="Standard">
+              <Choice
+                label="Standard"
+                value={standard}
+                options={[
+                  { value: 'iso', label: 'ISO, millimetres' },
+                  { value: 'asme', label: 'ASME, inches' },
+                ]}
+                onChange={chooseStandard}
+              />
+            </Row>
+            <Row label="Sizes">
+              <Flex wrap="wrap" gap="2px 12px" pt="3px">
+                {STANDARD_SIZES.filter((size) => size.standard === standard).map((size) => (
+                  <label key={size.id}>
+                    <input
+                      type="checkbox"
+                      checked={sizes.includes(size.id)}
+                      onChange={(event) =>
+                        setSizes(event.target.checked ? [...sizes, size.id] : sizes.filter((id) => id !== size.id))
+                      }
+                    />{' '}
+                    {size.name} {size.orientation}
+                  </label>
+                ))}
+              </Flex>
+            </Row>
+            <Row label="Zones">
+              <Choice
+                label="Zones"
+                value={zones}
+                options={[
+                  { value: 'yes', label: 'Yes' },
+                  { value: 'no', label: 'No' },
+                ]}
+                onChange={setZones}
+              />
+            </Row>
+            <Row label="Title block" htmlFor="start-title">
+              <Select
+                id="start-title"
+                value={titleBlock}
+                onChange={(event) => setTitleBlock(event.target.value as StartOptions['titleBlock'])}
+              >
+                {TITLE_BLOCKS.map((option) => (
+                  <option key={option.value} value={option.value}>
+                    {option.label}
+                  </option>
+                ))}
+              </Select>
+            </Row>
+          </>
+        )}
+        {way !== 'format' && (
+          <Row label="Projection">
+            <Choice
+              label="Projection"
+              value={projection}
+              options={[
+                { value: 'first angle', label: 'First angle' },
+                { value: 'third angle', label: 'Third angle' },
+              ]}
+              onChange={setProjection}
+            />
+          </Row>
+        )}
+        {problem && <Problem>{problem}</Problem>}
+      </form>
+    </Dialog>
+  );
+}
