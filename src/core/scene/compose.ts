@@ -1,4 +1,4 @@
-import { blockLines } from '../format/block-lines';
+import { type BlockLine, blockLines } from '../format/block-lines';
 import type { FormatDocument } from '../format/document';
 import { type LaidBlock, layBlocks } from '../format/layout';
 import { sheetGeometry } from '../format/sheet';
@@ -7,6 +7,7 @@ import { clearArea } from '../geometry/clear-area';
 import { trimNumber } from '../geometry/length';
 import type { Facts } from '../property/facts';
 import { type Outcome, refuse } from '../refusal';
+import { alignmentFindings } from './alignment';
 import { composeCell } from './cell-scene';
 import type { Filling } from './content-text';
 import type { Finding, Report } from './report';
@@ -70,6 +71,7 @@ export function compose(
   const primitives: Primitive[] = [...sheetPart];
   const findings: Finding[] = placingFindings(laid, sheet.space, sheet.name);
   const cells: Report['cells'] = [];
+  const drawn: { laid: LaidBlock; lines: BlockLine[] }[] = [];
   for (const block of laid) {
     const composed = block.cells.map((cell) => composeCell(cell, block.block, filling, occasion));
     for (const cell of composed) {
@@ -77,8 +79,11 @@ export function compose(
       findings.push(...cell.findings);
       cells.push(cell.report);
     }
-    primitives.push(...linesOf(block, document));
+    const lines = blockLines(block);
+    primitives.push(...linePrimitives(block, lines, document));
+    drawn.push({ laid: block, lines });
   }
+  findings.push(...alignmentFindings(drawn, request.sizeId));
   const report: Report = {
     sheet: { ...sheet.trimmed, size: request.sizeId, name: sheet.name },
     drawingSpace: sheet.space,
@@ -107,8 +112,8 @@ export function compose(
   return { ok: true, scene, report };
 }
 
-function linesOf(laid: LaidBlock, document: FormatDocument): Primitive[] {
-  return blockLines(laid).map(({ from, to, line }) => ({
+function linePrimitives(laid: LaidBlock, lines: readonly BlockLine[], document: FormatDocument): Primitive[] {
+  return lines.map(({ from, to, line }) => ({
     kind: 'line',
     source: laid.block.id,
     block: laid.block.id,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Step } from '../format/steps/step';
 import { Source } from '../property/definition';
 import { Value } from '../property/value';
 
@@ -18,6 +19,8 @@ export const Finding = z.object({
   block: z.string().optional(),
   cell: z.string().optional(),
   words: z.string(),
+  /** One step that mends it. */
+  repair: z.object({ words: z.string(), step: Step }).optional(),
 });
 export type Finding = z.infer<typeof Finding>;
 

@@ -46,6 +46,8 @@ export interface BoardState {
   sizeId: string;
   show: Show;
   filled: Filled | undefined;
+  /** The selected cell is being typed in where it stands: its content or its caption. */
+  typingIn: 'content' | 'caption' | undefined;
   /** Why the last command was refused; gone with the next one. */
   notice: string | undefined;
   /** While one column or row is set, its neighbour takes up the change. */
@@ -91,6 +93,7 @@ export const useBoardStore = create<Board>()((set, get) => ({
         sizeId: document.sizes.some((size) => size.id === again?.sizeId) ? again!.sizeId : document.mainSize,
         show: again?.show ?? FIRST_SHOW,
         notice: undefined,
+        typingIn: undefined,
         holdTotal: again?.holdTotal ?? false,
         filled: again?.filled ?? (first && { specimen: first.id, variant: first.variants[0]?.name }),
       },

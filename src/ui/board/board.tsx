@@ -123,7 +123,7 @@ function onEnter(event: KeyboardEvent): boolean {
   const { board } = useBoardStore.getState();
   const selection = board?.selection;
   if (selection?.kind === 'cell') {
-    window.document.querySelector<HTMLElement>('[aria-label=Content]')?.focus();
+    useBoardStore.getState().set({ typingIn: 'content' });
     return true;
   }
   if (selection?.kind === 'block') {

@@ -62,15 +62,20 @@ export function ContentEditor(props: {
   change: (parts: Part[]) => void;
   /** Told when the editor is left. */
   left: () => void;
+  label?: string;
+  autoFocus?: boolean;
+  /** Tab, Shift-Tab and Escape, where they mean something. */
+  leave?: (how: 'next' | 'previous' | 'done') => void;
 }) {
-  const { parts, nameOf, change, left } = props;
+  const { parts, nameOf, change, left, label = 'Content', autoFocus, leave } = props;
   const [finding, setFinding] = useState(false);
-  const latest = useRef({ change, left });
+  const latest = useRef({ change, left, leave });
   useEffect(() => {
-    latest.current = { change, left };
+    latest.current = { change, left, leave };
   });
   const editor = useEditor({
     immediatelyRender: false,
+    autofocus: autoFocus ? 'end' : false,
     extensions: [
       Document,
       Paragraph,
@@ -81,10 +86,17 @@ export function ContentEditor(props: {
     ],
     content: partsToEditor(parts, nameOf),
     editorProps: {
-      attributes: { 'aria-label': 'Content', role: 'textbox', 'aria-multiline': 'true' },
+      attributes: { 'aria-label': label, role: 'textbox', 'aria-multiline': 'true' },
       handleKeyDown: (_, event) => {
         if (event.key === '/' && !event.ctrlKey && !event.metaKey) {
           setFinding(true);
+          return true;
+        }
+        const go = latest.current.leave;
+        if (go && (event.key === 'Tab' || event.key === 'Escape')) {
+          event.preventDefault();
+          event.stopPropagation();
+          go(event.key === 'Escape' ? 'done' : event.shiftKey ? 'previous' : 'next');
           return true;
         }
         return false;

@@ -9,6 +9,7 @@ import type { Scene } from '../../core/scene/scene';
 import { SceneView } from '../sheet/scene-view';
 import { type Selection, useBoard, useBoardStore } from './board-store';
 import { CellBar } from './cell-bar';
+import { InPlaceEditor } from './in-place-editor';
 import { extendTo, selectedIds, selectedIn } from './selection';
 import { TrackNumbers } from './track-numbers';
 import { useSheet } from './use-sheet';
@@ -31,6 +32,7 @@ export function Desk() {
     <Box position="relative" width="100%" height="100%" bg="desk" overflow="hidden" data-testid="desk">
       <SheetOnDesk svg={svg} />
       {sheet.ok && <TrackNumbers report={sheet.report} />}
+      {sheet.ok && <InPlaceEditor report={sheet.report} />}
       <CellBar />
       {!sheet.ok && (
         <Flex position="absolute" inset={0} align="center" justify="center" p="40px">
@@ -61,7 +63,7 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
     if (event.shiftKey && next.kind === 'cell' && before?.cells[0] && before.block.id === next.block) {
       const cell = before.block.cells.find((candidate) => candidate.id === next.cell);
       if (cell) extendTo(before.block, before.cells[0], cell);
-    } else set({ selection: next });
+    } else set({ selection: next, typingIn: undefined });
   };
   /** Dragging over cells of one block selects the rectangle they make. */
   const drag = (event: PointerEvent) => {
@@ -86,10 +88,14 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
     pressed.current = next.cell;
     useBoardStore.getState().set({ selection: next });
   };
-  const frameBlock = (event: MouseEvent) => {
+  /** A block fills the view; in one that does already, the cell is typed in where it stands. */
+  const enter = (event: MouseEvent) => {
     const point = pointAt(event);
-    const block = point && sheet.ok && sheet.report.blocks.find((candidate) => holds(candidate.box, point));
-    if (block) useView.getState().frame(block.box);
+    if (!point || !sheet.ok) return;
+    const block = sheet.report.blocks.findLast((candidate) => holds(candidate.box, point));
+    if (!block) return;
+    if (!isFramed(svg.current!, view.k, block.box)) useView.getState().frame(block.box);
+    else useBoardStore.getState().set({ selection: selectionAt(sheet.report, point), typingIn: 'content' });
   };
   return (
     <svg
@@ -107,7 +113,7 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
           pressed.current === board.selection.cell;
         if (!several || event.shiftKey) pick(event);
       }}
-      onDoubleClick={frameBlock}
+      onDoubleClick={enter}
       onPointerDown={press}
       onPointerMove={drag}
       onPointerLeave={() => useView.setState({ pointer: undefined })}
@@ -130,6 +136,12 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
       )}
     </svg>
   );
+}
+
+/** Whether a block takes up most of the view already. */
+function isFramed(element: SVGSVGElement, k: number, box: SheetBox): boolean {
+  const { width, height } = element.getBoundingClientRect();
+  return Math.max((box.width * k) / width, (box.height * k) / height) > 0.6;
 }
 
 /** What a click at a point selects: the cell there, else the frame with its zones, else the sheet. */

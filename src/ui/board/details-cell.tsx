@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import type { Block, Cell, Part } from '../../core/format/document';
 import type { SetCell } from '../../core/format/steps/set-cell';
 import { partsOf } from '../../core/format/names';
@@ -12,6 +12,7 @@ import { type Outcome, refuse } from '../../core/refusal';
 import { CommitField, Row, SelectRow } from '../controls/field';
 import { useBoard, useBoardStore } from './board-store';
 import { ContentEditor } from './content-editor';
+import { usePartName, withCaption, withParts } from './cell-content';
 import { Button } from '../controls/button';
 import { LookRows } from './details-lettering';
 import { LineRows } from './details-lines';
@@ -40,31 +41,16 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
   const sheet = useSheet();
   const document = useBoard((board) => board.document);
   const sizeId = useBoard((board) => board.sizeId);
-  const properties = useBoard((board) => board.resources.properties);
   const report = sheet.ok ? sheet.report.cells.find((candidate) => candidate.id === cell.id) : undefined;
   const findings = sheet.ok ? sheet.report.findings.filter((finding) => finding.cell === cell.id) : [];
   const perform = useBoardStore((store) => store.perform);
   const endTyping = useBoardStore((store) => store.endTyping);
   const change = (changes: SetCell['change'], typing?: string) =>
     perform({ op: 'set cell', block: block.id, cell: cell.id, change: changes }, typing && `${typing} of ${cell.id}`);
-  const nameOf = useCallback(
-    (part: Part) =>
-      part.kind === 'linked'
-        ? (properties.get(part.property)?.name ?? part.property)
-        : part.kind === 'asked'
-          ? (document.asked.find((asked) => asked.key === part.asked)?.name ?? part.asked)
-          : '',
-    [properties, document.asked],
-  );
+  const nameOf = usePartName();
   const textual = cell.contents.every((content) => 'parts' in content);
   const parts = partsOf(cell);
-  const setParts = (next: Part[], typing?: string) => {
-    const { when } = cell.contents.find((content) => 'parts' in content) ?? {};
-    change(
-      { contents: next.length === 0 ? [] : [{ ...(when && { when }), parts: next }, ...cell.contents.slice(1)] },
-      typing,
-    );
-  };
+  const setParts = (next: Part[], typing?: string) => change({ contents: withParts(cell, next) }, typing);
   return (
     <>
       <Section title={report?.name ?? 'Cell'}>
@@ -73,12 +59,7 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
           value={cell.caption?.text ?? ''}
           live
           left={endTyping}
-          commit={(text) =>
-            change(
-              { caption: text === '' ? null : { ...(cell.caption ?? newCaption(document.letterings[0]!.id)), text } },
-              'caption',
-            )
-          }
+          commit={(text) => change({ caption: withCaption(cell, text, document) }, 'caption')}
         />
         {textual ? (
           <Row label="Holds">
@@ -175,12 +156,6 @@ function SelectedLines({ block }: { block: Block }) {
   const ids = selectedIds(selection);
   return <LineRows block={block} cells={block.cells.filter((cell) => ids.includes(cell.id))} />;
 }
-
-const newCaption = (lettering: string) => ({
-  text: '',
-  lettering,
-  place: { across: 'left' as const, up: 'top' as const, inset: { x: 0.8, y: 0.8 } },
-});
 
 function MissingRow({ parts, setParts }: { parts: Part[]; setParts: (parts: Part[]) => void }) {
   const linked = parts.filter((part) => part.kind === 'linked');

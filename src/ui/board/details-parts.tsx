@@ -3,6 +3,7 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import type { Finding } from '../../core/scene/report';
+import { Button } from '../controls/button';
 import { WeightMark } from '../controls/mark';
 import { useBoardStore } from './board-store';
 
@@ -44,6 +45,11 @@ export function FindingList({ findings, title }: { findings: readonly Finding[];
           >
             {finding.words}
           </Place>
+          {finding.repair && (
+            <Button type="button" onClick={() => useBoardStore.getState().act(finding.repair!.step)}>
+              {finding.repair.words}
+            </Button>
+          )}
         </Flex>
       ))}
     </Section>

@@ -352,7 +352,7 @@ test('no sequence of edits ever makes a block whose cells fail to tile it, and e
           on({ op: 'move track', axis: e.axis, track, to: e.b % tracks.length }),
           crowded
             ? on({ op: 'remove track', axis: e.axis, track })
-            : { ...split([cell], e.axis, e.b % 2 ? { parts: e.parts } : { first: e.size }), newIds: fresh } as Step,
+            : ({ ...split([cell], e.axis, e.b % 2 ? { parts: e.parts } : { first: e.size }), newIds: fresh } as Step),
           on({ op: 'join cells', cells: neighbours.length > 1 ? neighbours.map(({ id }) => id) : [cell, cell] }),
           on({
             op: 'even tracks',

@@ -1,4 +1,5 @@
 import type { Cell, FormatDocument } from '@/core/format/document';
+import { applyStep } from '@/core/format/steps/step';
 import { compose } from '@/core/scene/compose';
 import { projectionSymbol } from '@/core/scene/projection-symbol';
 import { Report } from '@/core/scene/report';
@@ -207,6 +208,41 @@ describe('findings', () => {
       ),
     };
     expect(finding(onTop, 'block on another')).toMatchObject({ words: 'Title block: lies on “Tolerances and notes”.' });
+  });
+});
+
+describe('edges that are nearly aligned', () => {
+  const shifted = (x: number): FormatDocument => ({
+    ...workshop.format,
+    blocks: workshop.format.blocks.map((block) =>
+      block.id === 'notes-block' ? { ...block, dock: { ...block.dock, offset: { x, y: 0 } } } : block,
+    ),
+  });
+  const found = (format: FormatDocument) =>
+    sheetOf(format).report.findings.filter((one) => one.code === 'nearly aligned');
+  test('are named with the pair, the direction and the distance, and lined up by moving the smaller block', () => {
+    const [finding, ...others] = found(shifted(-0.4));
+    expect(others).toEqual([]);
+    expect(finding).toMatchObject({
+      block: 'notes-block',
+      words: 'Upright lines of “Tolerances and notes” and “Title block” lie 0.4 mm apart.',
+    });
+    const mended = applyStep(shifted(-0.4), finding!.repair!.step);
+    if (!mended.ok) throw new Error(mended.reason);
+    expect(found(mended.document)).toEqual([]);
+    expect(mended.document).toEqual(shifted(0));
+  });
+  test('are none on one another, 1 mm apart or more, or within one block', () => {
+    for (const x of [0, 0.00005, -1.2]) expect(found(shifted(x))).toEqual([]);
+    const close = applyStep(workshop.format, {
+      op: 'set track',
+      block: 'title-block',
+      axis: 'column',
+      track: 'tb-c7',
+      size: 0.6,
+    });
+    if (!close.ok) throw new Error(close.reason);
+    expect(found(close.document)).toEqual([]);
   });
 });
 

@@ -1,0 +1,84 @@
+import type { BlockLine } from '../format/block-lines';
+import type { LaidBlock } from '../format/layout';
+import { lengthAt, withLength } from '../format/length-value';
+import { TOLERANCE, roundLength, trimNumber } from '../geometry/length';
+import type { Finding } from './report';
+
+/** Lines nearer than this to one another, but not on one another, are taken for meant to be in line, mm. */
+const NEAR = 1;
+
+interface Level {
+  /** Where the line lies across its direction, and from where to where along it. */
+  at: number;
+  from: number;
+  to: number;
+}
+
+/**
+ * Lines of different blocks that run the same way, overlap or touch in extent and lie over the tolerance and under 1 mm
+ * apart. One finding for each pair of blocks and direction, with the repair that moves the smaller block.
+ */
+export function alignmentFindings(
+  blocks: readonly { laid: LaidBlock; lines: readonly BlockLine[] }[],
+  sizeId: string,
+): Finding[] {
+  const findings: Finding[] = [];
+  const levels = blocks.map(({ lines }) => ({ x: levelsOf(lines, 'x'), y: levelsOf(lines, 'y') }));
+  blocks.forEach(({ laid: one }, i) => {
+    for (let j = i + 1; j < blocks.length; j++) {
+      const other = blocks[j]!.laid;
+      for (const across of ['x', 'y'] as const) {
+        const distance = nearest(levels[i]![across], levels[j]![across]);
+        if (distance !== undefined) findings.push(finding(one, other, across, distance, sizeId));
+      }
+    }
+  });
+  return findings;
+}
+
+function levelsOf(lines: readonly BlockLine[], across: 'x' | 'y'): Level[] {
+  const along = across === 'x' ? 'y' : 'x';
+  return lines
+    .filter(({ from, to }) => Math.abs(from[across] - to[across]) <= TOLERANCE)
+    .map(({ from, to }) => ({
+      at: from[across],
+      from: Math.min(from[along], to[along]),
+      to: Math.max(from[along], to[along]),
+    }));
+}
+
+/** The smallest distance of two lines that are nearly in line: from the first's to the second's; undefined for none. */
+function nearest(one: Level[], other: Level[]): number | undefined {
+  let best: number | undefined;
+  for (const a of one) {
+    for (const b of other) {
+      const distance = b.at - a.at;
+      if (Math.abs(distance) <= TOLERANCE || Math.abs(distance) >= NEAR) continue;
+      if (a.from > b.to + TOLERANCE || b.from > a.to + TOLERANCE) continue;
+      if (best === undefined || Math.abs(distance) < Math.abs(best)) best = distance;
+    }
+  }
+  return best;
+}
+
+function finding(one: LaidBlock, other: LaidBlock, across: 'x' | 'y', distance: number, sizeId: string): Finding {
+  const area = ({ box }: LaidBlock) => box.width * box.height;
+  const [smaller, larger, by] = area(one) < area(other) ? [one, other, distance] : [other, one, -distance];
+  const { dock } = smaller.block;
+  const moved = roundLength(lengthAt(dock.offset[across], sizeId) + by);
+  const direction = across === 'x' ? 'Upright' : 'Level';
+  return {
+    code: 'nearly aligned',
+    weight: 'warning',
+    block: smaller.block.id,
+    words: `${direction} lines of “${smaller.block.name}” and “${larger.block.name}” lie ${trimNumber(Math.abs(distance), 4)} mm apart.`,
+    repair: {
+      words: 'Line them up',
+      step: {
+        op: 'set block',
+        block: smaller.block.id,
+        change: { dock: { ...dock, offset: { ...dock.offset, [across]: withLength(dock.offset[across], moved) } } },
+      },
+    },
+  };
+}
