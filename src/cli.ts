@@ -1,7 +1,7 @@
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
-import { dirname, extname } from 'node:path';
+import { dirname, extname, join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { writeDxf } from './core/exchange/dxf';
+import { pictureFiles, writeDxf } from './core/exchange/dxf';
 import { readPackage } from './core/exchange/package';
 import { writePdf } from './core/exchange/pdf';
 import { writeSvg } from './core/exchange/svg';
@@ -49,7 +49,7 @@ async function main(): Promise<void> {
   }
   const read = readPackage(await json(format));
   if (!read.ok) throw new Stop(`${format}: ${read.reason}`);
-  const { format: document, properties, organisation, project, profile, sample } = read.package;
+  const { format: document, properties, organisation, project, profile, sample, pictures } = read.package;
   const found = findSize(document, size);
   if (!found.ok) throw new Stop(found.reason);
   const specimen = values.specimen ? await specimenFrom(values.specimen) : undefined;
@@ -78,6 +78,7 @@ async function main(): Promise<void> {
       properties: new Map(properties.map((property) => [property.id, property])),
       fonts: shippedGlyphTables(),
       seen: seenValues(properties, specimen ? [specimen] : []),
+      pictures: new Map(Object.entries(pictures ?? {})),
     },
   );
   if (!composed.ok) throw new Stop(composed.reason);
@@ -85,6 +86,9 @@ async function main(): Promise<void> {
   const written = await writers(extname(out), composed, title, sample.today);
   await mkdir(dirname(out), { recursive: true });
   await writeFile(out, written);
+  if (extname(out) === '.dxf') {
+    for (const { name, bytes } of pictureFiles(composed.scene)) await writeFile(join(dirname(out), name), bytes);
+  }
   for (const finding of composed.report.findings) console.log(`${finding.weight}: ${finding.words}`);
   console.log(`wrote ${out}`);
 }

@@ -8,6 +8,7 @@ import { z } from 'zod';
 import { THE_ADMINISTRATOR } from './account';
 import { type Database, transaction } from './database';
 import { insertEdition, insertFormat } from './repositories/formats';
+import { keepPicture } from './repositories/pictures';
 import { insertProperty } from './repositories/properties';
 import { insertSpecimen } from './repositories/specimens';
 import { type ValuePlace, insertValuePlace } from './repositories/value-places';
@@ -65,7 +66,8 @@ function placeKeeper(db: Database): PlaceKeeper {
 async function seedFormat(db: Database, file: string, placeOf: PlaceKeeper): Promise<void> {
   const read = readPackage(await json(file));
   if (!read.ok) throw new Error(`${file}: ${read.reason}`);
-  const { format, organisation, project, profile, sample } = read.package;
+  const { format, organisation, project, profile, sample, pictures } = read.package;
+  for (const [hash, picture] of Object.entries(pictures ?? {})) await keepPicture(db, hash, 'demo', picture);
   await placeOf('organisation', organisation);
   await insertFormat(db, {
     id: format.id,

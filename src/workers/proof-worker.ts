@@ -5,6 +5,7 @@ import { SHIPPED_FONTS, fontFamily } from '../core/lettering/fonts';
 import type { Facts } from '../core/property/facts';
 import { compose } from '../core/scene/compose';
 import type { Finding } from '../core/scene/report';
+import type { Scene } from '../core/scene/scene';
 import type { Resources, SheetRequest } from '../core/scene/resources';
 
 export interface ProofTask {
@@ -57,7 +58,7 @@ const worker = {
       return { findings: [], refused: composed.reason };
     }
     const { scene, report } = composed;
-    const look = JSON.stringify({ scene, room });
+    const look = JSON.stringify({ scene, room }, (key, value: unknown) => (key === 'data' ? undefined : value));
     if (looks.get(id) === look) return { findings: report.findings };
     await fontsReady;
     const scale = Math.min(room.width / scene.width, room.height / scene.height);
@@ -65,12 +66,30 @@ const worker = {
       Math.max(1, Math.round(scene.width * scale)),
       Math.max(1, Math.round(scene.height * scale)),
     );
-    drawScene(canvas.getContext('2d')! as unknown as CanvasRenderingContext2D, scene, scale, '#FFFFFF');
+    drawScene(
+      canvas.getContext('2d')! as unknown as CanvasRenderingContext2D,
+      scene,
+      scale,
+      '#FFFFFF',
+      await imagesOf(scene),
+    );
     const picture = canvas.transferToImageBitmap();
     looks.set(id, look);
     return transfer({ findings: report.findings, picture }, [picture]);
   },
 };
+
+/** The raster pictures of a scene, decoded once by their hash. */
+async function imagesOf(scene: Scene): Promise<Map<string, ImageBitmap>> {
+  for (const image of scene.primitives) {
+    if (image.kind !== 'image' || decoded.has(image.hash)) continue;
+    const bytes = await (await fetch(`data:image/${image.type};base64,${image.data}`)).blob();
+    decoded.set(image.hash, await createImageBitmap(bytes));
+  }
+  return decoded;
+}
+
+const decoded = new Map<string, ImageBitmap>();
 
 export type ProofWorker = typeof worker;
 

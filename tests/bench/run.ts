@@ -87,7 +87,7 @@ async function flatPdf(scene: Scene): Promise<void> {
         .circle(one.centre.x * k, (scene.height - one.centre.y) * k, one.radius * k)
         .lineWidth(one.width * k)
         .stroke(one.ink);
-    } else {
+    } else if (one.kind === 'outline' || one.kind === 'fill') {
       document.polygon(...one.points.map((point): [number, number] => [point.x * k, (scene.height - point.y) * k]));
       if (one.kind === 'fill') document.fill(one.ink);
       else document.lineWidth(one.width * k).stroke(one.ink);

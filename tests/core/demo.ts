@@ -33,6 +33,7 @@ export function demoResources(format: FormatPackage): Resources {
     properties: new Map(format.properties.map((property) => [property.id, property])),
     fonts,
     seen: seenValues(format.properties, demoSpecimens()),
+    pictures: new Map(Object.entries(format.pictures ?? {})),
   };
 }
 

@@ -1,6 +1,6 @@
 import { fontFamily } from '../lettering/fonts';
 import { DASHES, type Primitive, type Scene } from '../scene/scene';
-import { arcPath } from './svg';
+import { arcPath, outlinePath } from './svg';
 
 /** What drawing needs of a canvas, on the screen or off it. */
 export type Canvas2d = Pick<
@@ -20,6 +20,7 @@ export type Canvas2d = Pick<
   | 'setLineDash'
   | 'font'
   | 'fontKerning'
+  | 'drawImage'
 >;
 
 /** The font size text is set at before it is scaled, px. */
@@ -31,15 +32,29 @@ const SETTING_SIZE = 100;
  *
  * @param scale pixels per mm
  */
-export function drawScene(canvas: Canvas2d, scene: Scene, scale: number, paper: string, thinnest = 0.6): void {
+export function drawScene(
+  canvas: Canvas2d,
+  scene: Scene,
+  scale: number,
+  paper: string,
+  images: ReadonlyMap<string, CanvasImageSource> = new Map(),
+  thinnest = 0.6,
+): void {
   canvas.setTransform(1, 0, 0, 1, 0, 0);
   canvas.fillStyle = paper;
   canvas.fillRect(0, 0, scene.width * scale, scene.height * scale);
   canvas.fontKerning = 'none';
-  for (const primitive of scene.primitives) draw(canvas, primitive, scene.height, scale, thinnest);
+  for (const primitive of scene.primitives) draw(canvas, primitive, scene.height, scale, images, thinnest);
 }
 
-function draw(canvas: Canvas2d, primitive: Primitive, sheetHeight: number, scale: number, thinnest: number): void {
+function draw(
+  canvas: Canvas2d,
+  primitive: Primitive,
+  sheetHeight: number,
+  scale: number,
+  images: ReadonlyMap<string, CanvasImageSource>,
+  thinnest: number,
+): void {
   const x = (mm: number) => mm * scale;
   const y = (mm: number) => (sheetHeight - mm) * scale;
   canvas.setTransform(1, 0, 0, 1, 0, 0);
@@ -57,6 +72,29 @@ function draw(canvas: Canvas2d, primitive: Primitive, sheetHeight: number, scale
   if (primitive.kind === 'fill') {
     path(canvas, primitive.points, x, y);
     canvas.fill();
+    return;
+  }
+  if (primitive.kind === 'image') {
+    const bitmap = images.get(primitive.hash);
+    const angle = (-primitive.turn * Math.PI) / 180;
+    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+    canvas.setTransform(cos, sin, -sin, cos, x(primitive.x), y(primitive.y));
+    const [width, height] = [primitive.width * scale, primitive.height * scale];
+    if (bitmap) canvas.drawImage(bitmap, 0, -height, width, height);
+    return;
+  }
+  if (primitive.kind === 'path') {
+    const outline = new Path2D(outlinePath(primitive.segments, x, y));
+    canvas.strokeStyle = primitive.ink;
+    canvas.setLineDash([]);
+    if (primitive.fill) {
+      canvas.fillStyle = primitive.fill;
+      canvas.fill(outline, primitive.evenOdd ? 'evenodd' : 'nonzero');
+    }
+    if (primitive.stroke !== undefined) {
+      canvas.lineWidth = Math.max(thinnest, primitive.stroke * scale);
+      canvas.stroke(outline);
+    }
     return;
   }
   canvas.strokeStyle = primitive.ink;

@@ -20,7 +20,16 @@ import {
 import type { Point } from '../geometry/box';
 import { MM_PER_INCH } from '../geometry/length';
 import { SHIPPED_FONTS } from '../lettering/fonts';
-import { DASHES, LAYERS, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
+import {
+  DASHES,
+  LAYERS,
+  type ImagePrimitive,
+  type PathPrimitive,
+  type Primitive,
+  type Scene,
+  type TextPrimitive,
+} from '../scene/scene';
+import { flattened } from '../scene/picture-scene';
 import { InsertWithAttributes, SheetLayer, weighted } from './dxf-records';
 
 const LINE_TYPES: Record<keyof typeof DASHES, { name: string; words: string }> = {
@@ -130,6 +139,14 @@ class SheetDxf {
       owner.addHatch(paths, pattern({ name: HatchPredefinedPatterns.SOLID }), common);
       return;
     }
+    if (primitive.kind === 'image') {
+      this.image(primitive);
+      return;
+    }
+    if (primitive.kind === 'path') {
+      this.path(owner, primitive, origin, common);
+      return;
+    }
     const dashed = primitive.type !== 'continuous';
     const options = {
       ...common,
@@ -139,7 +156,48 @@ class SheetDxf {
     owner.addEntity(weighted(this.stroke(primitive, origin, options), primitive.width));
   }
 
-  private stroke(primitive: Exclude<Primitive, { kind: 'text' | 'fill' }>, origin: Point, options: object) {
+  /** Outlines as polylines that stray from their curves by no more than a hundredth of a millimetre, fills as solid hatches. */
+  private path(owner: DxfBlock, path: PathPrimitive, origin: Point, common: { layerName: string }) {
+    const pieces = flattened(path.segments, 0.01);
+    if (path.fill) {
+      const paths = new HatchBoundaryPaths();
+      for (const piece of pieces)
+        paths.addPolylineBoundary(new HatchPolylineBoundary(piece.points.map((p) => this.point(p, origin))));
+      owner.addHatch(paths, pattern({ name: HatchPredefinedPatterns.SOLID }), {
+        ...common,
+        trueColor: trueColour(path.fill),
+      });
+    }
+    if (path.stroke === undefined) return;
+    for (const piece of pieces) {
+      const flags = piece.closed ? LWPolylineFlags.Closed : LWPolylineFlags.None;
+      const vertices = piece.points.map((p) => ({ point: this.point(p, origin) }));
+      owner.addEntity(weighted(new LWPolyline(vertices, { ...common, flags }), path.stroke));
+    }
+  }
+
+  /** A raster picture as an image in model space; its pixels are in a file of its own beside the drawing. */
+  private image(image: ImagePrimitive) {
+    const { width, pixels, turn } = image;
+    const at = this.point(image, { x: 0, y: 0 });
+    const scale = this.length(width) / pixels.width;
+    this.dxf.modelSpace.addImage(
+      pictureFile(image),
+      `PICTURE_${image.hash.slice(0, 8)}`,
+      at,
+      pixels.width,
+      pixels.height,
+      scale,
+      turn,
+      { layerName: LAYERS.pictures.name },
+    );
+  }
+
+  private stroke(
+    primitive: Exclude<Primitive, { kind: 'text' | 'fill' | 'path' | 'image' }>,
+    origin: Point,
+    options: object,
+  ) {
     if (primitive.kind === 'line') {
       return new Line(this.point(primitive.from, origin), this.point(primitive.to, origin), options);
     }
@@ -196,6 +254,17 @@ class SheetDxf {
     return style;
   }
 }
+
+/** The files of raster pictures that belong beside a scene's DXF. */
+export function pictureFiles(scene: Scene): { name: string; bytes: Uint8Array }[] {
+  const images = scene.primitives.filter((primitive) => primitive.kind === 'image');
+  const byName = new Map(images.map((image) => [pictureFile(image), image]));
+  return [...byName].map(([name, image]) => ({ name, bytes: Buffer.from(image.data, 'base64') }));
+}
+
+/** The name of the file that a DXF looks for a raster picture under. */
+const pictureFile = ({ hash, type }: Pick<ImagePrimitive, 'hash' | 'type'>): string =>
+  `picture-${hash.slice(0, 8)}.${type === 'jpeg' ? 'jpg' : 'png'}`;
 
 const trueColour = (ink: string) => String(parseInt(ink.slice(1), 16));
 

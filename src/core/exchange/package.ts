@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { FormatDocument } from '../format/document';
 import { issueInWords, readDocument } from '../format/reading';
+import { PictureData } from '../picture/picture';
 import { PropertyDefinition } from '../property/definition';
 import { Values } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
@@ -18,6 +19,8 @@ const Surroundings = z.object({
   /** A drawing's data to prove the format with, and the day and locale it is proved in. */
   sample: z.object({ drawing: Named, today: z.iso.date(), decimalMark: z.enum([',', '.']), scale: z.string().max(20) }),
   /** Fonts by id; shipped ones need no hash. */
+  /** Pictures by hash. */
+  pictures: z.record(z.string().regex(/^[0-9a-f]{64}$/), PictureData).optional(),
   fonts: z.array(z.object({ id: z.string(), hash: z.string().optional() })).max(40),
 });
 

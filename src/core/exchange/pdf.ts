@@ -1,7 +1,7 @@
 import PDFDocument from 'pdfkit';
 import { MM_PER_INCH } from '../geometry/length';
-import { DASHES, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
-import { arcPath, fontsUsed } from './svg';
+import { DASHES, type ImagePrimitive, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
+import { arcPath, fontsUsed, outlinePath } from './svg';
 
 /** PDF user space units (points, 1/72 inch) per mm. */
 const POINT = 72 / MM_PER_INCH;
@@ -49,6 +49,20 @@ function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number): void {
     drawText(pdf, primitive, x(primitive.x), y(primitive.y));
     return;
   }
+  if (primitive.kind === 'image') {
+    drawImage(pdf, primitive, x, y);
+    return;
+  }
+  if (primitive.kind === 'path') {
+    pdf.path(outlinePath(primitive.segments, x, y));
+    const { fill, stroke, ink, evenOdd } = primitive;
+    const rule = evenOdd ? 'even-odd' : 'non-zero';
+    if (stroke !== undefined) pdf.undash().lineWidth(stroke * POINT);
+    if (fill && stroke !== undefined) pdf.fillAndStroke(fill, ink, rule);
+    else if (fill) pdf.fill(fill, rule);
+    else pdf.stroke(ink);
+    return;
+  }
   if (primitive.kind === 'line') {
     pdf.moveTo(x(primitive.from.x), y(primitive.from.y)).lineTo(x(primitive.to.x), y(primitive.to.y));
   } else if (primitive.kind === 'arc') {
@@ -67,6 +81,20 @@ function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number): void {
     pdf.dash([dash, ...rest] as unknown as number, {});
   } else pdf.undash();
   pdf.stroke(primitive.ink);
+}
+
+/** A raster picture at its full resolution. */
+function drawImage(pdf: Pdf, image: ImagePrimitive, x: (mm: number) => number, y: (mm: number) => number): void {
+  pdf.save();
+  const { clip } = image;
+  if (clip) pdf.rect(x(clip.x), y(clip.y + clip.height), clip.width * POINT, clip.height * POINT).clip();
+  pdf.translate(x(image.x), y(image.y));
+  if (image.turn !== 0) pdf.rotate(-image.turn);
+  pdf.image(Buffer.from(image.data, 'base64'), 0, -image.height * POINT, {
+    width: image.width * POINT,
+    height: image.height * POINT,
+  });
+  pdf.restore();
 }
 
 const radians = (deg: number) => (deg * Math.PI) / 180;

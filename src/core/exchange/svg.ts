@@ -1,12 +1,14 @@
 import { fontFamily } from '../lettering/fonts';
-import { DASHES, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
+import type { Box } from '../geometry/box';
+import type { Segment } from '../picture/picture';
+import { DASHES, type ImagePrimitive, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
 
 /** The font size at which text is set before it is scaled: at millimetre sizes browsers round advances. */
 const SETTING_SIZE = 100;
 
 /** An SVG element as data: what the file writer prints and the screen mounts. y runs down, in mm. */
 export interface SvgElement {
-  tag: 'line' | 'path' | 'polygon' | 'text';
+  tag: 'line' | 'path' | 'polygon' | 'text' | 'image';
   attributes: Record<string, string | number>;
   /** The text of a text element. */
   text?: string;
@@ -38,9 +40,56 @@ export function svgElement(primitive: Primitive, sheetHeight: number): SvgElemen
       return { tag: 'polygon', attributes: { points: points(primitive.points, y), fill: primitive.ink } };
     case 'arc':
       return { tag: 'path', attributes: { d: arcPath(primitive, round, y, 1), fill: 'none', ...stroke(primitive) } };
+    case 'path':
+      return {
+        tag: 'path',
+        attributes: {
+          d: outlinePath(primitive.segments, round, y),
+          fill: primitive.fill ?? 'none',
+          ...(primitive.evenOdd && { 'fill-rule': 'evenodd' }),
+          ...(primitive.stroke !== undefined && { stroke: primitive.ink, 'stroke-width': round(primitive.stroke) }),
+        },
+      };
+    case 'image':
+      return imageElement(primitive, y(primitive.y));
     case 'text':
       return textElement(primitive, y(primitive.y));
   }
+}
+
+/** Outline segments as path data; `x` and `y` map sheet coordinates. */
+export function outlinePath(
+  segments: readonly Segment[],
+  x: (value: number) => number,
+  y: (value: number) => number,
+): string {
+  return segments
+    .map(([command, ...values]) => command + values.map((value, i) => (i % 2 === 0 ? x(value) : y(value))).join(' '))
+    .join('');
+}
+
+function imageElement(image: ImagePrimitive, y: number): SvgElement {
+  const { width, height, turn, clip } = image;
+  const inset = clip && insetOf(image, clip);
+  return {
+    tag: 'image',
+    attributes: {
+      href: `data:image/${image.type};base64,${image.data}`,
+      width: round(width),
+      height: round(height),
+      preserveAspectRatio: 'none',
+      transform: `translate(${round(image.x)} ${y})${turn === 0 ? '' : ` rotate(${-turn})`} translate(0 ${round(-height)})`,
+      ...(inset && { style: `clip-path:inset(${inset})` }),
+    },
+  };
+}
+
+/** How much of a picture lies outside its clip on each of its own sides, as CSS writes it. */
+function insetOf({ x, y, width, height, turn }: ImagePrimitive, clip: Box): string {
+  const cut = turn === 0 ? [clip.y + clip.height, x + width, clip.y, clip.x] : undefined;
+  if (!cut) return '0';
+  const sides = [y + height - cut[0]!, cut[1]! - clip.x - clip.width, cut[2]! - y, cut[3]! - x];
+  return sides.map((side) => `${round(Math.max(0, side))}px`).join(' ');
 }
 
 function points(list: { x: number; y: number }[], y: (value: number) => number): string {

@@ -126,24 +126,30 @@ export const FigureShape = z.discriminatedUnion('kind', [
   }),
 ]);
 
+export type FigureShape = z.infer<typeof FigureShape>;
+
 export const Picture = z.object({
   /** Content hash of a picture, or the property that names one. */
   from: z.union([z.object({ hash: z.string().regex(/^[0-9a-f]{64}$/) }), z.object({ property: Id })]),
   scale: z.union([z.enum(['fit', 'fill']), z.object({ percent: z.number().min(1).max(1000) })]),
 });
 
-const Symbol = z.object({
+export type Picture = z.infer<typeof Picture>;
+
+export const CellSymbol = z.object({
   name: z.enum(['projection', 'surface texture', 'general tolerance']),
   /** The lettering height h its proportions follow, mm; absent: as large as the cell allows. */
   height: Length.optional(),
 });
+
+export type CellSymbol = z.infer<typeof CellSymbol>;
 
 const when = { when: Condition.optional() };
 /** One content of a cell and when it applies: a text, or one picture, symbol or figure. */
 export const Content = z.union([
   z.object({ ...when, parts: z.array(Part).max(60) }),
   z.object({ ...when, picture: Picture }),
-  z.object({ ...when, symbol: Symbol }),
+  z.object({ ...when, symbol: CellSymbol }),
   z.object({ ...when, figure: z.array(FigureShape).max(200) }),
 ]);
 export type Content = z.infer<typeof Content>;

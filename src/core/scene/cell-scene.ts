@@ -1,4 +1,6 @@
-import type { Cell, Content, Place } from '../format/document';
+import type { Cell, CellSymbol, Content, FigureShape, Picture, Place } from '../format/document';
+import type { Length } from '../format/length-value';
+import type { Box } from '../geometry/box';
 import { lengthAt } from '../format/length-value';
 import type { LaidCell } from '../format/layout';
 import { cellName } from '../format/names';
@@ -9,7 +11,11 @@ import { type Fitted, fitText } from '../lettering/fitting';
 import { measureLine, setLine } from '../lettering/setting';
 import { type Lettering, inCase } from '../lettering/style';
 import { type Filling, type Paragraph, contentText } from './content-text';
+import { LEAST_DPI } from '../picture/picture';
+import { resolveProperty } from '../property/resolving';
+import { isCoarse, picturePrimitives } from './picture-scene';
 import { projectionSymbol } from './projection-symbol';
+import { generalToleranceSymbol, surfaceTextureSymbol } from './trade-symbols';
 import type { CellReport, Finding } from './report';
 import type { Primitive, TextPrimitive, TextSpan } from './scene';
 
@@ -68,19 +74,10 @@ export function composeCell(
 }
 
 function composeContent(content: Content, context: CellContext, composed: ComposedCell): void {
-  const finding = findingOf(context, composed);
   if ('parts' in content) composeText(content.parts, context, composed);
-  else if ('symbol' in content && content.symbol.name === 'projection') {
-    composed.primitives.push(...projectionSymbolIn(context, content.symbol.height));
-  } else {
-    const what =
-      'symbol' in content ? `the ${content.symbol.name} symbol` : 'picture' in content ? 'a picture' : 'a figure';
-    finding(
-      'not drawn',
-      'blocks release',
-      `holds ${what}, which this version of Zonograph keeps but does not draw yet.`,
-    );
-  }
+  else if ('picture' in content) composePicture(content.picture, context, composed);
+  else if ('figure' in content) composed.primitives.push(...figureIn(content.figure, context));
+  else composed.primitives.push(...symbolIn(content.symbol, context));
 }
 
 const findingOf =
@@ -339,24 +336,116 @@ function reportGlyphs(missing: string[], fallbacks: string[], context: CellConte
   if (replaced.length > 0) finding('glyph from another font', 'note', `${list(replaced)} comes from another font.`);
 }
 
-function projectionSymbolIn(
-  { cell, block, room, filling }: CellContext,
-  height: Parameters<typeof lengthAt>[0] | undefined,
-): Primitive[] {
-  const angle = filling.facts.profile?.values['Projection'] === 'third angle' ? 'third angle' : 'first angle';
-  const inset = { x: lengthAt(cell.place.inset.x, room.sizeId), y: lengthAt(cell.place.inset.y, room.sizeId) };
+/** The room for what is no text: the cell less its insets and its caption, in the cell's own coordinates. */
+function roomFor({ cell, block, room, filling }: CellContext): Box {
+  const [x, y] = [lengthAt(cell.place.inset.x, room.sizeId), lengthAt(cell.place.inset.y, room.sizeId)];
   const above = roomForCaption({ cell, block, room, filling });
+  return { x, y, width: Math.max(0, room.width - 2 * x), height: Math.max(0, room.height - y - (above || y)) };
+}
+
+function composePicture(picture: Picture, context: CellContext, composed: ComposedCell): void {
+  const { cell, block, room, filling } = context;
+  const finding = findingOf(context, composed);
+  const hash = 'hash' in picture.from ? picture.from.hash : pictureOf(picture.from.property, context, composed);
+  if (hash === undefined || filling.show === 'blank') return;
+  const data = filling.resources.pictures.get(hash);
+  if (!data) {
+    finding('picture missing', 'blocks release', 'its picture is not in the office. Put it in again.');
+    return;
+  }
+  const { primitives, dpi } = picturePrimitives(
+    { hash, picture: data },
+    picture.scale,
+    roomFor(context),
+    placeShares(cell.place),
+    room.placing,
+    { source: cell.id, block },
+  );
+  composed.primitives.push(...primitives);
+  if (isCoarse(dpi))
+    finding(
+      'picture too coarse',
+      'warning',
+      `the picture prints at ${Math.round(dpi)} dots per inch; it needs ${LEAST_DPI}.`,
+    );
+}
+
+/** The picture that a property names by its hash, noted in the trace. */
+function pictureOf(id: string, { filling }: CellContext, composed: ComposedCell): string | undefined {
+  const property = filling.resources.properties.get(id);
+  if (!property) return undefined;
+  const trace = resolveProperty(property, filling.facts, filling.sheetValues);
+  composed.report.trace.push(trace);
+  return typeof trace.value === 'string' ? trace.value : undefined;
+}
+
+/** Where a thing stands in its room: 0 left or at the bottom, 1 right or at the top. */
+function placeShares({ across, up }: Place): { across: number; up: number } {
+  return {
+    across: across === 'left' ? 0 : across === 'right' ? 1 : 0.5,
+    up: up === 'top' ? 1 : up === 'middle' ? 0.5 : 0,
+  };
+}
+
+/** A figure's lines, arcs and rectangles, placed by number from the cell's lower left corner. */
+function figureIn(shapes: readonly FigureShape[], { cell, block, room, filling }: CellContext): Primitive[] {
+  const mm = (length: Length) => lengthAt(length, room.sizeId);
+  const at = (x: number, y: number) => toSheet(room.placing, { x, y });
+  return shapes
+    .filter((shape) => !shape.line.hidden)
+    .map((shape): Primitive => {
+      const { width, type, ink } = shape.line;
+      const common = { source: cell.id, block, layer: 'symbols' as const, ink: inkOf(ink, filling), width, type };
+      if (shape.kind === 'line') {
+        return {
+          kind: 'line',
+          from: at(mm(shape.from.x), mm(shape.from.y)),
+          to: at(mm(shape.to.x), mm(shape.to.y)),
+          ...common,
+        };
+      }
+      if (shape.kind === 'arc') {
+        const { turn } = room.placing;
+        const centre = at(mm(shape.centre.x), mm(shape.centre.y));
+        return {
+          kind: 'arc',
+          centre,
+          radius: mm(shape.radius),
+          fromDeg: shape.fromDeg + turn,
+          toDeg: shape.toDeg + turn,
+          ...common,
+        };
+      }
+      const [x, y, w, h] = [mm(shape.at.x), mm(shape.at.y), mm(shape.width), mm(shape.height)];
+      return { kind: 'outline', points: [at(x, y), at(x + w, y), at(x + w, y + h), at(x, y + h)], ...common };
+    });
+}
+
+/** A symbol of the trade, drawn from lines to its standard's proportions. */
+function symbolIn({ name, height }: CellSymbol, context: CellContext): Primitive[] {
+  const { cell, block, room, filling } = context;
+  const box = roomFor(context);
   const common = { source: cell.id, block, layer: 'symbols' as const, ink: filling.document.inks[0]!.colour };
-  return projectionSymbol(
-    angle,
-    { width: room.width - 2 * inset.x, height: room.height - inset.y - (above || inset.y) },
-    height === undefined ? undefined : lengthAt(height, room.sizeId),
-  ).map((shape) => {
-    const at = (p: { x: number; y: number }) => toSheet(room.placing, { x: inset.x + p.x, y: inset.y + p.y });
+  const h = height === undefined ? undefined : lengthAt(height, room.sizeId);
+  const angle = filling.facts.profile?.values['Projection'] === 'third angle' ? 'third angle' : 'first angle';
+  const shapes =
+    name === 'projection'
+      ? projectionSymbol(angle, box, h)
+      : name === 'surface texture'
+        ? surfaceTextureSymbol(box, h)
+        : generalToleranceSymbol(box, h);
+  return shapes.map((shape): Primitive => {
+    const at = (p: { x: number; y: number }) => toSheet(room.placing, { x: box.x + p.x, y: box.y + p.y });
     return shape.kind === 'line'
       ? { ...shape, from: at(shape.from), to: at(shape.to), ...common }
       : shape.kind === 'arc'
-        ? { ...shape, centre: at(shape.centre), ...common }
+        ? {
+            ...shape,
+            centre: at(shape.centre),
+            fromDeg: shape.fromDeg + room.placing.turn,
+            toDeg: shape.toDeg + room.placing.turn,
+            ...common,
+          }
         : { ...shape, points: shape.points.map(at), ...common };
   });
 }

@@ -67,6 +67,7 @@ export function compose(
     space: sheet.space,
     zones: sheet.zones,
     fonts: resources.fonts,
+    blocks: laid.map((block) => block.box),
   });
   const primitives: Primitive[] = [...sheetPart];
   const findings: Finding[] = placingFindings(laid, sheet.space, sheet.name);

@@ -1,4 +1,5 @@
 import type { GlyphTables } from '../lettering/glyph-table';
+import type { PictureData } from '../picture/picture';
 import type { PropertyDefinition } from '../property/definition';
 import type { Value } from '../property/value';
 
@@ -7,6 +8,8 @@ export interface Resources {
   /** The dictionary, by property id. */
   properties: ReadonlyMap<string, PropertyDefinition>;
   fonts: GlyphTables;
+  /** Pictures by content hash. */
+  pictures: ReadonlyMap<string, PictureData>;
   /** Values seen in specimens by property id, for the longest on record. */
   seen: ReadonlyMap<string, readonly Value[]>;
 }

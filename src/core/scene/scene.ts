@@ -1,4 +1,5 @@
-import type { Point } from '../geometry/box';
+import type { Box, Point } from '../geometry/box';
+import type { Segment } from '../picture/picture';
 import type { LineType } from '../format/document';
 
 /** The layers of a sheet by what things are; also the layers of a DXF. */
@@ -11,6 +12,7 @@ export const LAYERS = {
   fixed: { name: 'FIXED_TEXT', words: 'Fixed text' },
   values: { name: 'VALUES', words: 'Linked and asked values' },
   symbols: { name: 'SYMBOLS', words: 'Symbols' },
+  pictures: { name: 'PICTURES', words: 'Pictures' },
 } as const;
 export type Layer = keyof typeof LAYERS;
 
@@ -85,7 +87,38 @@ export interface TextPrimitive extends Common {
   tag?: string;
 }
 
-export type Primitive = LinePrimitive | ArcPrimitive | OutlinePrimitive | FillPrimitive | TextPrimitive;
+/** Outlines filled and stroked; segments in mm on the sheet, y up. */
+export interface PathPrimitive extends Common {
+  kind: 'path';
+  segments: Segment[];
+  fill?: string;
+  evenOdd?: boolean;
+  /** Stroke width in mm; its colour is the ink. */
+  stroke?: number;
+}
+
+/** A raster picture: its lower left corner before turning, its size, turned counter-clockwise about its box. */
+export interface ImagePrimitive extends Common {
+  kind: 'image';
+  /** Hash of the picture. */
+  hash: string;
+  type: 'png' | 'jpeg';
+  /** The file, base64. */
+  data: string;
+  pixels: { width: number; height: number };
+  /** Size as it is printed, before turning, mm. */
+  width: number;
+  height: number;
+  /** Where the picture's own lower left corner stands on the sheet. */
+  x: number;
+  y: number;
+  turn: 0 | 90 | 180 | 270;
+  /** What of the sheet it may cover, for one that fills its cell. */
+  clip?: Box;
+}
+
+export type Primitive =
+  LinePrimitive | ArcPrimitive | OutlinePrimitive | FillPrimitive | TextPrimitive | PathPrimitive | ImagePrimitive;
 
 /** The display list of one sheet, in drawing order. mm, y up, origin at the trimmed sheet's lower left. */
 export interface Scene {

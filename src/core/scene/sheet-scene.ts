@@ -1,7 +1,7 @@
 import type { FormatDocument } from '../format/document';
 import { lengthAt, valueAt } from '../format/length-value';
 import type { Box, Point } from '../geometry/box';
-import { right, top } from '../geometry/box';
+import { boxAround, right, top } from '../geometry/box';
 import type { GlyphTables } from '../lettering/glyph-table';
 import { setLine } from '../lettering/setting';
 import { inCase } from '../lettering/style';
@@ -16,6 +16,8 @@ interface Sheet {
   space: Box;
   zones: Zones;
   fonts: GlyphTables;
+  /** Where blocks stand: a centring mark that would run into one ends at the frame. */
+  blocks: readonly Box[];
 }
 
 // Spreads stand last in these object literals: first, they make the engine rebuild the object with every further key.
@@ -62,11 +64,13 @@ function trimming({ document, sizeId, trimmed }: Sheet): Primitive[] {
   }));
 }
 
-function centring({ document, sizeId, trimmed, space }: Sheet): Primitive[] {
+function centring({ document, sizeId, trimmed, space, blocks }: Sheet): Primitive[] {
   const { shown, inside, line } = document.marks.centring;
   if (!shown || line.hidden) return [];
   const band = lengthAt(document.zones.band, sizeId);
-  return centringMarks(trimmed, space, band, lengthAt(inside, sizeId)).map(({ from, to }) => ({
+  const reach = lengthAt(inside, sizeId);
+  const short = centringMarks(trimmed, space, band, 0);
+  return centringMarks(trimmed, space, band, reach).map(({ from, to }, i) => ({
     kind: 'line',
     source: 'centring',
     layer: 'marks',
@@ -74,8 +78,14 @@ function centring({ document, sizeId, trimmed, space }: Sheet): Primitive[] {
     width: line.width,
     type: line.type,
     from,
-    to,
+    to: blocks.some((block) => crosses(block, short[i]!.to, to)) ? short[i]!.to : to,
   }));
+}
+
+/** True when an upright or level line runs through the inside of a box. */
+function crosses(box: Box, from: Point, to: Point): boolean {
+  const line = boxAround(from, to);
+  return line.x < right(box) && right(line) > box.x && line.y < top(box) && top(line) > box.y;
 }
 
 function zoneBand({ document, sizeId, space, zones, fonts }: Sheet): Primitive[] {

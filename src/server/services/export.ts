@@ -1,12 +1,15 @@
-import { writeDxf } from '../../core/exchange/dxf';
+import { zipSync } from 'fflate';
+import { pictureFiles, writeDxf } from '../../core/exchange/dxf';
 import { writePdf } from '../../core/exchange/pdf';
 import { writeSvg } from '../../core/exchange/svg';
+import { picturesUsed } from '../../core/format/pictures-used';
 import { readDocument } from '../../core/format/reading';
 import { compose } from '../../core/scene/compose';
 import type { Show } from '../../core/scene/resources';
 import { modelFacts, seenValues } from '../../core/specimen/seen-values';
 import { database } from '../database';
 import { fontFile, shippedGlyphTables } from '../fonts';
+import { findPictures } from '../repositories/pictures';
 import { allProperties } from '../repositories/properties';
 import { allSpecimens } from '../repositories/specimens';
 import { proofFacts } from './formats';
@@ -55,6 +58,7 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
       properties: new Map(definitions.map((definition) => [definition.id, definition])),
       fonts: shippedGlyphTables(),
       seen: seenValues(definitions, all),
+      pictures: new Map(Object.entries(await findPictures(database, picturesUsed(document)))),
     },
   );
   if (!composed.ok) throw new ServiceError(422, composed.reason);
@@ -72,5 +76,13 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
       : request.kind === 'svg'
         ? writeSvg(scene, fontFile, title)
         : writeDxf(scene);
-  return { name: `${title.replace(/[^\p{L}\p{N}.-]+/gu, '-')}.${request.kind}`, type: TYPES[request.kind], content };
+  const base = title.replace(/[^\p{L}\p{N}.-]+/gu, '-');
+  const pictures = request.kind === 'dxf' ? pictureFiles(scene) : [];
+  if (pictures.length === 0) return { name: `${base}.${request.kind}`, type: TYPES[request.kind], content };
+  // A DXF names its raster pictures as files beside it: they travel together.
+  const files = Object.fromEntries([
+    [`${base}.dxf`, new TextEncoder().encode(content as string)],
+    ...pictures.map(({ name, bytes }) => [name, bytes]),
+  ]) as Record<string, Uint8Array>;
+  return { name: `${base}.zip`, type: 'application/zip', content: zipSync(files) };
 }

@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { canonicalHash } from '../../core/format/canonical';
 import type { FormatDocument } from '../../core/format/document';
+import { picturesUsed } from '../../core/format/pictures-used';
 import { readDocument } from '../../core/format/reading';
 import type { Facts } from '../../core/property/facts';
 import type { PropertyDefinition } from '../../core/property/definition';
+import type { PictureData } from '../../core/picture/picture';
 import type { Specimen } from '../../core/specimen/specimen';
 import { THE_ADMINISTRATOR } from '../account';
 import { database, isDuplicate, transaction } from '../database';
@@ -20,6 +22,7 @@ import {
   replaceDocument,
   setFormatName,
 } from '../repositories/formats';
+import { findPictures } from '../repositories/pictures';
 import { allProperties } from '../repositories/properties';
 import { allSpecimens } from '../repositories/specimens';
 import { type ValuePlace, allValuePlaces } from '../repositories/value-places';
@@ -50,6 +53,8 @@ export interface Office {
   formats: FormatView[];
   properties: PropertyDefinition[];
   specimens: Specimen[];
+  /** The pictures that the formats hold, and that values name, by hash. */
+  pictures: Record<string, PictureData>;
 }
 
 const view = (edition: EditionRow): EditionView => {
@@ -93,10 +98,16 @@ export async function office(only?: string): Promise<Office> {
     allSpecimens(database),
   ]);
   if (only !== undefined && formats.length === 0) throw new ServiceError(404, 'There is no such format on the shelf.');
+  const views = (await Promise.all(formats.map((format) => formatView(format, places)))).flat();
+  const named = places
+    .flatMap((place) => Object.values(place.values))
+    .filter((value) => typeof value === 'string' && /^[0-9a-f]{64}$/.test(value));
+  const hashes = new Set([...views.flatMap((format) => picturesUsed(format.edition.document)), ...(named as string[])]);
   return {
-    formats: (await Promise.all(formats.map((format) => formatView(format, places)))).flat(),
+    formats: views,
     properties: properties.map((row) => row.definition),
     specimens: specimens.map((row) => row.specimen),
+    pictures: await findPictures(database, [...hashes]),
   };
 }
 

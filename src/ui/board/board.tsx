@@ -15,8 +15,10 @@ import { Screen } from '../shell/screen';
 import { BoardBar } from './board-bar';
 import { type SaveState, useBoard, useBoardStore } from './board-store';
 import { ConflictDialog } from './conflict-dialog';
-import { Desk } from './desk';
+import { Desk, dropPicture } from './desk';
+import { fileOf } from './putting-pictures';
 import { Details } from './details';
+import { runKey } from './commands';
 import { BOARD_KEYS, boardKey, isTyping } from './keys';
 import { AddBlockDialog } from './add-block-dialog';
 import { BoardFinder } from './board-finder';
@@ -82,8 +84,18 @@ function OpenBoard() {
       )
         event.preventDefault();
     };
+    const onPaste = (event: ClipboardEvent) => {
+      const file = fileOf(event.clipboardData);
+      const { board } = useBoardStore.getState();
+      if (file && board) void dropPicture(file, board.selection);
+      else if (board && !isTyping(event)) runKey('Ctrl V');
+    };
     window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    window.addEventListener('paste', onPaste);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('paste', onPaste);
+    };
   }, []);
   return (
     <SheetContext value={composed}>

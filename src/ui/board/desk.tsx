@@ -10,6 +10,7 @@ import { SceneView } from '../sheet/scene-view';
 import { type Selection, useBoard, useBoardStore } from './board-store';
 import { CellBar } from './cell-bar';
 import { InPlaceEditor } from './in-place-editor';
+import { fileOf, putPicture } from './putting-pictures';
 import { extendTo, selectedIds, selectedIn } from './selection';
 import { TrackNumbers } from './track-numbers';
 import { useSheet } from './use-sheet';
@@ -114,6 +115,12 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
         if (!several || event.shiftKey) pick(event);
       }}
       onDoubleClick={enter}
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const point = pointAt(event);
+        if (point && sheet.ok) void dropPicture(fileOf(event.dataTransfer), selectionAt(sheet.report, point));
+      }}
       onPointerDown={press}
       onPointerMove={drag}
       onPointerLeave={() => useView.setState({ pointer: undefined })}
@@ -136,6 +143,20 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
       )}
     </svg>
   );
+}
+
+/** Puts a dropped or pasted picture into the cell that is meant; says why when it cannot be. */
+export async function dropPicture(file: File | undefined, on: Selection): Promise<void> {
+  const { board, set } = useBoardStore.getState();
+  if (!board || !file) return;
+  const cell = on.kind === 'cell' ? selectedIn({ document: board.document, selection: on })?.cells[0] : undefined;
+  if (on.kind !== 'cell' || !cell) {
+    set({ notice: 'Drop or paste a picture onto a cell.' });
+    return;
+  }
+  set({ selection: on });
+  const outcome = await putPicture(file, on.block, cell);
+  if (!outcome.ok) set({ notice: outcome.reason });
 }
 
 /** Whether a block takes up most of the view already. */

@@ -11,8 +11,8 @@ import type { CellReport } from '../../core/scene/report';
 import { type Outcome, refuse } from '../../core/refusal';
 import { CommitField, Row, SelectRow } from '../controls/field';
 import { useBoard, useBoardStore } from './board-store';
-import { ContentEditor } from './content-editor';
-import { usePartName, withCaption, withParts } from './cell-content';
+import { withCaption, withParts } from './cell-content';
+import { CellHolds } from './cell-holds';
 import { Button } from '../controls/button';
 import { LookRows } from './details-lettering';
 import { LineRows } from './details-lines';
@@ -47,7 +47,6 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
   const endTyping = useBoardStore((store) => store.endTyping);
   const change = (changes: SetCell['change'], typing?: string) =>
     perform({ op: 'set cell', block: block.id, cell: cell.id, change: changes }, typing && `${typing} of ${cell.id}`);
-  const nameOf = usePartName();
   const textual = cell.contents.every((content) => 'parts' in content);
   const parts = partsOf(cell);
   const setParts = (next: Part[], typing?: string) => change({ contents: withParts(cell, next) }, typing);
@@ -61,23 +60,7 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
           left={endTyping}
           commit={(text) => change({ caption: withCaption(cell, text, document) }, 'caption')}
         />
-        {textual ? (
-          <Row label="Holds">
-            <ContentEditor
-              key={cell.id}
-              parts={parts}
-              nameOf={nameOf}
-              change={(next) => setParts(next, 'content')}
-              left={endTyping}
-            />
-          </Row>
-        ) : (
-          <Row label="Holds">
-            <Box pt="4px">
-              {'symbol' in cell.contents[0]! ? `The ${cell.contents[0].symbol.name} symbol` : 'A picture or figure'}
-            </Box>
-          </Row>
-        )}
+        <CellHolds block={block.id} cell={cell} change={change} endTyping={endTyping} />
         <MissingRow parts={parts} setParts={setParts} />
       </Section>
       <Section>

@@ -34,7 +34,7 @@ export interface Openers {
 }
 
 /** True when a key event belongs to a field, an editor, a dialog or a menu. */
-export const isTyping = (event: KeyboardEvent): boolean =>
+export const isTyping = (event: Event): boolean =>
   event.target instanceof HTMLElement &&
   event.target.closest('input, select, textarea, [contenteditable=true], [role=dialog], [role=menu]') !== null;
 
@@ -63,7 +63,8 @@ export function boardKey(event: KeyboardEvent, open: Openers): boolean {
     } else return runKey(`${event.shiftKey && key !== '?' ? 'Shift ' : ''}${key}`);
     return true;
   }
-  return control && runKey(`Ctrl ${event.shiftKey ? 'Shift ' : ''}${key}`);
+  // Ctrl V is left to the paste event, which may bring a picture.
+  return control && key !== 'V' && runKey(`Ctrl ${event.shiftKey ? 'Shift ' : ''}${key}`);
 }
 
 function arrow(event: KeyboardEvent): boolean {

@@ -1,5 +1,6 @@
 import type { FormatDocument } from '../../core/format/document';
-import { type GlyphTableJson, glyphTableFromJson } from '../../core/lettering/glyph-table';
+import { type GlyphTableJson, glyphTableFromJson, glyphTableToJson } from '../../core/lettering/glyph-table';
+import type { PictureData } from '../../core/picture/picture';
 import type { PropertyDefinition } from '../../core/property/definition';
 import type { Facts } from '../../core/property/facts';
 import type { Resources } from '../../core/scene/resources';
@@ -30,6 +31,7 @@ export interface OfficeData {
   formats: FormatData[];
   properties: PropertyDefinition[];
   specimens: Specimen[];
+  pictures: Record<string, PictureData>;
 }
 
 /** Which model a sheet is filled from. */
@@ -52,15 +54,19 @@ export function loadFonts(): Promise<GlyphTableJson[]> {
   return fonts;
 }
 
+/** The glyph tables of resources, to make others with. */
+export const tablesOf = (resources: Resources): GlyphTableJson[] => [...resources.fonts.values()].map(glyphTableToJson);
+
 /** What compose() needs, made from the server's answers. */
 export function resourcesFrom(
-  office: Pick<OfficeData, 'properties' | 'specimens'>,
+  office: Pick<OfficeData, 'properties' | 'specimens' | 'pictures'>,
   tables: GlyphTableJson[],
 ): Resources {
   return {
     properties: new Map(office.properties.map((property) => [property.id, property])),
     fonts: new Map(tables.map((table) => [table.font, glyphTableFromJson(table)])),
     seen: seenValues(office.properties, office.specimens),
+    pictures: new Map(Object.entries(office.pictures)),
   };
 }
 

@@ -43,7 +43,7 @@ const CASES: [string, Scene][] = [
     'Workshop sheets A1, with the number upside down',
     demoSheet(workshop, 'iso-a1-landscape', { specimen: 'guard', variant: '316L' }).scene,
   ],
-  ['difficult texts on A4', demoSheet(difficult(), 'iso-a4-portrait', { specimen: 'recovery-winch' }).scene],
+  ['difficult texts on A2', demoSheet(difficult(), 'iso-a2-landscape', { specimen: 'recovery-winch' }).scene],
   ['Inch sheets C', demoSheet(demoPackage('inch-sheets'), 'asme-c-landscape', { specimen: 'fairlead-roller' }).scene],
 ];
 
@@ -126,6 +126,7 @@ describe('the DXF', () => {
       'FIXED_TEXT',
       'FRAME',
       'MARKS',
+      'PICTURES',
       'SYMBOLS',
       'VALUES',
       'ZONES',

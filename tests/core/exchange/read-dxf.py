@@ -6,7 +6,7 @@ import ezdxf
 
 document = ezdxf.readfile(sys.argv[1])
 audit = document.audit()
-segments, texts = [], []
+segments, texts, images = [], [], []
 
 
 def take(entity, in_block):
@@ -25,6 +25,12 @@ def take(entity, in_block):
             "text": entity.plain_text(), "at": list(entity.dxf.insert)[:2], "height": entity.dxf.height,
             "letterWidth": entity.dxf.get("width", 1), "rotation": entity.dxf.get("rotation", 0), "font": style.dxf.font,
             "tag": entity.dxf.tag if kind == "ATTRIB" else None, "layer": layer,
+        })
+    elif kind == "IMAGE":
+        u, size = entity.dxf.u_pixel, entity.dxf.image_size
+        images.append({
+            "at": list(entity.dxf.insert)[:2], "width": u.magnitude * size.x, "height": entity.dxf.v_pixel.magnitude * size.y,
+            "file": entity.image_def.dxf.filename,
         })
     elif kind == "INSERT":
         for part in entity.virtual_entities():
@@ -46,7 +52,7 @@ definitions = {
 print(json.dumps({
     "errors": [e.message for e in audit.errors + audit.fixes], "units": document.header["$INSUNITS"],
     "limits": [list(document.header["$LIMMIN"])[:2], list(document.header["$LIMMAX"])[:2]],
-    "segments": segments, "texts": texts, "blocks": blocks, "definitions": definitions,
+    "segments": segments, "texts": texts, "images": images, "blocks": blocks, "definitions": definitions,
     "layers": sorted(layer.dxf.name for layer in document.layers),
     "styles": {style.dxf.name: [style.dxf.font, style.dxf.width] for style in document.styles},
 }))

@@ -25,7 +25,7 @@ const at = (m, x, y) => ({ x: (m[0] * x + m[2] * y + m[4]) * MM, y: (m[1] * x + 
 
 let state = { matrix: [1, 0, 0, 1, 0, 0], lineWidth: 1, fontSize: 1, font: '', scaling: 1, text: [1, 0, 0, 1, 0, 0] };
 const stack = [];
-const [segments, texts] = [[], []];
+const [segments, texts, images, outlines] = [[], [], [], []];
 
 function pathSegments(data, matrix) {
   const list = [];
@@ -55,6 +55,10 @@ operators.fnArray.forEach((operator, i) => {
   else if (operator === OPS.setHScale) state.scaling = parameters[0] / 100;
   else if (operator === OPS.setTextMatrix) state.text = [...parameters[0]];
   else if (operator === OPS.beginText) state.text = [1, 0, 0, 1, 0, 0];
+  else if (operator === OPS.paintImageXObject)
+    images.push({ from: at(state.matrix, 0, 0), to: at(state.matrix, 1, 1) });
+  else if (operator === OPS.constructPath && parameters[0] === OPS.fill)
+    outlines.push(...pathSegments(parameters[1][0], state.matrix));
   else if (operator === OPS.constructPath && parameters[0] === OPS.stroke) {
     for (const segment of pathSegments(parameters[1][0], state.matrix))
       segments.push({ ...segment, width: state.lineWidth * MM });
@@ -80,4 +84,4 @@ operators.fnArray.forEach((operator, i) => {
 });
 
 const [, , width, height] = page.view;
-console.log(JSON.stringify({ width: width * MM, height: height * MM, segments, texts }));
+console.log(JSON.stringify({ width: width * MM, height: height * MM, segments, texts, images, outlines }));

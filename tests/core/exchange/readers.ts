@@ -36,12 +36,17 @@ function advance(fontBytes: Uint8Array, text: string): { perEm: number; capital:
   };
 }
 
-export function readPdf(bytes: Uint8Array): ReadSheet {
+export interface ReadPdf extends ReadSheet {
+  images: { from: Point; to: Point }[];
+  outlines: ReadSheet['segments'];
+}
+
+export function readPdf(bytes: Uint8Array): ReadPdf {
   const file = join(folder, 'sheet.pdf');
   writeFileSync(file, bytes);
   return JSON.parse(
     execFileSync(process.execPath, ['tests/core/exchange/read-pdf.mjs', file], { encoding: 'utf8', maxBuffer: 1e8 }),
-  ) as ReadSheet;
+  ) as ReadPdf;
 }
 
 /** Reads an SVG file by its own text: elements, transforms, and the fonts it carries. */
@@ -99,6 +104,9 @@ export interface ReadDxf extends ReadSheet {
   layers: string[];
   styles: Record<string, [font: string, width: number]>;
   lineWeights: { layer: string; weight: number }[];
+  /** Lines on the layer of pictures. */
+  outlines: ReadSheet['segments'];
+  images: { at: number[]; width: number; height: number; file: string }[];
 }
 
 /** Reads a DXF with a strict reader; lengths in mm. */
@@ -118,14 +126,19 @@ export function readDxf(dxf: string): ReadDxf {
       font: string;
       tag: string | null;
     }[];
-  } & Omit<ReadDxf, keyof ReadSheet | 'lineWeights'>;
+  } & Omit<ReadDxf, keyof ReadSheet | 'lineWeights' | 'outlines'>;
   const mm = read.units === 1 ? 25.4 : 1;
   const point = ([x, y]: number[]) => ({ x: x! * mm, y: y! * mm });
   return {
     ...read,
     width: read.limits[1][0]! * mm,
     height: read.limits[1][1]! * mm,
-    segments: read.segments.map(([from, to]) => ({ from: point(from), to: point(to) })),
+    segments: read.segments
+      .filter(([, , layer]) => layer !== 'PICTURES')
+      .map(([from, to]) => ({ from: point(from), to: point(to) })),
+    outlines: read.segments
+      .filter(([, , layer]) => layer === 'PICTURES')
+      .map(([from, to]) => ({ from: point(from), to: point(to) })),
     lineWeights: read.segments.map(([, , layer, weight]) => ({ layer, weight })),
     texts: read.texts.map(({ text, at, height, letterWidth, rotation, font, tag }) => {
       const { perEm, capital } = advance(readFileSync(join('assets/fonts', font)), text);

@@ -126,8 +126,8 @@ describe('layout', () => {
       ['title-block', { x: 230, y: 10, width: 180, height: 54 }],
       ['notes-block', { x: 340, y: 64, width: 70, height: 24 }],
     ]);
-    expect(laid('iso-a4-portrait').map(({ block }) => block.id)).toEqual(['title-block']);
-    expect(laid('iso-a4-portrait')[0]!.box).toEqual({ x: 20, y: 10, width: 180, height: 54 });
+    expect(laid('iso-a4-portrait').map(({ block }) => block.id)).toEqual(['compact-block']);
+    expect(laid('iso-a4-portrait')[0]!.box).toEqual({ x: 20, y: 10, width: 180, height: 32 });
     expect(laid('iso-a1-landscape')[2]!.box).toEqual({ x: 20, y: 574, width: 70, height: 10 });
   });
 
@@ -139,7 +139,7 @@ describe('layout', () => {
     )[0]!;
     expect(turned.box).toEqual({ x: 356, y: 10, width: 54, height: 180 });
     const owner = turned.cells.find(({ cell }) => cell.id === 'owner')!;
-    expect(owner.box).toEqual({ x: 356, y: 10, width: 30, height: 78 });
+    expect(owner.box).toEqual({ x: 356, y: 45, width: 30, height: 43 });
   });
 
   test('no line of a block is drawn twice, and hidden edges are left out', () => {

@@ -76,7 +76,11 @@ describe('set cell', () => {
   });
   test('gives a caption, a link and takes the caption away again', () => {
     const contents = [{ parts: [{ kind: 'linked' as const, property: 'line-pull' }] }];
-    const caption = { text: 'LINE PULL', lettering: 'caption', place: format.blocks[0]!.cells[1]!.caption!.place };
+    const caption = {
+      text: 'LINE PULL',
+      lettering: 'caption',
+      place: format.blocks[0]!.cells.find(({ id }) => id === 'created')!.caption!.place,
+    };
     const next = done(format, cell({ caption, contents }));
     const changed = next.blocks[0]!.cells.find(({ id }) => id === 'free')!;
     expect(changed).toMatchObject({ caption, contents });

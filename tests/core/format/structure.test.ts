@@ -246,7 +246,13 @@ describe('lines', () => {
 describe('blocks', () => {
   test('are added, ordered, changed, locked and removed, and what was docked to them stays', () => {
     let document = done(format, { op: 'add block', block: grid(2, 1), before: 'notes-block' });
-    expect(document.blocks.map(({ id }) => id)).toEqual(['title-block', 'grid', 'notes-block', 'filing-block']);
+    expect(document.blocks.map(({ id }) => id)).toEqual([
+      'title-block',
+      'grid',
+      'notes-block',
+      'filing-block',
+      'compact-block',
+    ]);
     document = done(document, {
       op: 'set block',
       block: 'grid',
@@ -268,7 +274,7 @@ describe('blocks', () => {
     document = done(document, { op: 'remove block', block: 'title-block' });
     expect(document.blocks.find(({ id }) => id === 'notes-block')!.dock.to).toEqual([]);
     document = done(document, { op: 'order blocks', order: ['filing-block', 'notes-block', 'grid'] });
-    expect(document.blocks.map(({ id }) => id)).toEqual(['filing-block', 'notes-block', 'grid']);
+    expect(document.blocks.map(({ id }) => id)).toEqual(['filing-block', 'notes-block', 'grid', 'compact-block']);
     expect(documentDefects(document)).toEqual([]);
   });
 
@@ -296,7 +302,7 @@ describe('blocks', () => {
         { op: 'remove block', block: 'filing-block' },
       ],
     };
-    expect(done(format, good)).toMatchObject({ name: 'A', blocks: [{}, {}] });
+    expect(done(format, good)).toMatchObject({ name: 'A', blocks: [{}, {}, {}] });
     expect(stepWords(format, good)).toBe('Paste');
     expect(reasonOf(format, { ...good, steps: [...good.steps, { op: 'remove block', block: 'gone' }] })).toBe(
       'That block is no longer in the format.',

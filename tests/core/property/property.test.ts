@@ -105,7 +105,7 @@ describe('resolving', () => {
   });
 
   test.each([
-    ['legal-owner', 'organisation', 'KELVARRA BUOY AND WINCH WORKS'],
+    ['legal-owner', 'organisation', 'KELVARRA BUOY\nAND WINCH WORKS'],
     ['project', 'project', 'Northern array'],
     ['general-tolerance', 'profile', 'ISO 2768-m'],
     ['drawing-number', 'drawing', 'KW-2201-D01'],

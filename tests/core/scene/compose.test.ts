@@ -23,7 +23,7 @@ describe('a golden sheet: Workshop sheets on A3, drum barrel in 316L', () => {
   const sheet = demoSheet(workshop, A3, { specimen: 'drum-barrel', variant: '316L' });
 
   test.each([
-    ['owner', 'KELVARRA BUOY AND WINCH WORKS\n4 Slipway Lane, Kelvarra', 'squeezed'],
+    ['owner', 'KELVARRA BUOY\nAND WINCH WORKS\n4 Slipway, Kelvarra', 'fits'],
     ['created', 'Ines Sundqvist', 'fits'],
     ['issued', '2026-06-02', 'fits'],
     ['title', 'DRUM BARREL', 'fits'],
@@ -185,7 +185,10 @@ describe('findings', () => {
 
   test('a caption that its cell cannot hold says what it needs', () => {
     const format = withCell('language', {
-      caption: { ...workshop.format.blocks[0]!.cells[1]!.caption!, text: 'LANGUAGE OF TEXT' },
+      caption: {
+        ...workshop.format.blocks[0]!.cells.find(({ id }) => id === 'created')!.caption!,
+        text: 'LANGUAGE OF TEXT',
+      },
     });
     expect(finding(format, 'caption too long')?.words).toMatch(
       /its caption “LANGUAGE OF TEXT” needs 2\d(\.\d)? mm, the cell has 15 mm\./,

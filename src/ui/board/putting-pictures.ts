@@ -1,0 +1,52 @@
+import type { Cell } from '../../core/format/document';
+import { LARGEST_PICTURE, type PictureData } from '../../core/picture/picture';
+import { type Outcome, refuse } from '../../core/refusal';
+import { resourcesFrom, tablesOf } from '../data/office';
+import { useBoardStore } from './board-store';
+
+/** Takes a picture file into the office and puts it into a cell. Refused with the server's reason. */
+export async function putPicture(file: File, block: string, cell: Cell): Promise<Outcome<object>> {
+  if (file.size > LARGEST_PICTURE)
+    return refuse(`The picture is ${(file.size / 1024 / 1024).toFixed(1)} MB; at most 10 MB are taken.`);
+  const taken = await upload(file);
+  if (!taken.ok) return taken;
+  const { board, set, perform } = useBoardStore.getState();
+  if (!board) return refuse('The board was closed meanwhile.');
+  const office = { ...board.office, pictures: { ...board.office.pictures, [taken.hash]: taken.picture } };
+  set({ office, resources: resourcesFrom(office, tablesOf(board.resources)) });
+  const others = cell.contents.filter((content) => content.when);
+  const outcome = perform({
+    op: 'set cell',
+    block,
+    cell: cell.id,
+    change: {
+      contents: [...others, { picture: { from: { hash: taken.hash }, scale: 'fit' } }],
+      place: { ...cell.place, across: 'centre', up: 'middle' },
+    },
+  });
+  if (outcome.ok)
+    set({
+      notice: taken.leftOut.length > 0 ? `The picture is in; left out of it: ${taken.leftOut.join(', ')}.` : undefined,
+    });
+  return outcome;
+}
+
+async function upload(file: File): Promise<Outcome<{ hash: string; picture: PictureData; leftOut: string[] }>> {
+  try {
+    const response = await fetch(`/api/pictures?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: file });
+    const answer = (await response.json()) as {
+      reason?: string;
+      hash: string;
+      picture: PictureData;
+      leftOut: string[];
+    };
+    return response.ok ? { ok: true, ...answer } : refuse(answer.reason ?? `The server answered ${response.status}.`);
+  } catch {
+    return refuse('Zonograph’s server does not answer. The picture is not put in; try again.');
+  }
+}
+
+/** The first file of a drop or a paste, if there is one. */
+export function fileOf(data: DataTransfer | null): File | undefined {
+  return data?.files[0];
+}
