@@ -33,7 +33,7 @@ test('from an open format to three exact files', async ({ page }) => {
   await test.step('switch to A4 and back', async () => {
     await board.size('A4');
     await expect(page.getByRole('contentinfo')).toContainText('A4, 210 × 297');
-    await expect(board.texts('free')).toHaveText(['12,5 kN']);
+    await expect(board.texts('c-title')).toHaveText(['TITLE', 'DRUM BARREL']);
     await board.size('A3');
     await expect(page.getByRole('contentinfo')).toContainText('A3, 420 × 297');
   });
@@ -46,7 +46,7 @@ test('from an open format to three exact files', async ({ page }) => {
     );
     await page.reload();
     await board.ready();
-    await expect(page.getByRole('treeitem', { name: /Line pull/ })).toBeVisible();
+    await expect(page.getByRole('treeitem', { name: /Line pull/ }).first()).toBeVisible();
     await board.fillFrom('Drum barrel · 316L');
   });
 
@@ -156,9 +156,9 @@ test('lettering, placing and squeezing of a cell', async ({ page }) => {
   await board.select('Finish');
   const finding = page.getByRole('region', { name: 'Details' }).getByText(/mm too long, even squeezed to 0.6/);
   await expect(finding.first()).toBeVisible();
-  await page.getByLabel('Squeeze to').fill('0.3');
+  await page.getByLabel('1 Squeeze to').fill('0.3');
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('Squeeze to')).toHaveValue('0.3');
+  await expect(page.getByLabel('1 Squeeze to')).toHaveValue('0.3');
   await page.getByLabel('Lettering').selectOption({ label: 'Caption · 1.8 mm' });
   await expect(page.getByText(/Now: squeezed to/)).toBeVisible();
   await page.getByLabel('Placed across').selectOption('right');

@@ -180,17 +180,19 @@ class SheetDxf {
   private image(image: ImagePrimitive) {
     const { width, pixels, turn } = image;
     const at = this.point(image, { x: 0, y: 0 });
-    const scale = this.length(width) / pixels.width;
-    this.dxf.modelSpace.addImage(
+    const entity = this.dxf.modelSpace.addImage(
       pictureFile(image),
       `PICTURE_${image.hash.slice(0, 8)}`,
       at,
       pixels.width,
       pixels.height,
-      scale,
-      turn,
+      this.length(width),
+      -turn,
       { layerName: LAYERS.pictures.name },
     );
+    // The library takes the whole width as scale and turns clockwise; it leaves the reactor without its owner, which is the image.
+    const reactor = this.dxf.objects.objects.find((object) => object.handle === entity.imageDefReactorHandle);
+    if (reactor) reactor.ownerObjecthandle = entity.handle;
   }
 
   private stroke(

@@ -130,8 +130,8 @@ function OpenBoard() {
 function onEnter(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement;
   if (isTyping(event)) return false;
-  const isItem = target.closest('[role=treeitem]');
-  if (!isItem && target.closest('button, a')) return false;
+  // An entry of the outline that is not selected yet is selected by its own click.
+  if (target.closest('button, a') && !target.closest('[role=treeitem][aria-selected=true]')) return false;
   const { board } = useBoardStore.getState();
   const selection = board?.selection;
   if (selection?.kind === 'cell') {

@@ -72,5 +72,12 @@ function arrow(event: KeyboardEvent): boolean {
   if (event.altKey) return runKey(event.key === 'ArrowUp' ? 'Alt ↑' : 'Alt ↓');
   const { selection } = useBoardStore.getState().board!;
   if (selection.kind === 'block') return nudgeBlock(direction.column, -direction.row, event.shiftKey);
-  return goToNeighbour(direction, event.shiftKey);
+  const went = goToNeighbour(direction, event.shiftKey);
+  if (went && window.document.activeElement?.getAttribute('role') === 'treeitem') requestAnimationFrame(focusSelected);
+  return went;
+}
+
+/** In the outline the focus goes with the selection. */
+function focusSelected(): void {
+  window.document.querySelector<HTMLElement>('[role=treeitem][aria-selected=true]')?.focus();
 }
