@@ -1,18 +1,41 @@
-/** `npm run bench`: bundles the benchmarks as production code is bundled, and runs them. */
-import { buildSync } from 'esbuild';
+/** `npm run bench`: bundles the benchmarks as production code is bundled, and runs them; the board's in Chromium. */
 import { spawnSync } from 'node:child_process';
-import { ensurePackages } from './setup.mjs';
+import { buildSync } from 'esbuild';
+import { ensureBuild, runScript, startApplication } from './application.mjs';
+import { freePort, startMariadb } from './mariadb.mjs';
+import { DEBIAN, ensureDebian, ensurePackages } from './setup.mjs';
 
+const FOLDER = '.data/bench';
+
+function run(entry, ...parameters) {
+  const bundle = `.data/${entry.replaceAll('/', '-')}.mjs`;
+  buildSync({
+    entryPoints: [`${entry}.ts`],
+    outfile: bundle,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    alias: { '@': './src' },
+    logLevel: 'error',
+  });
+  return spawnSync(process.execPath, [bundle, ...parameters], { stdio: 'inherit' }).status ?? 1;
+}
+
+ensureDebian(DEBIAN.database, DEBIAN.browser);
 ensurePackages();
-const bundle = '.data/bench.mjs';
-buildSync({
-  entryPoints: ['tests/bench/run.ts'],
-  outfile: bundle,
-  bundle: true,
-  platform: 'node',
-  format: 'esm',
-  packages: 'external',
-  alias: { '@': './src' },
-  logLevel: 'error',
-});
-process.exit(spawnSync(process.execPath, [bundle], { stdio: 'inherit' }).status ?? 1);
+let status = run('tests/bench/run');
+const database = await startMariadb(FOLDER, { port: 33361, databases: ['zonograph'] });
+const url = database.url('zonograph');
+if (runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url }) && ensureBuild('.next-test')) {
+  const application = await startApplication({
+    port: await freePort(4480),
+    buildFolder: '.next-test',
+    database: url,
+    quiet: true,
+  });
+  status ||= run('tests/bench/board', application.address);
+  await application.stop();
+} else status = 1;
+await database.stop();
+process.exit(status);

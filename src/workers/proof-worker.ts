@@ -6,6 +6,7 @@ import type { Facts } from '../core/property/facts';
 import { compose } from '../core/scene/compose';
 import type { Finding } from '../core/scene/report';
 import type { Scene } from '../core/scene/scene';
+import { ComposeMemo } from '../core/scene/memo';
 import type { Resources, SheetRequest } from '../core/scene/resources';
 
 export interface ProofTask {
@@ -28,9 +29,13 @@ export interface ProofResult {
 }
 
 let resources: Resources | undefined;
+const DOCUMENTS_KEPT = 8;
 const documents = new Map<string, FormatDocument>();
 /** What each proof last looked like. */
 const looks = new Map<string, string>();
+
+/** What each proof was composed of, so that an edit composes only the cells it touches. */
+const memos = new Map<string, ComposeMemo>();
 
 const fontsReady = Promise.all(
   SHIPPED_FONTS.map(async ({ id }) => {
@@ -48,11 +53,15 @@ const worker = {
   },
   setDocument(name: string, document: FormatDocument) {
     documents.set(name, document);
+    // Proofs of earlier documents have been answered by then.
+    for (const old of [...documents.keys()].slice(0, -DOCUMENTS_KEPT)) documents.delete(old);
   },
   async prove({ id, document: name, request, facts, room }: ProofTask): Promise<ProofResult> {
     const document = documents.get(name);
     if (!document || !resources) return { findings: [], refused: 'The proof has nothing to be made from yet.' };
-    const composed = compose(document, request, facts, resources);
+    const memo = memos.get(id) ?? new ComposeMemo();
+    memos.set(id, memo);
+    const composed = compose(document, request, facts, resources, memo);
     if (!composed.ok) {
       looks.delete(id);
       return { findings: [], refused: composed.reason };

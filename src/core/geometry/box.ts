@@ -17,6 +17,11 @@ export interface Box {
 export const right = (box: Box): number => box.x + box.width;
 export const top = (box: Box): number => box.y + box.height;
 
+/** True when two boxes are exactly the same. */
+export function sameBox(a: Box, b: Box): boolean {
+  return a.x === b.x && a.y === b.y && a.width === b.width && a.height === b.height;
+}
+
 /** True when the insides of two boxes share more than the tolerance; touching edges do not overlap. */
 export function overlaps(a: Box, b: Box): boolean {
   return (

@@ -13,6 +13,7 @@ import type { Filling } from './content-text';
 import type { Finding, Report } from './report';
 import type { Resources, SheetRequest } from './resources';
 import type { Primitive, Scene } from './scene';
+import { ComposeMemo } from './memo';
 import { sheetPrimitives } from './sheet-scene';
 
 export interface Composed {
@@ -24,6 +25,8 @@ export interface Composed {
  * Composes one sheet of a format: the frame, the zones, the blocks, every content resolved and fitted. Pure and
  * deterministic; the one function behind screen, files, proofs and the command line.
  *
+ * With the same `memo` from one composition of a sheet to the next only the cells that an edit touches are made anew.
+ *
  * Refused for a size the family does not hold, margins that leave no drawing space, and blocks that grow from data,
  * which this version keeps but does not compose.
  */
@@ -32,6 +35,7 @@ export function compose(
   request: SheetRequest,
   facts: Facts,
   resources: Resources,
+  memo = new ComposeMemo(),
 ): Outcome<Composed> {
   const geometry = sheetGeometry(document, request.sizeId);
   if (!geometry.ok) return geometry;
@@ -73,8 +77,11 @@ export function compose(
   const findings: Finding[] = placingFindings(laid, sheet.space, sheet.name);
   const cells: Report['cells'] = [];
   const drawn: { laid: LaidBlock; lines: BlockLine[] }[] = [];
+  memo.begin(filling, request.sizeId);
   for (const block of laid) {
-    const composed = block.cells.map((cell) => composeCell(cell, block.block, filling, occasion));
+    const composed = block.cells.map((cell) =>
+      memo.cell(cell.cell, cell.box, block.block.turn, () => composeCell(cell, block.block, filling, occasion)),
+    );
     for (const cell of composed) {
       primitives.push(...cell.primitives);
       findings.push(...cell.findings);

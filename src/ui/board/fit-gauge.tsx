@@ -1,11 +1,12 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import type { Cell } from '../../core/format/document';
 import type { SetCell } from '../../core/format/steps/set-cell';
 import { trimNumber } from '../../core/geometry/length';
 import { compose } from '../../core/scene/compose';
+import { ComposeMemo } from '../../core/scene/memo';
 import type { CellReport } from '../../core/scene/report';
 import type { Outcome } from '../../core/refusal';
 import { factsFor } from '../data/office';
@@ -87,13 +88,17 @@ function useLongest(cellId: string): CellReport | undefined {
   const specimens = useBoard((board) => board.office.specimens);
   const filled = useBoard((board) => board.filled);
   const resources = useBoard((board) => board.resources);
+  const facts = useMemo(() => factsFor(format, specimens, filled), [format, specimens, filled]);
+  const [memo] = useState(() => new ComposeMemo());
+  const deferred = useDeferredValue(document);
   return useMemo(() => {
     const composed = compose(
-      document,
+      deferred,
       { sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show: 'longest' },
-      factsFor(format, specimens, filled),
+      facts,
       resources,
+      memo,
     );
     return composed.ok ? composed.report.cells.find((candidate) => candidate.id === cellId) : undefined;
-  }, [document, sizeId, format, specimens, filled, resources, cellId]);
+  }, [deferred, sizeId, format, facts, resources, memo, cellId]);
 }

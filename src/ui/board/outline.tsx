@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
-import type { ReactNode } from 'react';
+import { type ReactNode, memo } from 'react';
 import type { Cell, Condition, FormatDocument } from '../../core/format/document';
 import { cellName } from '../../core/format/names';
 import { trimNumber } from '../../core/geometry/length';
@@ -64,6 +64,7 @@ export function Outline({ addBlock }: { addBlock: () => void }) {
   const document = useBoard((board) => board.document);
   const selection = useBoard((board) => board.selection);
   const properties = useBoard((board) => board.resources.properties);
+  const selected = new Set(selectedIds(selection));
   const sheet = useSheet();
   const report = sheet.ok ? sheet.report : undefined;
   const zones =
@@ -98,22 +99,18 @@ export function Outline({ addBlock }: { addBlock: () => void }) {
                 </Box>
               </Item>
               {block.cells.map((cell) => {
-                const selected = selectedIds(selection).includes(cell.id);
-                const box = report?.cells.find((candidate) => candidate.id === cell.id)?.box;
+                const isSelected = selected.has(cell.id);
+                const box = isSelected ? report?.cells.find((candidate) => candidate.id === cell.id)?.box : undefined;
                 return (
-                  <Item
+                  <CellEntry
                     key={cell.id}
-                    depth={1}
-                    selected={selected}
-                    select={{ kind: 'cell', block: block.id, cell: cell.id }}
-                    size={selected && box ? `${trimNumber(box.width, 1)} × ${trimNumber(box.height, 1)}` : undefined}
+                    block={block.id}
+                    cell={cell}
+                    name={cellName(cell, (id) => properties.get(id)?.name)}
+                    selected={isSelected}
+                    size={box && `${trimNumber(box.width, 1)} × ${trimNumber(box.height, 1)}`}
                     faint={!laid}
-                  >
-                    <ContentMark kind={contentKind(cell)} />
-                    <Flex as="span" minWidth={0} overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis">
-                      {cellName(cell, (id) => properties.get(id)?.name)}
-                    </Flex>
-                  </Item>
+                  />
                 );
               })}
             </Box>
@@ -128,6 +125,26 @@ export function Outline({ addBlock }: { addBlock: () => void }) {
     </Box>
   );
 }
+
+/** One cell in the outline; touched only when it is the one that changes. */
+const CellEntry = memo(function CellEntry(props: {
+  block: string;
+  cell: Cell;
+  name: string;
+  selected: boolean;
+  size: string | undefined;
+  faint: boolean;
+}) {
+  const { block, cell, name, selected, size, faint } = props;
+  return (
+    <Item depth={1} selected={selected} select={{ kind: 'cell', block, cell: cell.id }} size={size} faint={faint}>
+      <ContentMark kind={contentKind(cell)} />
+      <Flex as="span" minWidth={0} overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis">
+        {name}
+      </Flex>
+    </Item>
+  );
+});
 
 /** What a cell holds, for its mark: asked before linked before fixed. */
 function contentKind(cell: Cell): 'linked' | 'asked' | 'fixed' | 'empty' {

@@ -1,7 +1,9 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
-import { useMemo, useState } from 'react';
+import { shallowEqual } from 'fast-equals';
+import { useDeferredValue, useMemo, useState } from 'react';
+import type { FormatDocument } from '../../core/format/document';
 import type { Show } from '../../core/scene/resources';
 import { type Filled, factsFor } from '../data/office';
 import type { ProofClient, ProofOrder } from '../proof/proof-client';
@@ -115,6 +117,26 @@ function usePinned(): Pinned[] {
   }, [sizes, filled, specimens]);
 }
 
+/**
+ * The document as far as one sheet goes: the same object as long as nothing that appears on that sheet changes, so that
+ * an edit orders only the proofs it touches. It settles a moment after typing.
+ */
+function useDocumentFor(sizeId: string): FormatDocument {
+  const document = useDeferredValue(useBoard((board) => board.document));
+  const [relevant, setRelevant] = useState(document);
+  if (relevant !== document && differs(relevant, document, sizeId)) setRelevant(document);
+  return relevant;
+}
+
+function differs(before: FormatDocument, after: FormatDocument, sizeId: string): boolean {
+  const { blocks: a, ...restBefore } = before;
+  const { blocks: b, ...restAfter } = after;
+  if (!shallowEqual(restBefore, restAfter)) return true;
+  const here = (blocks: FormatDocument['blocks']) =>
+    blocks.filter(({ condition }) => !condition.sizes || condition.sizes.includes(sizeId));
+  return !shallowEqual(here(a), here(b));
+}
+
 function ProofTile({
   proof,
   client,
@@ -124,9 +146,10 @@ function ProofTile({
   client: ProofClient | undefined;
   tell: (verdict: Verdict) => void;
 }) {
-  const document = useBoard((board) => board.document);
+  const document = useDocumentFor(proof.sizeId);
   const format = useBoard((board) => board.format);
   const specimens = useBoard((board) => board.office.specimens);
+  const [made, setMade] = useState(0);
   const onDesk = useBoard(
     (board) => board.sizeId === proof.sizeId && board.show === proof.show && sameFilled(board.filled, proof.filled),
   );
@@ -140,13 +163,17 @@ function ProofTile({
     }),
     [proof, document, format, specimens],
   );
-  const { result, picture } = useProof(client, order, (done) => tell(verdictOf(done.findings, done.refused)));
+  const { result, picture } = useProof(client, order, (done) => {
+    setMade((count) => count + 1);
+    tell(verdictOf(done.findings, done.refused));
+  });
   const verdict = result && verdictOf(result.findings, result.refused);
   const name = `${proof.sizeName} ${proof.words}`;
   return (
     <Tile
       type="button"
       aria-pressed={onDesk}
+      data-made={made}
       title={result?.refused ?? result?.findings[0]?.words ?? 'Everything fits'}
       onClick={() => useBoardStore.getState().set({ sizeId: proof.sizeId, show: proof.show, filled: proof.filled })}
     >

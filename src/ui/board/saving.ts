@@ -7,6 +7,7 @@ import { keep } from './keeping';
 /** How long the board waits after an edit, and after the database was away, before it saves. */
 const PAUSE_MS = 500;
 const AWAY_PAUSE_MS = 2000;
+const KEEP_PAUSE_MS = 80;
 
 /**
  * Saves the open board by itself: one save at a time, each made on the version before it. Every edit is kept in the
@@ -21,6 +22,7 @@ export function useSaving(): void {
 
 class Saver {
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private keeping: ReturnType<typeof setTimeout> | undefined;
   private inFlight = false;
   private ended = false;
   private readonly sitting = crypto.randomUUID();
@@ -33,6 +35,7 @@ class Saver {
       last = board.document;
       this.changed(board);
     });
+    window.addEventListener('pagehide', this.keepNow);
     const { board } = useBoardStore.getState();
     if (board) this.changed(board);
   }
@@ -40,17 +43,31 @@ class Saver {
   end() {
     this.ended = true;
     this.unsubscribe();
+    window.removeEventListener('pagehide', this.keepNow);
+    if (this.keeping !== undefined) this.keepNow();
     clearTimeout(this.timer);
     void this.save();
   }
 
   private changed(board: BoardState) {
-    void keep(keptFrom(board));
+    this.keepSoon();
     if (board.saveState.kind === 'kept here') this.later(PAUSE_MS);
     if (board.document === board.base || board.saveState.kind === 'conflict') return;
     if (board.saveState.kind !== 'kept here') useBoardStore.getState().set({ saveState: { kind: 'saving' } });
     this.later(PAUSE_MS);
   }
+
+  /** Keeps the board in the browser a moment after the edit, so that typing is not held up; at once when the page goes. */
+  private keepSoon() {
+    this.keeping ??= setTimeout(this.keepNow, KEEP_PAUSE_MS);
+  }
+
+  private readonly keepNow = () => {
+    clearTimeout(this.keeping);
+    this.keeping = undefined;
+    const { board } = useBoardStore.getState();
+    if (board) void keep(keptFrom(board));
+  };
 
   private later(ms: number) {
     if (this.ended) return;

@@ -1,7 +1,8 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { type PointerEvent, useRef, useState } from 'react';
+import { deepEqual } from 'fast-equals';
+import { type PointerEvent, memo, useRef, useState } from 'react';
 import type { Block } from '../../core/format/document';
 import { rangeAround } from '../../core/format/ranges';
 import { type Length, lengthValueAt } from '../../core/format/length-value';
@@ -74,12 +75,12 @@ export function TrackNumbers({ report }: { report: Report }) {
       {numbers
         .filter((number) => number.room >= LEAST_ROOM[number.axis] || number.isChosen)
         .map((number) => (
-          <TrackNumber key={`${block.id}/${number.track.id}`} block={block} {...number} />
+          <TrackNumber key={`${block.id}/${number.track.id}`} block={block.id} {...number} />
         ))}
       {numbers
         .filter((number) => number.room >= 4 && !('share' in number.track))
         .map((number) => (
-          <BoundaryHandle key={`${block.id}/${number.track.id}/end`} block={block} k={view.k} {...number} />
+          <BoundaryHandle key={`${block.id}/${number.track.id}/end`} block={block.id} k={view.k} {...number} />
         ))}
     </Box>
   );
@@ -92,8 +93,8 @@ const SNAP = 5;
  * The end of a fixed column or row, to be dragged: it snaps to the sheet's step, to edges of other blocks, and to the size
  * of its neighbours; Alt suspends snapping. The number beside it follows.
  */
-function BoundaryHandle(props: {
-  block: Block;
+const BoundaryHandle = memo(function BoundaryHandle(props: {
+  block: string;
   axis: 'column' | 'row';
   track: Block['columns'][number];
   index: number;
@@ -119,10 +120,7 @@ function BoundaryHandle(props: {
     const near = neighbours.find((size) => Math.abs(size - wanted) * k < SNAP);
     const size = event.altKey ? roundLength(wanted) : roundLength(near ?? Math.round(wanted / step) * step);
     const { holdTotal } = board!;
-    const outcome = perform(
-      { op: 'set track', block: block.id, axis, track: track.id, size, holdTotal },
-      `drag ${track.id}`,
-    );
+    const outcome = perform({ op: 'set track', block, axis, track: track.id, size, holdTotal }, `drag ${track.id}`);
     set({ notice: outcome.ok ? undefined : outcome.reason });
   };
   const name = `${axis === 'column' ? 'Column' : 'Row'} ${index + 1}`;
@@ -157,10 +155,10 @@ function BoundaryHandle(props: {
       }}
     />
   );
-}
+}, deepEqual);
 
-function TrackNumber(props: {
-  block: Block;
+const TrackNumber = memo(function TrackNumber(props: {
+  block: string;
   axis: 'column' | 'row';
   track: Block['columns'][number];
   index: number;
@@ -187,7 +185,7 @@ function TrackNumber(props: {
     const outcome = length.ok
       ? useBoardStore.getState().perform({
           op: 'set track',
-          block: block.id,
+          block,
           axis,
           track: track.id,
           size: length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered },
@@ -259,7 +257,7 @@ function TrackNumber(props: {
       )}
     </Box>
   );
-}
+}, deepEqual);
 
 /** A length as its field shows it: the entered form when it was typed in another way, else the number in the unit. */
 export function shownLength(length: Length, sizeId: string, unit: LengthUnit): string {

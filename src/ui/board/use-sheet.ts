@@ -1,7 +1,8 @@
 'use client';
 
-import { createContext, useContext, useMemo } from 'react';
+import { createContext, useContext, useMemo, useState } from 'react';
 import { type Composed, compose } from '../../core/scene/compose';
+import { ComposeMemo } from '../../core/scene/memo';
 import type { Outcome } from '../../core/refusal';
 import { factsFor } from '../data/office';
 import { useBoard } from './board-store';
@@ -15,15 +16,12 @@ export function useComposedSheet(): Outcome<Composed> {
   const format = useBoard((board) => board.format);
   const specimens = useBoard((board) => board.office.specimens);
   const resources = useBoard((board) => board.resources);
+  const facts = useMemo(() => factsFor(format, specimens, filled), [format, specimens, filled]);
+  const [memo] = useState(() => new ComposeMemo());
   return useMemo(
     () =>
-      compose(
-        document,
-        { sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show },
-        factsFor(format, specimens, filled),
-        resources,
-      ),
-    [document, sizeId, show, filled, format, specimens, resources],
+      compose(document, { sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show }, facts, resources, memo),
+    [document, sizeId, show, facts, format, resources, memo],
   );
 }
 

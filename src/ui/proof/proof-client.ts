@@ -13,12 +13,17 @@ export interface ProofOrder {
   room: { width: number; height: number };
 }
 
+/** How many documents the worker keeps at least. */
+const KEPT = 8;
+
 /** Keeps proofs current in a worker: a newer order of the same id replaces one that has not been begun. */
 export class ProofClient {
   private readonly worker: Worker;
   private readonly remote: Remote<ProofWorker>;
   private readonly waiting = new Map<string, { order: ProofOrder; done: (result: ProofResult) => void }>();
-  private readonly sent = new Map<string, FormatDocument>();
+  /** The name under which each document was given to the worker. */
+  private readonly sent = new WeakMap<FormatDocument, string>();
+  private documents = 0;
   /** The last picture of each proof, for a result that looks as it did. */
   private readonly pictures = new Map<string, ImageBitmap>();
   private busy = false;
@@ -54,13 +59,22 @@ export class ProofClient {
     for (let next = this.next(); next; next = this.next()) {
       const { order, done } = next;
       const { document, ...task } = order;
-      if (this.sent.get(document.id) !== document) {
-        this.sent.set(document.id, document);
-        void this.remote.setDocument(document.id, document);
-      }
-      done(this.withPicture(order.id, await this.remote.prove({ ...task, document: document.id })));
+      const name = this.nameOf(document);
+      done(this.withPicture(order.id, await this.remote.prove({ ...task, document: name })));
     }
     this.busy = false;
+  }
+
+  /** Gives the worker a document it does not have yet. */
+  private nameOf(document: FormatDocument): string {
+    let name = this.sent.get(document);
+    if (name === undefined || Number(name) <= this.documents - KEPT) {
+      this.documents += 1;
+      name = String(this.documents);
+      this.sent.set(document, name);
+      void this.remote.setDocument(name, document);
+    }
+    return name;
   }
 
   private withPicture(id: string, result: ProofResult): ProofResult {

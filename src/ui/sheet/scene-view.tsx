@@ -1,6 +1,6 @@
 'use client';
 
-import { deepEqual } from 'fast-equals';
+import { deepEqual, shallowEqual } from 'fast-equals';
 import { createElement, memo, useMemo } from 'react';
 import { svgElement } from '../../core/exchange/svg';
 import type { Primitive, Scene } from '../../core/scene/scene';
@@ -40,7 +40,9 @@ const SourceGroup = memo(
       </g>
     );
   },
-  (before, after) => before.height === after.height && deepEqual(before.primitives, after.primitives),
+  (before, after) =>
+    before.height === after.height &&
+    (shallowEqual(before.primitives, after.primitives) || deepEqual(before.primitives, after.primitives)),
 );
 
 /**

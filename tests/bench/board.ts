@@ -1,0 +1,98 @@
+/** The figures of the board, measured in Chromium on a production build: the second half of `npm run bench`. */
+import { readFileSync, readdirSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { chromium } from '@playwright/test';
+import { largeFormat } from '../browser/large-format';
+
+const address = process.argv[2]!;
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+const row = (what: string, figure: string, target: string) =>
+  console.log(`${what.padEnd(58)} ${figure.padStart(34)}   target ${target}`);
+const sorted = (values: number[]) => values.toSorted((a, b) => a - b);
+const at = (values: number[], share: number) =>
+  sorted(values)[Math.min(values.length - 1, Math.floor(values.length * share))]!;
+
+/** From asking for the address to the board answering: its outline is there and its sheet is drawn. */
+async function cold(): Promise<{ ms: number; bytes: number }> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  const scripts = new Set<string>();
+  page.on('response', (response) => {
+    if (response.request().resourceType() === 'script') scripts.add(new URL(response.url()).pathname);
+  });
+  const start = performance.now();
+  await page.goto(`${address}/formats/workshop-sheets`);
+  await page.locator('svg [data-source=title] text').first().waitFor();
+  const ms = performance.now() - start;
+  await context.close();
+  const folder = '.next-test/static/chunks';
+  const files = new Map(
+    readdirSync(folder, { recursive: true, encoding: 'utf8' }).map((file) => [
+      file.split('/').at(-1)!,
+      `${folder}/${file}`,
+    ]),
+  );
+  const bytes = [...scripts].reduce((sum, path) => {
+    const file = files.get(path.split('/').at(-1)!);
+    return file ? sum + gzipSync(readFileSync(file)).byteLength : sum;
+  }, 0);
+  return { ms, bytes };
+}
+
+/** Main-thread work of one key typed into a caption: from the input event until the thread is free again. */
+async function edits(): Promise<{ p95: number; empty: number }> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.request.post(`${address}/api/formats`, {
+    data: { start: largeFormat('bench-large', `Large ${Date.now()}`), projection: 'first angle' },
+  });
+  await page.goto(`${address}/formats/bench-large`);
+  await page.getByRole('radio', { name: 'A0' }).click();
+  await page.getByRole('treeitem', { name: /Cell 260/ }).click();
+  await page.evaluate(() => {
+    const times: number[] = [];
+    window.addEventListener(
+      'input',
+      () => {
+        const start = performance.now();
+        const channel = new MessageChannel();
+        channel.port1.onmessage = () => times.push(performance.now() - start);
+        queueMicrotask(() => queueMicrotask(() => channel.port2.postMessage(null)));
+      },
+      { capture: true },
+    );
+    Object.assign(window, { times });
+  });
+  const measure = async (label: string) => {
+    await page.getByLabel(label, { exact: true }).focus();
+    await page.evaluate(() => ((window as unknown as { times: number[] }).times.length = 0));
+    for (let i = 0; i < 60; i++) await page.keyboard.type(i % 2 ? 'A' : 'B', { delay: 30 });
+    return page.evaluate(() => [...(window as unknown as { times: number[] }).times]);
+  };
+  const times = await measure('Caption');
+  await page.evaluate(() => {
+    const plain = Object.assign(document.createElement('input'), { id: 'plain' });
+    plain.setAttribute('aria-label', 'Plain');
+    document.body.append(plain);
+  });
+  const plain = await measure('Plain');
+  await page.close();
+  return { p95: at(times, 0.95), empty: at(plain, 0.95) };
+}
+
+const colds = [await cold(), await cold(), await cold()];
+row(
+  'board, cold, until its sheet is drawn',
+  `${at(
+    colds.map(({ ms }) => ms),
+    0.5,
+  ).toFixed(0)} ms`,
+  '≤ 1500 ms',
+);
+row('script of the board, compressed', `${(colds[0]!.bytes / 1024).toFixed(0)} kB`, '≤ 450 kB');
+const { p95, empty } = await edits();
+row(
+  'an edit on A0 with 500 cells, 95th percentile',
+  `${p95.toFixed(1)} ms, ${(p95 / Math.max(0.1, empty)).toFixed(0)} × a plain field`,
+  '≤ 8 ms',
+);
+await browser.close();
