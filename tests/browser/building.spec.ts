@@ -209,7 +209,7 @@ test('cells are found, copied between blocks and typed in where they stand', asy
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox', { name: 'Find a cell or a command' }).fill('scale');
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('Caption', { exact: true })).toHaveValue('SCALE');
+  await expect(page.getByRole('textbox', { name: 'Caption', exact: true })).toHaveValue('SCALE');
   await page
     .locator('svg[aria-label=Sheet]')
     .focus()

@@ -138,7 +138,7 @@ test('names, values, longest and blank; undo and redo', async ({ page }) => {
   await board.show('Values');
 
   await board.select('Title');
-  await page.getByLabel('Caption').fill('NAME');
+  await page.getByRole('textbox', { name: 'Caption', exact: true }).fill('NAME');
   await page.keyboard.press('Enter');
   await expect(board.texts('title')).toHaveText(['NAME', 'PAWL']);
   await page.getByRole('button', { name: 'Undo' }).click();

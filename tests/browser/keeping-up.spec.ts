@@ -11,7 +11,7 @@ test('typing in one of 500 cells touches that cell alone, and orders only the pr
   const board = await new Board(page).open('large');
   await board.size('A0');
   await board.select('Cell 260');
-  const caption = page.getByLabel('Caption', { exact: true });
+  const caption = page.getByRole('textbox', { name: 'Caption', exact: true });
   await expect(caption).toHaveValue('CELL 260');
   const tile = (name: RegExp) => page.getByRole('group', { name: 'Proofs' }).getByRole('button', { name }).first();
   const made = (name: RegExp) => tile(name).getAttribute('data-made');

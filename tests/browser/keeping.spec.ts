@@ -31,7 +31,7 @@ test('what is typed while the database is away stays, over a reload, and is save
   const board = await new Board(page).open();
   await board.select('Title');
   await board.expectSaved();
-  await page.getByLabel('Caption').click();
+  await page.getByRole('textbox', { name: 'Caption', exact: true }).click();
   await page.keyboard.type('XY');
   await killDatabase();
   try {
@@ -59,7 +59,7 @@ test('of two tabs the second is told, sees both versions place by place, and joi
   const theirs = await new Board(other).open();
 
   await theirs.select('Material');
-  await other.getByLabel('Caption').fill('STOFF');
+  await other.getByRole('textbox', { name: 'Caption', exact: true }).fill('STOFF');
   await other.keyboard.press('Enter');
   await theirs.track('Column 1 width').fill('38');
   await other.keyboard.press('Enter');
@@ -109,11 +109,11 @@ test('a version that should not be joined is kept as a copy', async ({ page, con
   const other = await context.newPage();
   const theirs = await new Board(other).open();
   await theirs.select('Title');
-  await other.getByLabel('Caption').fill('THEIRS');
+  await other.getByRole('textbox', { name: 'Caption', exact: true }).fill('THEIRS');
   await other.keyboard.press('Enter');
   await theirs.expectSaved();
   await mine.select('Title');
-  await page.getByLabel('Caption').fill('MINE');
+  await page.getByRole('textbox', { name: 'Caption', exact: true }).fill('MINE');
   await page.keyboard.press('Enter');
   await page.getByRole('dialog').getByRole('button', { name: 'Keep mine as a copy' }).click();
   await expect(page).not.toHaveURL(/workshop-sheets/);

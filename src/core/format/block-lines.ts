@@ -28,7 +28,7 @@ export function blockLines(laid: LaidBlock): BlockLine[] {
     const outer = i === 0 || i === block.columns.length;
     const looks = block.rows.map((row, j) => {
       if (!outer && grid[j]![i - 1] === grid[j]![i]) return undefined;
-      return own.get(edgeKey('column', block.columns[i - 1]?.id ?? null, row.id)) ?? usual(block, outer);
+      return ownLine(own, 'column', block.columns[i - 1]?.id, row.id) ?? usual(block, outer);
     });
     for (const { start, end, line } of joined(looks)) {
       add(
@@ -42,7 +42,7 @@ export function blockLines(laid: LaidBlock): BlockLine[] {
     const outer = j === 0 || j === block.rows.length;
     const looks = block.columns.map((column, i) => {
       if (!outer && grid[j - 1]![i] === grid[j]![i]) return undefined;
-      return own.get(edgeKey('row', block.rows[j - 1]?.id ?? null, column.id)) ?? usual(block, outer);
+      return ownLine(own, 'row', block.rows[j - 1]?.id, column.id) ?? usual(block, outer);
     });
     for (const { start, end, line } of joined(looks)) {
       const y = height - rowEdges[j]!;
@@ -56,6 +56,16 @@ const usual = (block: Block, outer: boolean) => (outer ? block.lines.outline : b
 
 const edgeKey = (axis: 'column' | 'row', after: string | null, at: string) => `${axis}|${after ?? ''}|${at}`;
 
+/** The line of its own that a stretch has; most blocks have none, and are not asked. */
+function ownLine(
+  own: ReadonlyMap<string, Line>,
+  axis: 'column' | 'row',
+  after: string | undefined,
+  at: string,
+): Line | undefined {
+  return own.size === 0 ? undefined : own.get(edgeKey(axis, after ?? null, at));
+}
+
 function ownLines(block: Block): Map<string, Line> {
   return new Map(block.lines.edges.map(({ axis, after, at, line }) => [edgeKey(axis, after, at), line]));
 }
@@ -66,7 +76,7 @@ function joined(looks: (Line | undefined)[]): { start: number; end: number; line
   looks.forEach((line, i) => {
     if (!line || line.hidden) return;
     const last = result.at(-1);
-    if (last && last.end === i && deepEqual(last.line, line)) last.end = i + 1;
+    if (last && last.end === i && (last.line === line || deepEqual(last.line, line))) last.end = i + 1;
     else result.push({ start: i, end: i + 1, line });
   });
   return result;

@@ -2,7 +2,7 @@
 
 import { Box, Flex, Menu, Portal } from '@chakra-ui/react';
 import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { Show } from '../../core/scene/resources';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
@@ -19,13 +19,11 @@ const SHOWS: { value: Show; label: string }[] = [
 ];
 
 /** Above the sheet: which size, what is shown, filled from whom, undo and redo, export. */
-export function BoardBar() {
-  const board = useBoard((state) => state);
-  const { set, undo, redo } = useBoardStore.getState();
-  const { document, sizeId, show, filled, office, past, future } = board;
-  const k = useView((state) => state.view.k);
-  const fit = useView((state) => state.fit);
-  const filledValue = filled ? `${filled.specimen}|${filled.variant ?? ''}` : '';
+export const BoardBar = memo(function BoardBar() {
+  const sizes = useBoard((board) => board.document.sizes);
+  const sizeId = useBoard((board) => board.sizeId);
+  const show = useBoard((board) => board.show);
+  const { set } = useBoardStore.getState();
   return (
     <Flex
       align="center"
@@ -42,61 +40,90 @@ export function BoardBar() {
       <Choice
         label="Sheet size"
         value={sizeId}
-        options={document.sizes.map((size) => ({ value: size.id, label: size.name }))}
+        options={sizes.map((size) => ({ value: size.id, label: size.name }))}
         onChange={(next) => set({ sizeId: next })}
       />
       <Label>Show</Label>
       <Choice label="Show" value={show} options={SHOWS} onChange={(next) => set({ show: next })} />
       <Label>Filled from</Label>
-      <Box width="210px" flexShrink={1} minWidth="120px">
-        <Select
-          aria-label="Filled from"
-          value={filledValue}
-          onChange={(event) => {
-            const [specimen, variant] = event.target.value.split('|');
-            set({ filled: specimen ? { specimen, ...(variant && { variant }) } : undefined });
-          }}
-        >
-          {office.specimens.map((specimen) => (
-            <optgroup key={specimen.id} label={specimen.name}>
-              <option value={`${specimen.id}|`}>{specimen.name}</option>
-              {specimen.variants.map((variant) => (
-                <option key={variant.name} value={`${specimen.id}|${variant.name}`}>
-                  {specimen.name} · {variant.name}
-                </option>
-              ))}
-            </optgroup>
-          ))}
-          <option value="">No model</option>
-        </Select>
-      </Box>
+      <FilledFrom />
       <Box flex="1" />
+      <ScaleAndFit />
+      <UndoRedo />
+      <ExportMenu />
+    </Flex>
+  );
+});
+
+function FilledFrom() {
+  const filled = useBoard((board) => board.filled);
+  const specimens = useBoard((board) => board.office.specimens);
+  return (
+    <Box width="210px" flexShrink={1} minWidth="120px">
+      <Select
+        aria-label="Filled from"
+        value={filled ? `${filled.specimen}|${filled.variant ?? ''}` : ''}
+        onChange={(event) => {
+          const [specimen, variant] = event.target.value.split('|');
+          useBoardStore.getState().set({ filled: specimen ? { specimen, ...(variant && { variant }) } : undefined });
+        }}
+      >
+        {specimens.map((specimen) => (
+          <optgroup key={specimen.id} label={specimen.name}>
+            <option value={`${specimen.id}|`}>{specimen.name}</option>
+            {specimen.variants.map((variant) => (
+              <option key={variant.name} value={`${specimen.id}|${variant.name}`}>
+                {specimen.name} · {variant.name}
+              </option>
+            ))}
+          </optgroup>
+        ))}
+        <option value="">No model</option>
+      </Select>
+    </Box>
+  );
+}
+
+function ScaleAndFit() {
+  const k = useView((state) => state.view.k);
+  const fit = useView((state) => state.fit);
+  return (
+    <>
       <Box color="soft" fontSize="13px" whiteSpace="nowrap">
         {scaleWords(k)}
       </Box>
       <Button look="quiet" type="button" onClick={fit} title="Fit the sheet (0)">
         Fit
       </Button>
+    </>
+  );
+}
+
+function UndoRedo() {
+  const last = useBoard((board) => board.past.at(-1)?.words);
+  const next = useBoard((board) => board.future.at(-1)?.words);
+  const { undo, redo } = useBoardStore.getState();
+  return (
+    <>
       <Button
         type="button"
         onClick={undo}
-        disabled={past.length === 0}
+        disabled={last === undefined}
         aria-label="Undo"
-        title={past.length > 0 ? `Undo: ${past.at(-1)!.words}` : 'Nothing to undo'}
+        title={last === undefined ? 'Nothing to undo' : `Undo: ${last}`}
       >
         <Undo2 size={15} aria-hidden />
       </Button>
       <Button
         type="button"
         onClick={redo}
-        disabled={future.length === 0}
+        disabled={next === undefined}
         aria-label="Redo"
-        title={future.length > 0 ? `Redo: ${future.at(-1)!.words}` : 'Nothing to redo'}
+        title={next === undefined ? 'Nothing to redo' : `Redo: ${next}`}
       >
         <Redo2 size={15} aria-hidden />
       </Button>
-      <ExportMenu />
-    </Flex>
+    </>
   );
 }
 
@@ -116,12 +143,11 @@ const KINDS = [
 
 /** Writes the sheet as it is on the desk. */
 function ExportMenu() {
-  const board = useBoard((state) => state);
   const [problem, setProblem] = useState<string>();
   const write = async (kind: string) => {
     setProblem(undefined);
     try {
-      const { document, sizeId, show, filled } = board;
+      const { document, sizeId, show, filled } = useBoardStore.getState().board!;
       const response = await sendForFile('POST', '/api/export', { kind, document, sizeId, show, ...filled });
       const disposition = response.headers.get('content-disposition') ?? '';
       const name = decodeURIComponent(/filename\*=UTF-8''(.+)$/.exec(disposition)?.[1] ?? `sheet.${kind}`);

@@ -1,3 +1,4 @@
+import { createContext, useContext } from 'react';
 import { create } from 'zustand';
 import type { FormatDocument } from '../../core/format/document';
 import { type Step, applyStep, stepWords } from '../../core/format/steps/step';
@@ -156,7 +157,12 @@ export const useBoardStore = create<Board>()((set, get) => ({
   },
 }));
 
+/** The board as it was a moment ago, for the panes that follow the sheet; absent for what shows it as it is. */
+export const BoardSnapshot = createContext<BoardState | undefined>(undefined);
+
 /** The open board, in components that are shown only while there is one. */
 export function useBoard<T>(select: (board: BoardState) => T): T {
-  return useBoardStore((state) => select(state.board!));
+  const snapshot = useContext(BoardSnapshot);
+  const live = useBoardStore((state) => (snapshot ? undefined : select(state.board!)));
+  return snapshot ? select(snapshot) : live!;
 }

@@ -2,7 +2,8 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { formatDistanceStrict } from 'date-fns';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import dynamic from 'next/dynamic';
+import { memo, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { trimNumber } from '../../core/geometry/length';
 import type { Finding } from '../../core/scene/report';
@@ -14,20 +15,27 @@ import { useProofClient } from '../data/use-office';
 import { Screen } from '../shell/screen';
 import { BoardBar } from './board-bar';
 import { type SaveState, useBoard, useBoardStore } from './board-store';
-import { ConflictDialog } from './conflict-dialog';
 import { Desk, dropPicture } from './desk';
 import { fileOf } from './putting-pictures';
 import { Details } from './details';
 import { runKey } from './commands';
 import { BOARD_KEYS, boardKey, isTyping } from './keys';
-import { AddBlockDialog } from './add-block-dialog';
-import { BoardFinder } from './board-finder';
+import { FollowingPane } from './following-pane';
 import { openFormat } from './opening';
 import { Outline } from './outline';
 import { ProofsStrip } from './proofs-strip';
 import { useSaving } from './saving';
 import { SheetContext, useComposedSheet, useSheet } from './use-sheet';
 import { useView } from './view-store';
+
+// What is not on the board from the first is loaded when it is asked for.
+const ConflictDialog = dynamic(() => import('./conflict-dialog').then((module) => module.ConflictDialog), {
+  ssr: false,
+});
+const BoardFinder = dynamic(() => import('./board-finder').then((module) => module.BoardFinder), { ssr: false });
+const AddBlockDialog = dynamic(() => import('./add-block-dialog').then((module) => module.AddBlockDialog), {
+  ssr: false,
+});
 
 /** The board: a format open, with everything it is built and proved with. */
 export function Board({ formatId }: { formatId: string }) {
@@ -70,6 +78,7 @@ function OpenBoard() {
   const client = useProofClient(resources);
   const [open, setOpen] = useState<'keys' | 'finder' | 'block'>();
   const close = () => setOpen(undefined);
+  const addBlock = useCallback(() => setOpen('block'), []);
   useSaving();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -103,7 +112,7 @@ function OpenBoard() {
         <Flex direction="column" height="100%">
           <BoardBar />
           <Box flex="1" minHeight={0}>
-            <Panes client={client} addBlock={() => setOpen('block')} />
+            <Panes client={client} addBlock={addBlock} />
           </Box>
         </Flex>
       </Screen>
@@ -131,9 +140,11 @@ function onEnter(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement;
   if (isTyping(event)) return false;
   // An entry of the outline that is not selected yet is selected by its own click.
-  if (target.closest('button, a') && !target.closest('[role=treeitem][aria-selected=true]')) return false;
-  const { board } = useBoardStore.getState();
-  const selection = board?.selection;
+  const selection = useBoardStore.getState().board?.selection;
+  const selected =
+    selection?.kind === 'cell' ? selection.cell : selection?.kind === 'block' ? selection.block : undefined;
+  if (target.closest('button, a') && target.closest<HTMLElement>('[data-item]')?.dataset.item !== selected)
+    return false;
   if (selection?.kind === 'cell') {
     useBoardStore.getState().set({ typingIn: 'content' });
     return true;
@@ -146,7 +157,13 @@ function onEnter(event: KeyboardEvent): boolean {
   return false;
 }
 
-function Panes({ client, addBlock }: { client: ReturnType<typeof useProofClient>; addBlock: () => void }) {
+const Panes = memo(function Panes({
+  client,
+  addBlock,
+}: {
+  client: ReturnType<typeof useProofClient>;
+  addBlock: () => void;
+}) {
   const across = useDefaultLayout({ id: 'zonograph-board-across', storage: localStorage });
   const down = useDefaultLayout({ id: 'zonograph-board-down', storage: localStorage });
   return (
@@ -154,7 +171,9 @@ function Panes({ client, addBlock }: { client: ReturnType<typeof useProofClient>
       <Panel id="upper" minSize="200px">
         <Group orientation="horizontal" {...across}>
           <Panel id="outline" defaultSize="200px" minSize="140px" collapsible>
-            <Outline addBlock={addBlock} />
+            <FollowingPane>
+              <Outline addBlock={addBlock} />
+            </FollowingPane>
           </Panel>
           <Handle />
           <Panel id="desk" minSize="300px">
@@ -162,17 +181,21 @@ function Panes({ client, addBlock }: { client: ReturnType<typeof useProofClient>
           </Panel>
           <Handle />
           <Panel id="details" defaultSize="300px" minSize="240px" collapsible>
-            <Details />
+            <FollowingPane>
+              <Details />
+            </FollowingPane>
           </Panel>
         </Group>
       </Panel>
       <Handle />
       <Panel id="proofs" defaultSize="132px" minSize="104px" maxSize="300px" collapsible>
-        <ProofsStrip client={client} />
+        <FollowingPane>
+          <ProofsStrip client={client} />
+        </FollowingPane>
       </Panel>
     </Group>
   );
-}
+});
 
 function Handle() {
   return <Separator style={{ background: 'var(--chakra-colors-line)', flexBasis: 3, flexShrink: 0 }} />;

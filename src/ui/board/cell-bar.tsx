@@ -2,9 +2,9 @@
 
 import { Box, Flex, Menu, Portal, chakra } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useBoard, useBoardStore } from './board-store';
-import { COMMANDS, splitSelected } from './commands';
+import { COMMANDS, type Command, splitSelected } from './commands';
 
 const Action = chakra('button', {
   base: {
@@ -41,11 +41,12 @@ const MORE = [
 const INSERTS = ['Insert a column before', 'Insert a column after', 'Insert a row above', 'Insert a row below'];
 
 /** What can be done to the selected cells, beside the sheet and never over them. */
-export function CellBar() {
-  const board = useBoard((state) => state);
+export const CellBar = memo(function CellBar() {
+  const selection = useBoard((state) => state.selection);
+  const holdTotal = useBoard((state) => state.holdTotal);
   const [into, setInto] = useState('2');
-  if (!('block' in board.selection)) return <Notice />;
-  const hasCell = board.selection.kind === 'cell';
+  if (!('block' in selection)) return <Notice />;
+  const hasCell = selection.kind === 'cell';
   const command = (words: string) => COMMANDS.find((candidate) => candidate.words === words)!;
   const run = (words: string) => command(words).run();
   return (
@@ -100,7 +101,7 @@ export function CellBar() {
           <label title="While one column or row is set, its neighbour takes up the change">
             <input
               type="checkbox"
-              checked={board.holdTotal}
+              checked={holdTotal}
               onChange={(event) => useBoardStore.getState().set({ holdTotal: event.target.checked })}
             />
             Hold total
@@ -109,13 +110,14 @@ export function CellBar() {
       </Flex>
     </>
   );
-}
+});
 
-function CommandMenu({ label, words }: { label: string; words: string[] }) {
-  const board = useBoard((state) => state);
+const CommandMenu = memo(function CommandMenu({ label, words }: { label: string; words: string[] }) {
   const commands = words.map((name) => COMMANDS.find((candidate) => candidate.words === name)!);
   return (
     <Menu.Root
+      lazyMount
+      unmountOnExit
       onSelect={({ value }) => commands.find((candidate) => candidate.words === value)?.run()}
       positioning={{ placement: 'top-start' }}
     >
@@ -135,31 +137,36 @@ function CommandMenu({ label, words }: { label: string; words: string[] }) {
             p={0}
             minWidth="200px"
           >
-            {commands.map((one) => (
-              <Menu.Item
-                key={one.words}
-                value={one.words}
-                disabled={!one.possible(board)}
-                borderRadius={0}
-                px="12px"
-                py="4px"
-                fontSize="15px"
-                cursor="pointer"
-                _highlighted={{ bg: 'plumWash' }}
-              >
-                {one.words}
-                {one.keys && (
-                  <Box as="span" ml="auto" color="soft" fontSize="12px">
-                    {one.keys}
-                  </Box>
-                )}
-              </Menu.Item>
-            ))}
+            <CommandItems commands={commands} />
           </Menu.Content>
         </Menu.Positioner>
       </Portal>
     </Menu.Root>
   );
+});
+
+function CommandItems({ commands }: { commands: Command[] }) {
+  const board = useBoard((state) => state);
+  return commands.map((one) => (
+    <Menu.Item
+      key={one.words}
+      value={one.words}
+      disabled={!one.possible(board)}
+      borderRadius={0}
+      px="12px"
+      py="4px"
+      fontSize="15px"
+      cursor="pointer"
+      _highlighted={{ bg: 'plumWash' }}
+    >
+      {one.words}
+      {one.keys && (
+        <Box as="span" ml="auto" color="soft" fontSize="12px">
+          {one.keys}
+        </Box>
+      )}
+    </Menu.Item>
+  ));
 }
 
 /** Why the last command was refused. */

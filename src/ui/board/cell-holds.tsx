@@ -10,7 +10,7 @@ import { Button } from '../controls/button';
 import { CommitField, Problem, Row, Select, SelectRow } from '../controls/field';
 import { useBoard } from './board-store';
 import { usePartName, withParts } from './cell-content';
-import { ContentEditor } from './content-editor';
+import { ContentEditor } from './lazy-content-editor';
 import { putPicture } from './putting-pictures';
 
 type Change = (changes: SetCell['change'], typing?: string) => Outcome<object>;

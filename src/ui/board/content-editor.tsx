@@ -108,7 +108,8 @@ export function ContentEditor(props: {
 
   // An undo or another tab may change the content while this editor is open.
   useEffect(() => {
-    if (!editor) return;
+    // While it is typed in, the editor is ahead of what it is given.
+    if (!editor || editor.isFocused) return;
     const shown = JSON.stringify(partsFromEditor(editor.getJSON()));
     if (shown !== JSON.stringify(parts))
       editor.commands.setContent(partsToEditor(parts, nameOf), { emitUpdate: false });

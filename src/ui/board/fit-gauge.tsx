@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Cell } from '../../core/format/document';
 import type { SetCell } from '../../core/format/steps/set-cell';
 import { trimNumber } from '../../core/geometry/length';
@@ -90,15 +90,14 @@ function useLongest(cellId: string): CellReport | undefined {
   const resources = useBoard((board) => board.resources);
   const facts = useMemo(() => factsFor(format, specimens, filled), [format, specimens, filled]);
   const [memo] = useState(() => new ComposeMemo());
-  const deferred = useDeferredValue(document);
   return useMemo(() => {
     const composed = compose(
-      deferred,
+      document,
       { sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show: 'longest' },
       facts,
       resources,
       memo,
     );
     return composed.ok ? composed.report.cells.find((candidate) => candidate.id === cellId) : undefined;
-  }, [deferred, sizeId, format, facts, resources, memo, cellId]);
+  }, [document, sizeId, format, facts, resources, memo, cellId]);
 }

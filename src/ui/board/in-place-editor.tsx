@@ -10,7 +10,7 @@ import type { Report } from '../../core/scene/report';
 import { TextInput } from '../controls/field';
 import { useBoard, useBoardStore } from './board-store';
 import { usePartName, withCaption, withParts } from './cell-content';
-import { ContentEditor } from './content-editor';
+import { ContentEditor } from './lazy-content-editor';
 import { selectedIn } from './selection';
 import { toDesk, useView } from './view-store';
 
@@ -18,12 +18,14 @@ type Leave = 'next' | 'previous' | 'done';
 
 /** Editing a cell where it stands: its caption and its content. Tab goes on in the next cell, Escape ends it. */
 export function InPlaceEditor({ report }: { report: Report }) {
-  const board = useBoard((state) => state);
+  const typingIn = useBoard((board) => board.typingIn);
+  const selection = useBoard((board) => board.selection);
+  const document = useBoard((board) => board.document);
   const view = useView((state) => state.view);
-  const selected = selectedIn(board);
+  const selected = typingIn === undefined ? undefined : selectedIn({ document, selection });
   const [cell] = selected?.cells ?? [];
   const laid = report.cells.find((candidate) => candidate.id === cell?.id);
-  if (board.typingIn === undefined || !selected || !cell || !laid) return null;
+  if (typingIn === undefined || !selected || !cell || !laid) return null;
   const at = toDesk(view, report.sheet.height, { x: laid.box.x, y: top(laid.box) });
   const width = Math.max(230, laid.box.width * view.k);
   return (
@@ -45,7 +47,7 @@ export function InPlaceEditor({ report }: { report: Report }) {
           useBoardStore.getState().set({ typingIn: undefined });
       }}
     >
-      <CellTyping key={cell.id} block={selected.block} cell={cell} typingIn={board.typingIn} />
+      <CellTyping key={cell.id} block={selected.block} cell={cell} typingIn={typingIn} />
     </Box>
   );
 }
@@ -103,6 +105,6 @@ function leave(block: Block, cell: Cell, how: Leave): void {
   if (next) set({ selection: { kind: 'cell', block: block.id, cell: next.id }, typingIn: board!.typingIn });
   else {
     set({ typingIn: undefined });
-    window.document.querySelector<HTMLElement>('[role=treeitem][aria-selected=true]')?.focus();
+    window.document.querySelector<HTMLElement>(`[data-item="${cell.id}"]`)?.focus();
   }
 }

@@ -73,11 +73,13 @@ function arrow(event: KeyboardEvent): boolean {
   const { selection } = useBoardStore.getState().board!;
   if (selection.kind === 'block') return nudgeBlock(direction.column, -direction.row, event.shiftKey);
   const went = goToNeighbour(direction, event.shiftKey);
-  if (went && window.document.activeElement?.getAttribute('role') === 'treeitem') requestAnimationFrame(focusSelected);
+  if (went && window.document.activeElement?.getAttribute('role') === 'treeitem') focusSelected();
   return went;
 }
 
 /** In the outline the focus goes with the selection. */
 function focusSelected(): void {
-  window.document.querySelector<HTMLElement>('[role=treeitem][aria-selected=true]')?.focus();
+  const selection = useBoardStore.getState().board?.selection;
+  if (selection?.kind === 'cell')
+    window.document.querySelector<HTMLElement>(`[data-item="${selection.cell}"]`)?.focus();
 }

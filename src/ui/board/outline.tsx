@@ -28,6 +28,10 @@ const Entry = chakra('button', {
   },
 });
 
+/** The name of the entry of something, by which the focus finds it. */
+const itemOf = (selection: Selection): string =>
+  selection.kind === 'cell' ? selection.cell : selection.kind === 'block' ? selection.block : selection.kind;
+
 function Item(props: {
   depth: number;
   selected: boolean;
@@ -42,6 +46,7 @@ function Item(props: {
       type="button"
       role="treeitem"
       aria-selected={props.selected}
+      data-item={itemOf(props.select)}
       aria-level={props.depth + 1}
       data-pressed={props.selected ? '' : undefined}
       pl={`${10 + props.depth * 16}px`}

@@ -2,7 +2,7 @@
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { shallowEqual } from 'fast-equals';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { FormatDocument } from '../../core/format/document';
 import type { Show } from '../../core/scene/resources';
 import { type Filled, factsFor } from '../data/office';
@@ -119,10 +119,10 @@ function usePinned(): Pinned[] {
 
 /**
  * The document as far as one sheet goes: the same object as long as nothing that appears on that sheet changes, so that
- * an edit orders only the proofs it touches. It settles a moment after typing.
+ * an edit orders only the proofs it touches.
  */
 function useDocumentFor(sizeId: string): FormatDocument {
-  const document = useDeferredValue(useBoard((board) => board.document));
+  const document = useBoard((board) => board.document);
   const [relevant, setRelevant] = useState(document);
   if (relevant !== document && differs(relevant, document, sizeId)) setRelevant(document);
   return relevant;

@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, Flex, Grid } from '@chakra-ui/react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { applyStep } from '../../core/format/steps/step';
@@ -12,7 +13,8 @@ import { Problem, Select, TextInput } from '../controls/field';
 import { Screen } from '../shell/screen';
 import { FormatCard } from './format-card';
 import { NameDialog } from './name-dialog';
-import { StartDialog } from './start-dialog';
+
+const StartDialog = dynamic(() => import('./start-dialog').then((module) => module.StartDialog), { ssr: false });
 
 type Order = 'shelf' | 'name';
 

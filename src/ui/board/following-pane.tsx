@@ -1,0 +1,20 @@
+'use client';
+
+import { type ReactNode, useDeferredValue } from 'react';
+import { BoardSnapshot, useBoardStore } from './board-store';
+import { SheetContext, useSheet } from './use-sheet';
+
+/**
+ * A pane that follows the sheet: an edit changes the sheet on the desk at once, and what stands around it a moment later,
+ * when nothing is typed. What is typed into a field of the pane shows at once all the same.
+ */
+export function FollowingPane({ children }: { children: ReactNode }) {
+  const board = useDeferredValue(useBoardStore((store) => store.board));
+  const sheet = useDeferredValue(useSheet());
+  if (!board) return null;
+  return (
+    <BoardSnapshot value={board}>
+      <SheetContext value={sheet}>{children}</SheetContext>
+    </BoardSnapshot>
+  );
+}
