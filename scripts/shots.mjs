@@ -15,7 +15,7 @@ const VIEWS = [
     path: '/formats/workshop-sheets',
     until: async (page) => {
       await page.getByRole('combobox', { name: 'Filled from' }).selectOption({ label: 'Drum barrel · 316L' });
-      await page.getByRole('treeitem', { name: /Material/ }).click();
+      await page.getByRole('treeitem', { name: /Material/ }).first().click();
       await drawn(page, 15);
     },
   },
@@ -26,6 +26,15 @@ const VIEWS = [
       await page.getByRole('radio', { name: 'Names' }).click();
       await page.getByRole('treeitem', { name: /^Title block/ }).dblclick();
       await drawn(page, 15);
+    },
+  },
+  {
+    file: 'start',
+    path: '/formats',
+    until: async (page) => {
+      await drawn(page, 3);
+      await page.getByRole('button', { name: 'Start a format' }).click();
+      await page.getByRole('dialog').waitFor();
     },
   },
   { file: 'properties', path: '/properties', until: (page) => page.getByRole('row', { name: /^Line pull/ }).waitFor() },

@@ -1,6 +1,7 @@
 import type { Cell, FormatDocument } from '@/core/format/document';
 import { applyStep } from '@/core/format/steps/step';
 import { compose } from '@/core/scene/compose';
+import { ComposeMemo } from '@/core/scene/memo';
 import { projectionSymbol } from '@/core/scene/projection-symbol';
 import { Report } from '@/core/scene/report';
 import { cellOf, demoFacts, demoPackage, demoResources, demoSheet } from '../demo';
@@ -212,6 +213,44 @@ describe('findings', () => {
     };
     expect(finding(onTop, 'block on another')).toMatchObject({ words: 'Title block: lies on “Tolerances and notes”.' });
   });
+});
+
+test('with a memory of the cells made before, a sheet is the same as without', () => {
+  const memo = new ComposeMemo();
+  const request = (sizeId: string, show: 'values' | 'longest') => ({
+    sizeId,
+    sheet: { number: 1, total: 1, scale: '1:2' },
+    show,
+  });
+  const resources = demoResources(workshop);
+  const [barrel, guard] = [demoFacts(workshop, 'drum-barrel', '316L'), demoFacts(workshop, 'guard')];
+  const wide = applyStep(workshop.format, {
+    op: 'set track',
+    block: 'title-block',
+    axis: 'column',
+    track: 'tb-c1',
+    size: 42,
+  });
+  const style = {
+    ...workshop.format,
+    letterings: workshop.format.letterings.map((one) => ({ ...one, letterWidth: 0.9 })),
+  };
+  if (!wide.ok) throw new Error(wide.reason);
+  const sheets = [
+    workshop.format,
+    wide.document,
+    withCell('free', { contents: [{ parts: [{ kind: 'fixed', text: 'X' }] }] }),
+    style,
+    workshop.format,
+  ];
+  for (const document of sheets) {
+    for (const facts of [barrel, guard]) {
+      for (const show of ['values', 'longest'] as const) {
+        const remembered = compose(document, request(A3, show), facts, resources, memo);
+        expect(remembered).toEqual(compose(document, request(A3, show), facts, resources));
+      }
+    }
+  }
 });
 
 describe('edges that are nearly aligned', () => {
