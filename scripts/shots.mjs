@@ -15,7 +15,10 @@ const VIEWS = [
     path: '/formats/workshop-sheets',
     until: async (page) => {
       await page.getByRole('combobox', { name: 'Filled from' }).selectOption({ label: 'Drum barrel · 316L' });
-      await page.getByRole('treeitem', { name: /Material/ }).first().click();
+      await page
+        .getByRole('treeitem', { name: /Material/ })
+        .first()
+        .click();
       await drawn(page, 15);
     },
   },
