@@ -1,12 +1,13 @@
 'use client';
 
-import { Box, Flex, Menu, Portal } from '@chakra-ui/react';
+import { Box, Flex, Menu } from '@chakra-ui/react';
 import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
 import { memo, useState } from 'react';
 import type { Show } from '../../core/scene/resources';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Select } from '../controls/field';
+import { MenuEntry, MenuPaper } from '../controls/menu';
 import { sendForFile } from '../data/request';
 import { useBoard, useBoardStore } from './board-store';
 import { scaleWords, useView } from './view-store';
@@ -164,35 +165,13 @@ function ExportMenu() {
             Export <ChevronDown size={14} aria-hidden />
           </Button>
         </Menu.Trigger>
-        <Portal>
-          <Menu.Positioner>
-            <Menu.Content
-              bg="card"
-              color="ink"
-              border="1px solid"
-              borderColor="ink"
-              borderRadius={0}
-              boxShadow="0 4px 14px #0003"
-              minWidth="170px"
-              p={0}
-            >
-              {KINDS.map((kind) => (
-                <Menu.Item
-                  key={kind.value}
-                  value={kind.value}
-                  cursor="pointer"
-                  borderRadius={0}
-                  px="12px"
-                  py="6px"
-                  fontSize="15px"
-                  _highlighted={{ bg: 'plumWash' }}
-                >
-                  {kind.label}
-                </Menu.Item>
-              ))}
-            </Menu.Content>
-          </Menu.Positioner>
-        </Portal>
+        <MenuPaper>
+          {KINDS.map((kind) => (
+            <MenuEntry key={kind.value} value={kind.value}>
+              {kind.label}
+            </MenuEntry>
+          ))}
+        </MenuPaper>
       </Menu.Root>
       {problem && (
         <Box

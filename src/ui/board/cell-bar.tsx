@@ -1,8 +1,9 @@
 'use client';
 
-import { Box, Flex, Menu, Portal, chakra } from '@chakra-ui/react';
+import { Box, Flex, Menu, chakra } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
 import { memo, useState } from 'react';
+import { MenuEntry, MenuPaper } from '../controls/menu';
 import { useBoard, useBoardStore } from './board-store';
 import { COMMANDS, type Command, splitSelected } from './commands';
 
@@ -30,6 +31,8 @@ const MORE = [
   'Move the column right',
   'Move the row up',
   'Move the row down',
+  'Let the column share what is left',
+  'Let the row share what is left',
   'Copy cells',
   'Paste',
   'Paste content only',
@@ -126,21 +129,9 @@ const CommandMenu = memo(function CommandMenu({ label, words }: { label: string;
           {label} <ChevronDown size={13} aria-hidden />
         </Action>
       </Menu.Trigger>
-      <Portal>
-        <Menu.Positioner>
-          <Menu.Content
-            bg="card"
-            color="ink"
-            border="1px solid"
-            borderColor="ink"
-            borderRadius={0}
-            p={0}
-            minWidth="200px"
-          >
-            <CommandItems commands={commands} />
-          </Menu.Content>
-        </Menu.Positioner>
-      </Portal>
+      <MenuPaper>
+        <CommandItems commands={commands} />
+      </MenuPaper>
     </Menu.Root>
   );
 });
@@ -148,24 +139,14 @@ const CommandMenu = memo(function CommandMenu({ label, words }: { label: string;
 function CommandItems({ commands }: { commands: Command[] }) {
   const board = useBoard((state) => state);
   return commands.map((one) => (
-    <Menu.Item
-      key={one.words}
-      value={one.words}
-      disabled={!one.possible(board)}
-      borderRadius={0}
-      px="12px"
-      py="4px"
-      fontSize="15px"
-      cursor="pointer"
-      _highlighted={{ bg: 'plumWash' }}
-    >
+    <MenuEntry key={one.words} value={one.words} disabled={!one.possible(board)}>
       {one.words}
       {one.keys && (
         <Box as="span" ml="auto" color="soft" fontSize="12px">
           {one.keys}
         </Box>
       )}
-    </Menu.Item>
+    </MenuEntry>
   ));
 }
 

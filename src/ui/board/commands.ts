@@ -3,6 +3,7 @@ import { lengthAt } from '../../core/format/length-value';
 import { cellAtField, rangeAround } from '../../core/format/ranges';
 import { sheetGeometry } from '../../core/format/sheet';
 import type { Step } from '../../core/format/steps/step';
+import { resolveTracks } from '../../core/format/tracks';
 import { MM_PER_INCH, parseLength, roundLength } from '../../core/geometry/length';
 import { turnedSize } from '../../core/geometry/placing';
 import { type BoardState, useBoardStore } from './board-store';
@@ -130,6 +131,25 @@ const evenOut = (axis: 'column' | 'row') =>
     const all = chosen.length > 1 ? chosen : tracks;
     if (all.length < 2) store().set({ notice: `“${block.name}” has only this ${axis}.` });
     else store().act({ op: 'even tracks', block: block.id, axis, tracks: all.map(({ id }) => id) });
+  });
+
+/** Lets the selected cell's column or row share what is left; the block keeps its present total. */
+const shareTrack = (axis: 'column' | 'row') =>
+  inSelection((block, [cell]) => {
+    if (!cell) return;
+    const tracks = axis === 'column' ? block.columns : block.rows;
+    const extent = axis === 'column' ? block.width : block.height;
+    const { edges } = resolveTracks(tracks, extent, availableFor(block, axis), board().sizeId, axis);
+    const track = tracks[axis === 'column' ? cell.column : cell.row]!;
+    store().act({
+      op: 'share track',
+      block: block.id,
+      axis,
+      track: track.id,
+      share: 1,
+      least: 5,
+      total: edges.at(-1)!,
+    });
   });
 
 const clearCells = inSelection((block, cells) => {
@@ -265,6 +285,8 @@ export const COMMANDS: readonly Command[] = [
   { words: 'Move the row down', possible: hasCell, run: moveTrack('row', 1) },
   { words: 'Even out columns', keys: 'E', possible: hasBlock, run: evenOut('column') },
   { words: 'Even out rows', keys: 'Shift E', possible: hasBlock, run: evenOut('row') },
+  { words: 'Let the column share what is left', possible: hasCell, run: shareTrack('column') },
+  { words: 'Let the row share what is left', possible: hasCell, run: shareTrack('row') },
   { words: 'Select the whole column', keys: 'K', possible: hasCell, run: () => selectTrack('column') },
   { words: 'Select the whole row', keys: 'Shift K', possible: hasCell, run: () => selectTrack('row') },
   { words: 'Copy cells', keys: 'Ctrl C', possible: hasCell, run: inSelection((_, cells) => copyCells(cells)) },

@@ -15,7 +15,8 @@ import { linksByProperty } from '../../core/format/usage';
 import { matchedName } from '../../core/property/names';
 import { coverageOf } from '../../core/specimen/coverage';
 import { Button } from '../controls/button';
-import { Problem, TextInput } from '../controls/field';
+import { TextInput } from '../controls/field';
+import { LoadProblem } from '../controls/load-problem';
 import { type OfficeData, loadOffice } from '../data/office';
 import { get } from '../data/request';
 import { Screen } from '../shell/screen';
@@ -104,14 +105,7 @@ export function Dictionary() {
             Add a property…
           </Button>
         </Flex>
-        {problem && (
-          <Flex gap="12px" align="center" px="20px" py="10px">
-            <Problem>{problem}</Problem>
-            <Button type="button" onClick={() => void reload()}>
-              Try again
-            </Button>
-          </Flex>
-        )}
+        <LoadProblem problem={problem} retry={() => void reload()} />
         <Box flex="1" overflow="auto" bg="card">
           <chakra.table width="100%" borderCollapse="collapse">
             <thead>

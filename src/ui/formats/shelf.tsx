@@ -9,7 +9,8 @@ import type { FormatData } from '../data/office';
 import { send } from '../data/request';
 import { useOffice, useProofClient } from '../data/use-office';
 import { Button } from '../controls/button';
-import { Problem, Select, TextInput } from '../controls/field';
+import { Select, TextInput } from '../controls/field';
+import { LoadProblem } from '../controls/load-problem';
 import { Screen } from '../shell/screen';
 import { FormatCard } from './format-card';
 import { NameDialog } from './name-dialog';
@@ -94,14 +95,7 @@ export function Shelf() {
           </Button>
         </Flex>
         <Box flex="1" overflowY="auto" px="20px" py="18px">
-          {problem && (
-            <Flex gap="12px" align="center">
-              <Problem>{problem}</Problem>
-              <Button type="button" onClick={() => void reload()}>
-                Try again
-              </Button>
-            </Flex>
-          )}
+          <LoadProblem problem={problem} retry={() => void reload()} />
           {loaded && (
             <Grid templateColumns="repeat(auto-fill, minmax(350px, 1fr))" gap="18px" maxWidth="1600px">
               {shown.map((format) => (

@@ -5,8 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import { useOffice } from '../data/use-office';
-import { Button } from '../controls/button';
-import { Problem } from '../controls/field';
+import { LoadProblem } from '../controls/load-problem';
 import { Screen } from '../shell/screen';
 import { OpenSpecimen } from './open-specimen';
 
@@ -70,14 +69,7 @@ export function SpecimenScreen({ open }: { open?: string }) {
           ))}
         </Box>
         <Box flex="1" minWidth={0}>
-          {problem && (
-            <Flex gap="12px" align="center" p="20px">
-              <Problem>{problem}</Problem>
-              <Button type="button" onClick={() => void reload()}>
-                Try again
-              </Button>
-            </Flex>
-          )}
+          <LoadProblem problem={problem} retry={() => void reload()} />
           {loaded && open && <OpenSpecimen key={open} id={open} loaded={loaded} changed={() => void reload()} />}
         </Box>
       </Flex>

@@ -1,0 +1,18 @@
+'use client';
+
+import { Flex } from '@chakra-ui/react';
+import { Button } from './button';
+import { Problem } from './field';
+
+/** Why something could not be loaded, and a button to try again. */
+export function LoadProblem({ problem, retry }: { problem: string | undefined; retry: () => void }) {
+  if (problem === undefined) return null;
+  return (
+    <Flex gap="12px" align="center" px="20px" py="10px">
+      <Problem>{problem}</Problem>
+      <Button type="button" onClick={retry}>
+        Try again
+      </Button>
+    </Flex>
+  );
+}
