@@ -100,12 +100,12 @@ test('what is typed out of range is refused at its place, and nothing changes', 
   await expect(board.track('Column 1 width')).toHaveValue('35');
 
   await board.select('Frame and zones');
-  await page.getByLabel('Left margin').fill('195');
+  await page.getByRole('textbox', { name: 'Left margin' }).fill('195');
   await page.keyboard.press('Enter');
   await expect(
     page.getByRole('alert').filter({ hasText: 'On A4 the left and right margins leave 5 mm of drawing space' }),
   ).toBeVisible();
-  await page.getByLabel('Left margin').fill('wide');
+  await page.getByRole('textbox', { name: 'Left margin' }).fill('wide');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert').filter({ hasText: '“wide” is not a length.' })).toBeVisible();
 });
@@ -113,9 +113,16 @@ test('what is typed out of range is refused at its place, and nothing changes', 
 test('margins and the zone rule recompute the sheet as they are typed', async ({ page }) => {
   const board = await new Board(page).open();
   await board.select('Frame and zones');
-  await page.getByLabel('Left margin').fill('25');
+  await page.getByRole('textbox', { name: 'Left margin' }).fill('25');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'Details' })).toContainText('385 × 277 mm');
+  // A4 takes a margin of its own; the other sizes keep theirs.
+  await board.size('A4');
+  await page.getByRole('button', { name: 'left margin on A4 only' }).click();
+  await page.getByRole('textbox', { name: 'Left margin' }).fill('22');
+  await expect(page.getByRole('region', { name: 'Details' })).toContainText('178 × 277 mm');
+  await board.size('A3');
+  await expect(page.getByRole('textbox', { name: 'Left margin' })).toHaveValue('25');
   await page.getByLabel('Rule').selectOption('count');
   await page.getByLabel('Columns').fill('5');
   await page.keyboard.press('Enter');

@@ -49,3 +49,10 @@ export function withLength(length: Length, value: LengthValue, sizeId?: string):
     ? { base: length.base, at: { ...length.at, [sizeId]: value } }
     : { base: length, at: { [sizeId]: value } };
 }
+
+/** The length without its exception on a size: its base value holds there again. */
+export function withoutException(length: Length, sizeId: string): Length {
+  if (typeof length !== 'object' || !('base' in length)) return length;
+  const { [sizeId]: _, ...at } = length.at;
+  return Object.keys(at).length === 0 ? length.base : { base: length.base, at };
+}

@@ -2,10 +2,11 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import type { LengthValue } from '../../core/format/length-value';
-import { hasException, valueAt, withLength } from '../../core/format/length-value';
+import { hasException, lengthValueAt, valueAt, withLength, withoutException } from '../../core/format/length-value';
 import type { FormatDocument, ZoneRuleSetting } from '../../core/format/document';
 import { parseLength, trimNumber } from '../../core/geometry/length';
 import { refuse } from '../../core/refusal';
+import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { CommitField, Row, SelectRow } from '../controls/field';
 import { useBoard, useBoardStore } from './board-store';
@@ -66,24 +67,54 @@ function MarginRow({
   const { perform, endTyping } = useBoardStore.getState();
   const length = document.margins[side];
   const exception = hasException(length, sizeId);
+  const oneSize = document.sizes.length === 1;
   return (
-    <CommitField
-      label={`${side[0]!.toUpperCase()}${side.slice(1)} margin`}
-      value={shownLength(length, sizeId, document.unit)}
-      suffix={exception ? `${document.unit}, ${sizeName} only` : document.unit}
-      live
-      left={endTyping}
-      commit={(text) => {
-        const parsed = parseLength(text, document.unit);
-        if (!parsed.ok) return parsed;
-        const value: LengthValue =
-          parsed.entered === undefined ? parsed.mm : { mm: parsed.mm, entered: parsed.entered };
-        return perform(
-          { op: 'set margins', change: { [side]: withLength(length, value, exception ? sizeId : undefined) } },
-          `margin ${side}`,
-        );
-      }}
-    />
+    <Flex align="start" gap="4px">
+      <Box flex="1" minWidth={0}>
+        <CommitField
+          label={`${side[0]!.toUpperCase()}${side.slice(1)} margin`}
+          value={shownLength(length, sizeId, document.unit)}
+          suffix={document.unit}
+          live
+          left={endTyping}
+          commit={(text) => {
+            const parsed = parseLength(text, document.unit);
+            if (!parsed.ok) return parsed;
+            const value: LengthValue =
+              parsed.entered === undefined ? parsed.mm : { mm: parsed.mm, entered: parsed.entered };
+            return perform(
+              { op: 'set margins', change: { [side]: withLength(length, value, exception ? sizeId : undefined) } },
+              `margin ${side}`,
+            );
+          }}
+        />
+      </Box>
+      {!oneSize && (
+        <Button
+          type="button"
+          look="quiet"
+          aria-pressed={exception}
+          aria-label={`${side} margin on ${sizeName} only`}
+          title={
+            exception
+              ? `${sizeName} has a margin of its own; press to take the others’`
+              : `Give ${sizeName} a margin of its own`
+          }
+          onClick={() =>
+            perform({
+              op: 'set margins',
+              change: {
+                [side]: exception
+                  ? withoutException(length, sizeId)
+                  : withLength(length, lengthValueAt(length, sizeId), sizeId),
+              },
+            })
+          }
+        >
+          {sizeName} only
+        </Button>
+      )}
+    </Flex>
   );
 }
 

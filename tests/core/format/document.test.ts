@@ -1,6 +1,6 @@
 import { documentDefects } from '@/core/format/defects';
 import type { Block, FormatDocument } from '@/core/format/document';
-import { lengthAt, withLength } from '@/core/format/length-value';
+import { lengthAt, withLength, withoutException } from '@/core/format/length-value';
 import { blockLines } from '@/core/format/block-lines';
 import { layBlocks } from '@/core/format/layout';
 import { readDocument } from '@/core/format/reading';
@@ -82,6 +82,8 @@ describe('lengths', () => {
     const length = withLength(20, 25, 'iso-a0-landscape');
     expect(lengthAt(length, 'iso-a0-landscape')).toBe(25);
     expect(lengthAt(length, 'iso-a4-portrait')).toBe(20);
+    expect(withoutException(length, 'iso-a0-landscape')).toBe(20);
+    expect(withoutException(length, 'iso-a3-landscape')).toEqual(length);
     expect(withLength(length, { mm: 12.7, entered: '1/2 in' })).toEqual({
       base: { mm: 12.7, entered: '1/2 in' },
       at: { 'iso-a0-landscape': 25 },
