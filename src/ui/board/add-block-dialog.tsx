@@ -25,6 +25,7 @@ const Part = chakra('button', {
 });
 
 const newId = () => crypto.randomUUID();
+const counted = (count: number, word: string) => `${count} ${word}${count === 1 ? '' : 's'}`;
 
 /** Adds a block: an empty grid of columns × rows, or a ready part to go on from. */
 export function AddBlockDialog({ close }: { close: () => void }) {
@@ -98,12 +99,12 @@ export function AddBlockDialog({ close }: { close: () => void }) {
       >
         <Row label="Name">{field('name', 'Name')}</Row>
         <Row label="Grid">
-          <Flex align="center" gap="6px">
+          <Flex align="center" gap="6px" whiteSpace="nowrap">
             {field('columns', 'Columns')} columns × {field('rows', 'Rows')} rows
           </Flex>
         </Row>
         <Row label={`Each, ${document.unit}`}>
-          <Flex align="center" gap="6px">
+          <Flex align="center" gap="6px" whiteSpace="nowrap">
             {field('width', 'Column width')} wide, {field('height', 'Row height')} high
           </Flex>
         </Row>
@@ -117,7 +118,8 @@ export function AddBlockDialog({ close }: { close: () => void }) {
           <Part key={part} type="button" onClick={() => add(readyBlock(part, partStyle(document), newId))}>
             <Box fontWeight={500}>{READY_PARTS[part].name}</Box>
             <Box fontSize="13px" color="soft">
-              {READY_PARTS[part].rows.flat().length} cells, {READY_PARTS[part].heights.length} rows
+              {counted(READY_PARTS[part].rows.flat().length, 'cell')},{' '}
+              {counted(READY_PARTS[part].heights.length, 'row')}
             </Box>
           </Part>
         ))}

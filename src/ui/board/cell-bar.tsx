@@ -15,7 +15,7 @@ const Action = chakra('button', {
     px: '9px',
     height: '26px',
     color: 'onInk',
-    borderRight: '1px solid #FFFFFF3A',
+    borderRight: '1px solid color-mix(in srgb, currentcolor 25%, transparent)',
     cursor: 'pointer',
     whiteSpace: 'nowrap',
     _hover: { bg: 'plum' },
@@ -73,7 +73,13 @@ export const CellBar = memo(function CellBar() {
             <Action type="button" onClick={() => splitSelected('row', into)}>
               Split down
             </Action>
-            <Flex align="center" px="6px" gap="5px" color="onInk" borderRight="1px solid #FFFFFF3A">
+            <Flex
+              align="center"
+              px="6px"
+              gap="5px"
+              color="onInk"
+              borderRight="1px solid color-mix(in srgb, currentcolor 25%, transparent)"
+            >
               into
               <input
                 aria-label="Split into parts or at a measure"
@@ -86,7 +92,7 @@ export const CellBar = memo(function CellBar() {
                   padding: '0 4px',
                   background: 'transparent',
                   color: 'inherit',
-                  border: '1px solid #FFFFFF66',
+                  border: '1px solid color-mix(in srgb, currentcolor 45%, transparent)',
                 }}
               />
             </Flex>

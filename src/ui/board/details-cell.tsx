@@ -49,7 +49,7 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
     perform({ op: 'set cell', block: block.id, cell: cell.id, change: changes }, typing && `${typing} of ${cell.id}`);
   const textual = cell.contents.every((content) => 'parts' in content);
   const parts = partsOf(cell);
-  const setParts = (next: Part[], typing?: string) => change({ contents: withParts(cell, next) }, typing);
+  const setParts = (next: Part[]) => change({ contents: withParts(cell, next) });
   return (
     <>
       <Section title={report?.name ?? 'Cell'}>
