@@ -1,7 +1,7 @@
 import type { Cell, FormatDocument } from '../format/document';
 import type { Box } from '../geometry/box';
 import { sameBox } from '../geometry/box';
-import type { ComposedCell } from './cell-scene';
+import type { ComposedCell } from './cell-room';
 import type { Filling } from './content-text';
 
 interface Entry {

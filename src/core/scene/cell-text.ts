@@ -1,0 +1,253 @@
+import type { Content, Place } from '../format/document';
+import { lengthAt } from '../format/length-value';
+import { roundLength, trimNumber } from '../geometry/length';
+import { toSheet } from '../geometry/placing';
+import { type Fitted, fitText } from '../lettering/fitting';
+import { measureLine, setLine } from '../lettering/setting';
+import { type Lettering, inCase } from '../lettering/style';
+import {
+  type CellContext,
+  type ComposedCell,
+  type Room,
+  findingOf,
+  inkOf,
+  letteringOf,
+  roomForCaption,
+} from './cell-room';
+import { type Paragraph, contentText } from './content-text';
+import type { TextPrimitive, TextSpan } from './scene';
+
+export function composeCaption(context: CellContext, composed: ComposedCell): void {
+  const { cell, room, filling } = context;
+  const caption = cell.caption!;
+  const lettering = letteringOf(caption.lettering, filling);
+  const text = inCase(caption.text, lettering.case);
+  const width = measureLine(text, lettering.font, lettering.height, filling.resources.fonts) * lettering.letterWidth;
+  const insetX = lengthAt(caption.place.inset.x, room.sizeId);
+  const available = room.width - 2 * insetX;
+  if (width > available + 1e-6) {
+    const [needed, has] = [trimNumber(width + 2 * insetX, 1), trimNumber(room.width, 1)];
+    findingOf(context, composed)(
+      'caption too long',
+      'blocks release',
+      `its caption “${text}” needs ${needed} mm, the cell has ${has} mm.`,
+    );
+  }
+  const y = firstBaseLine(caption.place, room, {
+    lines: 1,
+    height: lettering.height,
+    distance: 0,
+    descent: 0,
+    above: 0,
+  });
+  const start = acrossStart(caption.place, room, width);
+  const line = { text, pieces: [] };
+  composed.primitives.push(
+    ...setRuns(
+      line,
+      0,
+      text.length,
+      lettering,
+      lettering.height,
+      lettering.letterWidth,
+      start,
+      y,
+      'captions',
+      context,
+      composed,
+    ),
+  );
+}
+
+export function composeText(
+  parts: Extract<Content, { parts: unknown }>['parts'],
+  context: CellContext,
+  composed: ComposedCell,
+): void {
+  const { cell, room, filling } = context;
+  const { fonts } = filling.resources;
+  const lettering = letteringOf(cell.lettering, filling, cell.override);
+  const content = contentText(parts, lettering, filling);
+  composed.report.trace = content.traces;
+  const finding = findingOf(context, composed);
+  for (const { code, weight, words } of content.problems) finding(code, weight, lowerFirst(words));
+  if (content.paragraphs.every((paragraph) => paragraph.text === '')) return;
+
+  const above = roomForCaption(context);
+  const insetX = lengthAt(cell.place.inset.x, room.sizeId);
+  const insetY = lengthAt(cell.place.inset.y, room.sizeId);
+  const fitted = fitText({
+    paragraphs: content.paragraphs.map((paragraph) => paragraph.text),
+    width: room.width - 2 * insetX,
+    height: room.height - insetY - (above || insetY),
+    lettering,
+    plan: cell.fit,
+    measure: (text, height) => measureLine(text, lettering.font, height, fonts),
+  });
+  const table = fonts.get(lettering.font);
+  const distance = lettering.lineDistance * fitted.height;
+  let y = firstBaseLine(cell.place, room, {
+    lines: fitted.lines.length,
+    height: fitted.height,
+    distance,
+    descent: table ? (table.descent / table.capHeight) * fitted.height : 0,
+    above,
+  });
+  for (const line of fitted.lines) {
+    const paragraph = content.paragraphs[line.paragraph]!;
+    const text = paragraph.text.slice(line.from, line.to);
+    const width = measureLine(text, lettering.font, fitted.height, fonts) * fitted.letterWidth;
+    const runs = setRuns(
+      paragraph,
+      line.from,
+      line.to,
+      lettering,
+      fitted.height,
+      fitted.letterWidth,
+      acrossStart(cell.place, room, width),
+      y,
+      'content',
+      context,
+      composed,
+    );
+    composed.primitives.push(...runs);
+    composed.report.runs.push(
+      ...runs.map(({ text, x, y, height, letterWidth, width }) => ({ text, x, y, height, letterWidth, width })),
+    );
+    y -= distance;
+  }
+  composed.report.text = fitted.lines
+    .map((line) => content.paragraphs[line.paragraph]!.text.slice(line.from, line.to))
+    .join('\n');
+  composed.report.fit = {
+    verdict: fitted.verdict,
+    steps: fitted.steps,
+    height: fitted.height,
+    letterWidth: fitted.letterWidth,
+    lines: fitted.lines.length,
+    reserve: roundLength(fitted.reserve),
+    reserveAcross: roundLength(fitted.reserveAcross),
+  };
+  if (filling.show !== 'names') reportFit(fitted, composed, finding);
+}
+
+function reportFit(fitted: Fitted, composed: ComposedCell, finding: ReturnType<typeof findingOf>): void {
+  const text = shortened(composed.report.text.replaceAll('\n', ' '));
+  if (fitted.verdict === 'overflows') {
+    const excess =
+      fitted.reserve < -1e-6
+        ? `${trimNumber(-fitted.reserve, 1)} mm too long`
+        : `${trimNumber(-fitted.reserveAcross, 1)} mm too high`;
+    finding(
+      'text overflows',
+      'blocks release',
+      `“${text}” is ${excess}${fitted.steps.length > 0 ? `, even ${fitted.steps.join(' and ')}` : ''}.`,
+    );
+  } else if (fitted.steps.length > 0) {
+    finding(`text ${fitted.verdict}`, 'note', `“${text}” is ${fitted.steps.join(' and ')}.`);
+  }
+}
+
+const shortened = (text: string) => (text.length > 32 ? `${text.slice(0, 31)}…` : text);
+const lowerFirst = (text: string) => text[0]!.toLowerCase() + text.slice(1);
+
+interface Lines {
+  lines: number;
+  height: number;
+  distance: number;
+  descent: number;
+  /** Height taken at the top of the cell, mm. */
+  above: number;
+}
+
+/** The base line of the first line, above the cell's lower edge as the text runs. */
+function firstBaseLine(place: Place, room: Room, { lines, height, distance, descent, above }: Lines): number {
+  const inset = lengthAt(place.inset.y, room.sizeId);
+  const spread = (lines - 1) * distance;
+  switch (place.up) {
+    case 'top':
+      return room.height - Math.max(inset, above) - height;
+    case 'middle':
+      return (room.height - above) / 2 + (spread + height) / 2 - height;
+    case 'base':
+      return inset + spread;
+    case 'bottom':
+      return inset + descent + spread;
+  }
+}
+
+/** Where a line of that width starts, from the cell's left edge as the text runs. */
+function acrossStart(place: Place, room: Room, width: number): number {
+  const inset = lengthAt(place.inset.x, room.sizeId);
+  if (place.across === 'left') return inset;
+  return place.across === 'right' ? room.width - inset - width : (room.width - width) / 2;
+}
+
+/** Sets a stretch of a paragraph as runs of one font each, on the sheet. */
+function setRuns(
+  paragraph: Paragraph,
+  from: number,
+  to: number,
+  lettering: Lettering,
+  height: number,
+  letterWidth: number,
+  x: number,
+  y: number,
+  role: 'captions' | 'content',
+  context: CellContext,
+  composed: ComposedCell,
+): TextPrimitive[] {
+  const { cell, block, room, filling } = context;
+  const line = setLine(paragraph.text.slice(from, to), lettering.font, height, filling.resources.fonts);
+  reportGlyphs(line.missing, line.fallbacks, context, composed);
+  const measure = (text: string) => measureLine(text, lettering.font, height, filling.resources.fonts) * letterWidth;
+  let position = from;
+  let along = x;
+  return line.runs.map((run) => {
+    const start = toSheet(room.placing, { x: along, y });
+    const end = position + run.length;
+    const spans: TextSpan[] = [];
+    let tag: string | undefined;
+    for (const piece of paragraph.pieces) {
+      const [a, b] = [Math.max(piece.from, position), Math.min(piece.to, end)];
+      if (a >= b) continue;
+      tag ??= piece.tag;
+      spans.push({
+        kind: piece.kind,
+        offset: measure(paragraph.text.slice(position, a)),
+        width: measure(paragraph.text.slice(a, b)),
+      });
+    }
+    const width = run.width * letterWidth;
+    along += width;
+    position = end;
+    return {
+      kind: 'text',
+      source: cell.id,
+      block,
+      layer: role === 'captions' ? 'captions' : tag === undefined ? 'fixed' : 'values',
+      ink: inkOf(lettering.ink, filling),
+      text: run.text,
+      font: run.font,
+      emSize: run.emSize,
+      height,
+      x: start.x,
+      y: start.y,
+      turn: room.placing.turn,
+      letterWidth,
+      slantDeg: lettering.slantDeg,
+      width,
+      ...(role === 'content' && { spans }),
+      ...(tag !== undefined && { tag }),
+    };
+  });
+}
+
+function reportGlyphs(missing: string[], fallbacks: string[], context: CellContext, composed: ComposedCell): void {
+  const finding = findingOf(context, composed);
+  const list = (characters: string[]) => [...new Set(characters)].map((character) => `“${character}”`).join(' ');
+  if (missing.length > 0)
+    finding('glyph missing', 'blocks release', `no font has ${list(missing)}; a box is printed instead.`);
+  const replaced = fallbacks.filter((character) => !missing.includes(character));
+  if (replaced.length > 0) finding('glyph from another font', 'note', `${list(replaced)} comes from another font.`);
+}
