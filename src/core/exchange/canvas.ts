@@ -14,6 +14,11 @@ export type Canvas2d = Pick<
   | 'stroke'
   | 'fill'
   | 'fillText'
+  | 'strokeText'
+  | 'save'
+  | 'restore'
+  | 'clip'
+  | 'rect'
   | 'strokeStyle'
   | 'fillStyle'
   | 'lineWidth'
@@ -67,6 +72,12 @@ function draw(
     canvas.setTransform(cos * along, sin * along, -sin * size, cos * size, x(primitive.x), y(primitive.y));
     canvas.font = `${SETTING_SIZE}px ${fontFamily(primitive.font)}`;
     canvas.fillText(primitive.text, 0, 0);
+    if (primitive.bold !== undefined) {
+      canvas.strokeStyle = primitive.ink;
+      canvas.setLineDash([]);
+      canvas.lineWidth = (primitive.bold * scale) / size;
+      canvas.strokeText(primitive.text, 0, 0);
+    }
     return;
   }
   if (primitive.kind === 'fill') {
@@ -76,11 +87,20 @@ function draw(
   }
   if (primitive.kind === 'image') {
     const bitmap = images.get(primitive.hash);
+    if (!bitmap) return;
+    const { clip } = primitive;
+    canvas.save();
+    if (clip) {
+      canvas.beginPath();
+      canvas.rect(x(clip.x), y(clip.y + clip.height), clip.width * scale, clip.height * scale);
+      canvas.clip();
+    }
     const angle = (-primitive.turn * Math.PI) / 180;
     const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
     canvas.setTransform(cos, sin, -sin, cos, x(primitive.x), y(primitive.y));
     const [width, height] = [primitive.width * scale, primitive.height * scale];
-    if (bitmap) canvas.drawImage(bitmap, 0, -height, width, height);
+    canvas.drawImage(bitmap, 0, -height, width, height);
+    canvas.restore();
     return;
   }
   if (primitive.kind === 'path') {

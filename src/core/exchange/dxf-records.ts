@@ -1,8 +1,8 @@
 /**
  * What the DXF library writes differently from what strict readers expect, corrected in thin subclasses: line weights on
- * entities (group 370), line weights of layers, attributes closed by one SEQEND.
+ * entities (group 370), line weights of layers, bold text styles, attributes closed by one SEQEND.
  */
-import { type Attrib, type DxfBlock, DxfLayer, Dxfier, Insert, SeqEnd } from '@tarikjabiri/dxf';
+import { type Attrib, type DxfBlock, DxfLayer, type DxfStyle, Dxfier, Insert, SeqEnd } from '@tarikjabiri/dxf';
 
 type Entity = Parameters<DxfBlock['addEntity']>[0];
 
@@ -41,6 +41,17 @@ export function weighted<T extends Entity>(entity: T, widthMm: number): T {
   const write = entity.dxfy.bind(entity);
   entity.dxfy = (dx) => write(new WeightingDxfier(dx, lineWeight(widthMm)));
   return entity;
+}
+
+/** Marks a text style as bold: extended data of the application ACAD names the typeface and its flags. */
+export function emboldened(style: DxfStyle, typeface: string): void {
+  const write = style.dxfy.bind(style);
+  style.dxfy = (dx) => {
+    write(dx);
+    dx.push(1001, 'ACAD');
+    dx.push(1000, typeface);
+    dx.push(1071, 0x2000000);
+  };
 }
 
 /** A layer with the default line weight. */

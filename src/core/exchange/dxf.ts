@@ -10,6 +10,7 @@ import {
   HatchBoundaryPaths,
   HatchPolylineBoundary,
   HatchPredefinedPatterns,
+  ImageDisplayFlags,
   LWPolyline,
   LWPolylineFlags,
   Line,
@@ -29,8 +30,9 @@ import {
   type Scene,
   type TextPrimitive,
 } from '../scene/scene';
-import { flattened } from '../scene/picture-scene';
-import { InsertWithAttributes, SheetLayer, weighted } from './dxf-records';
+import { cutOff } from '../scene/image-clip';
+import { flattened } from '../picture/flattening';
+import { InsertWithAttributes, SheetLayer, emboldened, weighted } from './dxf-records';
 
 const LINE_TYPES: Record<keyof typeof DASHES, { name: string; words: string }> = {
   continuous: { name: 'Continuous', words: 'Solid line' },
@@ -190,9 +192,30 @@ class SheetDxf {
       -turn,
       { layerName: LAYERS.pictures.name },
     );
+    this.clip(entity, image);
     // The library takes the whole width as scale and turns clockwise; it leaves the reactor without its owner, which is the image.
     const reactor = this.dxf.objects.objects.find((object) => object.handle === entity.imageDefReactorHandle);
     if (reactor) reactor.ownerObjecthandle = entity.handle;
+  }
+
+  /** What a picture may show of itself, in pixels from its upper left corner; the library leaves out that it shows the inside. */
+  private clip(entity: ReturnType<DxfBlock['addImage']>, image: ImagePrimitive) {
+    entity.clipModeFlag = 0;
+    const cut = cutOff(image);
+    if (!cut) return;
+    const { width, height, pixels } = image;
+    const [perX, perY] = [pixels.width / width, pixels.height / height];
+    entity.imageDisplayFlags =
+      ImageDisplayFlags.ShowImage |
+      ImageDisplayFlags.ShowImageWhenNotAlignedWithScreen |
+      ImageDisplayFlags.UseClippingBoundary;
+    entity.setClipBoundaryVerticies(
+      [
+        { x: cut.left * perX - 0.5, y: cut.top * perY - 0.5 },
+        { x: pixels.width - cut.right * perX - 0.5, y: pixels.height - cut.bottom * perY - 0.5 },
+      ],
+      1,
+    );
   }
 
   private stroke(
@@ -242,15 +265,17 @@ class SheetDxf {
     };
   }
 
-  /** One text style for each font and letter width; its fixed height is 0, so that every text brings its own. */
+  /** One text style for each font, weight and letter width; its fixed height is 0, so that every text brings its own. */
   private style(run: TextPrimitive): DxfStyle {
     const width = Math.round(run.letterWidth * 1000);
-    const name = `${run.font.toUpperCase().replaceAll('-', '_')}${width === 1000 ? '' : `_W${width}`}`;
+    const bold = run.bold !== undefined;
+    const name = `${run.font.toUpperCase().replaceAll('-', '_')}${bold ? '_BOLD' : ''}${width === 1000 ? '' : `_W${width}`}`;
     let style = this.styles.get(name);
     if (!style) {
       style = this.dxf.tables.addStyle(name);
       style.fontFileName = SHIPPED_FONTS.find((font) => font.id === run.font)?.file ?? run.font;
       style.widthFactor = run.letterWidth;
+      if (bold) emboldened(style, run.font);
       this.styles.set(name, style);
     }
     return style;

@@ -109,7 +109,14 @@ function drawText(pdf: Pdf, run: TextPrimitive, x: number, y: number): void {
     baseline: 'alphabetic',
     horizontalScaling: run.letterWidth * 100,
     features: { kern: false, liga: false },
+    ...(run.bold !== undefined && { fill: true, stroke: true }),
   } as unknown as PDFKit.Mixins.TextOptions;
+  if (run.bold !== undefined)
+    pdf
+      .undash()
+      .lineJoin('round')
+      .lineWidth(run.bold * POINT)
+      .strokeColor(run.ink);
   pdf
     .font(run.font)
     .fontSize(run.emSize * POINT)

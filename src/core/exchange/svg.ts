@@ -1,6 +1,6 @@
 import { fontFamily } from '../lettering/fonts';
-import type { Box } from '../geometry/box';
 import type { Segment } from '../picture/picture';
+import { cutOff } from '../scene/image-clip';
 import { DASHES, type ImagePrimitive, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
 
 /** The font size at which text is set before it is scaled: at millimetre sizes browsers round advances. */
@@ -69,8 +69,9 @@ export function outlinePath(
 }
 
 function imageElement(image: ImagePrimitive, y: number): SvgElement {
-  const { width, height, turn, clip } = image;
-  const inset = clip && insetOf(image, clip);
+  const { width, height, turn } = image;
+  const cut = cutOff(image);
+  const inset = cut && [cut.top, cut.right, cut.bottom, cut.left].map((side) => `${round(side)}px`).join(' ');
   return {
     tag: 'image',
     attributes: {
@@ -82,14 +83,6 @@ function imageElement(image: ImagePrimitive, y: number): SvgElement {
       ...(inset && { style: `clip-path:inset(${inset})` }),
     },
   };
-}
-
-/** How much of a picture lies outside its clip on each of its own sides, as CSS writes it. */
-function insetOf({ x, y, width, height, turn }: ImagePrimitive, clip: Box): string {
-  const cut = turn === 0 ? [clip.y + clip.height, x + width, clip.y, clip.x] : undefined;
-  if (!cut) return '0';
-  const sides = [y + height - cut[0]!, cut[1]! - clip.x - clip.width, cut[2]! - y, cut[3]! - x];
-  return sides.map((side) => `${round(Math.max(0, side))}px`).join(' ');
 }
 
 function points(list: { x: number; y: number }[], y: (value: number) => number): string {
@@ -134,6 +127,11 @@ function textElement(run: TextPrimitive, y: number): SvgElement {
       'font-family': fontFamily(run.font),
       'font-size': SETTING_SIZE,
       fill: run.ink,
+      ...(run.bold !== undefined && {
+        stroke: run.ink,
+        'stroke-width': round(run.bold / scale),
+        'stroke-linejoin': 'round',
+      }),
       'xml:space': 'preserve',
     },
   };

@@ -4,7 +4,7 @@ import { roundLength, trimNumber } from '../geometry/length';
 import { toSheet } from '../geometry/placing';
 import { type Fitted, fitText } from '../lettering/fitting';
 import { measureLine, setLine } from '../lettering/setting';
-import { type Lettering, inCase } from '../lettering/style';
+import { type Lettering, boldOf, inCase } from '../lettering/style';
 import {
   type CellContext,
   type ComposedCell,
@@ -236,6 +236,7 @@ function setRuns(
       turn: room.placing.turn,
       letterWidth,
       slantDeg: lettering.slantDeg,
+      ...boldOf(lettering, height),
       width,
       ...(role === 'content' && { spans }),
       ...(tag !== undefined && { tag }),

@@ -79,6 +79,8 @@ export interface TextPrimitive extends Common {
   turn: 0 | 90 | 180 | 270;
   letterWidth: number;
   slantDeg: number;
+  /** Width of the line drawn about bold letters in their ink, mm; absent for regular ones. */
+  bold?: number;
   /** Along the base line, letter width included, mm. */
   width: number;
   /** Stretches by part; only on contents of cells. */

@@ -4,7 +4,7 @@ import type { Box, Point } from '../geometry/box';
 import { boxAround, right, top } from '../geometry/box';
 import type { GlyphTables } from '../lettering/glyph-table';
 import { setLine } from '../lettering/setting';
-import { inCase } from '../lettering/style';
+import { boldOf, inCase } from '../lettering/style';
 import { centringMarks, trimmingMarks } from '../sheet/marks';
 import type { Zones } from '../sheet/zones';
 import type { Primitive } from './scene';
@@ -196,6 +196,7 @@ function centredText(
       letterWidth: style.letterWidth,
       slantDeg: style.slantDeg,
       width,
+      ...boldOf(style, style.height),
       ...common,
     };
   });

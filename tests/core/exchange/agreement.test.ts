@@ -199,3 +199,26 @@ test('equal sheets are equal files', async () => {
     Buffer.from(await writePdf(scene, fontFile, details)).equals(Buffer.from(await writePdf(scene, fontFile, details))),
   ).toBe(true);
 });
+
+test('bold letters are thickened by the same line in all three files', async () => {
+  const workshop = demoPackage('workshop-sheets');
+  const letterings = workshop.format.letterings.map((style) =>
+    style.id === 'title' ? { ...style, weight: 'bold' as const } : style,
+  );
+  const sheet = demoSheet({ ...workshop, format: { ...workshop.format, letterings } }, 'iso-a3-landscape', {
+    specimen: 'drum-barrel',
+  });
+  const bold = sheet.scene.primitives.flatMap((one) => (one.kind === 'text' && one.bold !== undefined ? [one] : []));
+  expect(bold.map((run) => run.text)).toContain('DRUM BARREL');
+  for (const run of bold) expect(run.bold).toBeCloseTo(run.height / 15, 9);
+  const svg = writeSvg(sheet.scene, fontFile, 'T');
+  const [, scale, width] = /scale\([\d.]+ ([\d.]+)\)"[^>]* stroke-width="([\d.]+)"[^>]*>DRUM BARREL</
+    .exec(svg)!
+    .map(Number);
+  expect(width! * scale!).toBeCloseTo(bold[0]!.bold!, 3);
+  const dxf = readDxf(writeDxf(sheet.scene));
+  expect(dxf.errors).toEqual([]);
+  expect(dxf.bold).toEqual([expect.stringMatching(/_BOLD/)]);
+  const pdf = await writePdf(sheet.scene, fontFile, { title: 'T', date: '2026-06-02' });
+  expect(readPdf(pdf).texts.map((run) => run.text)).toContain('DRUM BARREL');
+});

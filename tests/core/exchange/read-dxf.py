@@ -31,6 +31,8 @@ def take(entity, in_block):
         images.append({
             "at": list(entity.dxf.insert)[:2], "width": u.magnitude * size.x, "height": entity.dxf.v_pixel.magnitude * size.y,
             "file": entity.image_def.dxf.filename,
+            "shown": [list(p)[:2] for p in entity.boundary_path_wcs()] if entity.dxf.flags & 4 else None,
+            "inverted": entity.dxf.get("clip_mode", 0),
         })
     elif kind == "INSERT":
         for part in entity.virtual_entities():
@@ -55,4 +57,8 @@ print(json.dumps({
     "segments": segments, "texts": texts, "images": images, "blocks": blocks, "definitions": definitions,
     "layers": sorted(layer.dxf.name for layer in document.layers),
     "styles": {style.dxf.name: [style.dxf.font, style.dxf.width] for style in document.styles},
+    "bold": [
+        style.dxf.name for style in document.styles
+        if style.has_xdata("ACAD") and any(code == 1071 and flags & 0x2000000 for code, flags in style.get_xdata("ACAD"))
+    ],
 }))

@@ -106,7 +106,9 @@ export interface ReadDxf extends ReadSheet {
   lineWeights: { layer: string; weight: number }[];
   /** Lines on the layer of pictures. */
   outlines: ReadSheet['segments'];
-  images: { at: number[]; width: number; height: number; file: string }[];
+  images: { at: number[]; width: number; height: number; file: string; shown: number[][] | null; inverted: number }[];
+  /** Names of the text styles that are bold. */
+  bold: string[];
 }
 
 /** Reads a DXF with a strict reader; lengths in mm. */

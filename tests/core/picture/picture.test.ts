@@ -4,7 +4,7 @@ import { writeSvg } from '@/core/exchange/svg';
 import type { Cell, Content, FormatDocument } from '@/core/format/document';
 import type { PictureData } from '@/core/picture/picture';
 import { readSvgPicture } from '@/core/picture/read-svg';
-import { flattened } from '@/core/scene/picture-scene';
+import { flattened } from '@/core/picture/flattening';
 import { fontFile } from '@/server/fonts';
 import { demoPackage, demoSheet } from '../demo';
 import { readDxf, readPdf } from '../exchange/readers';
@@ -149,6 +149,58 @@ describe('a picture in a cell', () => {
     expect(image(picture(RASTER), { turn: 90 })).toMatchObject({ turn: 90, width: 8, height: 4 });
   });
 
+  const corners = (points: { x: number; y: number }[]) => {
+    const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
+    return [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)].map((v) => Math.round(v * 1000) / 1000);
+  };
+
+  test.each([0, 90, 270] as const)(
+    'one that fills a cell turned by %i° shows in SVG and DXF no more than its room',
+    (turn) => {
+      const { scene } = sheet(picture(RASTER, 'fill'), { turn });
+      const [image] = readDxf(writeDxf(scene)).images;
+      expect(image!.inverted).toBe(0);
+      expect(corners(image!.shown!.map(([x, y]) => ({ x: x!, y: y! })))).toEqual([381, 409, 35, 43]);
+      const written = /<image [^>]*height="([\d.]+)"[^>]*style="clip-path:inset\(([^)]+)\)"/.exec(
+        writeSvg(scene, fontFile, 'T'),
+      )!;
+      const [top, right, bottom, left] = written[2]!.split(' ').map(parseFloat) as [number, number, number, number];
+      const found = scene.primitives.find((one) => one.kind === 'image');
+      const [width, height] = found?.kind === 'image' ? [found.width, found.height] : [0, 0];
+      const shown = [width - left - right, height - top - bottom];
+      expect(turn === 0 ? shown : shown.reverse()).toEqual([expect.closeTo(28, 4), expect.closeTo(8, 4)]);
+    },
+  );
+
+  test('outlines that fill a cell are cut off at its edges', () => {
+    const disc = read(svg('<circle cx="50" cy="50" r="50" fill="#112233" stroke="#445566"/>', 'viewBox="0 0 100 100"'));
+    const hash = 'b'.repeat(64);
+    const place = { across: 'centre', up: 'middle', inset: { x: 1, y: 1 } } as const;
+    const { scene } = sheet(picture(hash, 'fill'), { place }, { ...demo.pictures, [hash]: disc.picture });
+    const shown = scene.primitives.filter((one) => one.kind === 'path' && one.source === 'free');
+    expect(shown.map((one) => one.kind === 'path' && [one.fill !== undefined, one.stroke !== undefined])).toEqual([
+      [true, false],
+      [false, true],
+    ]);
+    for (const one of shown) {
+      const points =
+        one.kind === 'path' ? one.segments.flatMap(([, x, y]) => (x === undefined ? [] : [{ x, y: y! }])) : [];
+      expect(corners(points)).toEqual([expect.closeTo(381, 1), expect.closeTo(409, 1), 35, 43]);
+    }
+    const area = (ring: { x: number; y: number }[]) =>
+      Math.abs(
+        ring.reduce(
+          (sum, a, i) => sum + a.x * ring[(i + 1) % ring.length]!.y - ring[(i + 1) % ring.length]!.x * a.y,
+          0,
+        ),
+      ) / 2;
+    const [filled] = shown;
+    const ring =
+      filled?.kind === 'path' ? filled.segments.flatMap(([, x, y]) => (x === undefined ? [] : [{ x, y: y! }])) : [];
+    // A band 8 high through the middle of a disc of radius 14: 2 (h √(r² − h²) + r² asin(h / r)), h = 4.
+    expect(area(ring)).toBeCloseTo(2 * (4 * Math.sqrt(14 ** 2 - 4 ** 2) + 14 ** 2 * Math.asin(4 / 14)), 0);
+  });
+
   test('too few dots per inch are a finding with the figure', () => {
     expect(sheet(picture(RASTER)).report.findings).toContainEqual(
       expect.objectContaining({
@@ -180,6 +232,8 @@ describe('a picture in a cell', () => {
         width: expect.closeTo(16, 6),
         height: expect.closeTo(8, 6),
         file: 'picture-aaaaaaaa.png',
+        shown: null,
+        inverted: 0,
       },
     ]);
     expect(writeSvg(scene, fontFile, 'T')).toMatch(
