@@ -1,6 +1,6 @@
 import { type Pool, type PoolConnection, type ResultSetHeader, type RowDataPacket, createPool } from 'mysql2/promise';
 
-export type Parameter = string | number | boolean | null;
+export type Parameter = string | number | boolean | null | Buffer;
 
 /** What a repository needs: the pool itself, or the connection of a transaction. */
 export interface Database {

@@ -1,7 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { drawScene } from '../core/exchange/canvas';
 import type { FormatDocument } from '../core/format/document';
-import { SHIPPED_FONTS, fontFamily } from '../core/lettering/fonts';
+import { fontFamily } from '../core/lettering/fonts';
 import type { Facts } from '../core/property/facts';
 import { compose } from '../core/scene/compose';
 import type { Finding } from '../core/scene/report';
@@ -37,13 +37,21 @@ const looks = new Map<string, string>();
 /** What each proof was composed of, so that an edit composes only the cells it touches. */
 const memos = new Map<string, ComposeMemo>();
 
-const fontsReady = Promise.all(
-  SHIPPED_FONTS.map(async ({ id }) => {
+const faces = new Map<string, Promise<unknown>>();
+
+/** Loads the fonts that are not loaded yet; a sheet whose font cannot be loaded is drawn with what there is. */
+function loadFaces(ids: Iterable<string>): Promise<unknown> {
+  for (const id of ids) {
+    if (faces.has(id)) continue;
     const face = new FontFace(fontFamily(id), `url(/api/fonts/${id})`);
     (self as unknown as { fonts: FontFaceSet }).fonts.add(face);
-    await face.load();
-  }),
-).catch(() => undefined);
+    faces.set(
+      id,
+      face.load().catch(() => undefined),
+    );
+  }
+  return Promise.all(faces.values());
+}
 
 /** Composes proofs and draws their pictures, away from the main thread. */
 const worker = {
@@ -69,7 +77,7 @@ const worker = {
     const { scene, report } = composed;
     const look = JSON.stringify({ scene, room }, (key, value: unknown) => (key === 'data' ? undefined : value));
     if (looks.get(id) === look) return { findings: report.findings };
-    await fontsReady;
+    await loadFaces(resources.fonts.keys());
     const scale = Math.min(room.width / scene.width, room.height / scene.height);
     const canvas = new OffscreenCanvas(
       Math.max(1, Math.round(scene.width * scale)),

@@ -45,9 +45,11 @@ const LINE_TYPES: Record<keyof typeof DASHES, { name: string; words: string }> =
  * Writes a scene as a DXF drawing (2007, UTF-8): origin at the trimmed sheet's lower left, in the sheet's unit, with
  * limits, layers by what things are, text styles with letter width, line types and line weights. Every block is a block
  * definition with one reference; each run of text that holds a link or an answer is an attribute of it.
+ *
+ * @param fontFileName the name of a font's file by font id, as a reader of the drawing looks for it
  */
-export function writeDxf(scene: Scene): string {
-  return new SheetDxf(scene).write();
+export function writeDxf(scene: Scene, fontFileName = shippedFileName): string {
+  return new SheetDxf(scene, fontFileName).write();
 }
 
 class SheetDxf {
@@ -55,7 +57,10 @@ class SheetDxf {
   private readonly perMm: number;
   private readonly styles = new Map<string, DxfStyle>();
 
-  constructor(private readonly scene: Scene) {
+  constructor(
+    private readonly scene: Scene,
+    private readonly fontFileName: (font: string) => string,
+  ) {
     this.perMm = scene.unit === 'in' ? 1 / MM_PER_INCH : 1;
     this.dxf.setUnits(scene.unit === 'in' ? Units.Inches : Units.Millimeters);
     this.header();
@@ -269,11 +274,12 @@ class SheetDxf {
   private style(run: TextPrimitive): DxfStyle {
     const width = Math.round(run.letterWidth * 1000);
     const bold = run.bold !== undefined;
-    const name = `${run.font.toUpperCase().replaceAll('-', '_')}${bold ? '_BOLD' : ''}${width === 1000 ? '' : `_W${width}`}`;
+    const typeface = /^[0-9a-f]{64}$/.test(run.font) ? `FONT_${run.font.slice(0, 8)}` : run.font;
+    const name = `${typeface.toUpperCase().replaceAll('-', '_')}${bold ? '_BOLD' : ''}${width === 1000 ? '' : `_W${width}`}`;
     let style = this.styles.get(name);
     if (!style) {
       style = this.dxf.tables.addStyle(name);
-      style.fontFileName = SHIPPED_FONTS.find((font) => font.id === run.font)?.file ?? run.font;
+      style.fontFileName = this.fontFileName(run.font);
       style.widthFactor = run.letterWidth;
       if (bold) emboldened(style, run.font);
       this.styles.set(name, style);
@@ -281,6 +287,10 @@ class SheetDxf {
     return style;
   }
 }
+
+/** The file of a shipped font, else the start of its id as a file name. */
+const shippedFileName = (id: string): string =>
+  SHIPPED_FONTS.find((font) => font.id === id)?.file ?? `${id.slice(0, 8)}.ttf`;
 
 /** The files of raster pictures that belong beside a scene's DXF. */
 export function pictureFiles(scene: Scene): { name: string; bytes: Uint8Array }[] {

@@ -36,6 +36,12 @@ export function hasException(length: Length, sizeId: string): boolean {
   return typeof length === 'object' && 'base' in length && sizeId in length.at;
 }
 
+/** Every value the length takes on some size, mm. */
+export function everyLength(length: Length): number[] {
+  if (typeof length === 'object' && 'base' in length) return [length.base, ...Object.values(length.at)].map(mmOf);
+  return [mmOf(length)];
+}
+
 /** The value that holds on a size. */
 export function valueAt<T>(value: PerSize<T>, sizeId: string): T {
   return value.at?.[sizeId] ?? value.base;

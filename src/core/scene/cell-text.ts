@@ -67,6 +67,7 @@ export function composeText(
   const { cell, room, filling } = context;
   const { fonts } = filling.resources;
   const lettering = letteringOf(cell.lettering, filling, cell.override);
+  reportFont(lettering.font, context, composed);
   const content = contentText(parts, lettering, filling);
   composed.report.trace = content.traces;
   const finding = findingOf(context, composed);
@@ -242,6 +243,13 @@ function setRuns(
       ...(tag !== undefined && { tag }),
     };
   });
+}
+
+/** Says once a cell that the font its lettering names is not at hand. */
+function reportFont(font: string, context: CellContext, composed: ComposedCell): void {
+  if (context.filling.resources.fonts.has(font)) return;
+  const words = 'the font of its lettering is not in the office; Osifont stands in for it.';
+  findingOf(context, composed)('font missing', 'blocks release', words);
 }
 
 function reportGlyphs(missing: string[], fallbacks: string[], context: CellContext, composed: ComposedCell): void {

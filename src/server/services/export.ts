@@ -2,16 +2,17 @@ import { zipSync } from 'fflate';
 import { pictureFiles, writeDxf } from '../../core/exchange/dxf';
 import { writePdf } from '../../core/exchange/pdf';
 import { writeSvg } from '../../core/exchange/svg';
+import { documentFonts } from '../../core/format/fonts-used';
 import { picturesUsed } from '../../core/format/pictures-used';
 import { readDocument } from '../../core/format/reading';
 import { compose } from '../../core/scene/compose';
 import type { Show } from '../../core/scene/resources';
 import { modelFacts, seenValues } from '../../core/specimen/seen-values';
 import { database } from '../database';
-import { fontFile, shippedGlyphTables } from '../fonts';
 import { findPictures } from '../repositories/pictures';
 import { allProperties } from '../repositories/properties';
 import { allSpecimens } from '../repositories/specimens';
+import { fontsFor } from './fonts';
 import { proofFacts } from './formats';
 import { ServiceError } from './service-error';
 
@@ -50,13 +51,14 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
   if (request.specimen !== undefined && !chosen)
     throw new ServiceError(422, 'The specimen is no longer there. Choose another one.');
   const definitions = properties.map((row) => row.definition);
+  const fonts = await fontsFor(documentFonts(document));
   const composed = compose(
     document,
     { sizeId: request.sizeId, sheet: { number: 1, total: 1, scale }, show: request.show },
     { ...facts, ...(chosen && modelFacts(chosen, request.variant)) },
     {
       properties: new Map(definitions.map((definition) => [definition.id, definition])),
-      fonts: shippedGlyphTables(),
+      fonts: fonts.tables,
       seen: seenValues(definitions, all),
       pictures: new Map(Object.entries(await findPictures(database, picturesUsed(document)))),
     },
@@ -72,9 +74,9 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
   const title = subject.filter(Boolean).join(', ');
   const content =
     request.kind === 'pdf'
-      ? await writePdf(scene, fontFile, { title, date: facts.today })
+      ? await writePdf(scene, fonts.file, { title, date: facts.today })
       : request.kind === 'svg'
-        ? writeSvg(scene, fontFile, title)
+        ? writeSvg(scene, fonts.file, title)
         : writeDxf(scene);
   const base = title.replace(/[^\p{L}\p{N}.-]+/gu, '-');
   const pictures = request.kind === 'dxf' ? pictureFiles(scene) : [];

@@ -22,6 +22,7 @@ import {
   replaceDocument,
   setFormatName,
 } from '../repositories/formats';
+import { type FontEntry, allFonts } from '../repositories/fonts';
 import { findPictures } from '../repositories/pictures';
 import { allProperties } from '../repositories/properties';
 import { allSpecimens } from '../repositories/specimens';
@@ -55,6 +56,8 @@ export interface Office {
   specimens: Specimen[];
   /** The pictures that the formats hold, and that values name, by hash. */
   pictures: Record<string, PictureData>;
+  /** The office's own fonts; the shipped ones are known. */
+  fonts: FontEntry[];
 }
 
 const view = (edition: EditionRow): EditionView => {
@@ -91,11 +94,12 @@ async function formatView(format: FormatRow, places: readonly ValuePlace[]): Pro
 
 /** The whole office, or with `only` one format of it. */
 export async function office(only?: string): Promise<Office> {
-  const [formats, places, properties, specimens] = await Promise.all([
+  const [formats, places, properties, specimens, fonts] = await Promise.all([
     only === undefined ? allFormats(database) : findFormat(database, only).then((row) => (row ? [row] : [])),
     allValuePlaces(database),
     allProperties(database),
     allSpecimens(database),
+    allFonts(database),
   ]);
   if (only !== undefined && formats.length === 0) throw new ServiceError(404, 'There is no such format on the shelf.');
   const views = (await Promise.all(formats.map((format) => formatView(format, places)))).flat();
@@ -108,6 +112,7 @@ export async function office(only?: string): Promise<Office> {
     properties: properties.map((row) => row.definition),
     specimens: specimens.map((row) => row.specimen),
     pictures: await findPictures(database, [...hashes]),
+    fonts,
   };
 }
 

@@ -11,11 +11,12 @@ import { type Kept, forget, isUnsaved, keptOf } from './keeping';
  * @throws RequestFailed when neither has it
  */
 export async function openFormat(formatId: string): Promise<void> {
-  const [answer, tables, kept] = await Promise.all([
+  const [answer, kept] = await Promise.all([
     loadFormat(formatId).catch((error: unknown) => error as RequestFailed),
-    loadFonts(),
     keptOf(formatId),
   ]);
+  const fonts = answer instanceof Error ? (kept.own?.office.fonts ?? []) : answer.fonts;
+  const tables = await loadFonts(fonts);
   const unsaved = kept.own && isUnsaved(kept.own) ? kept.own : kept.leftBehind;
   if (answer instanceof Error) {
     const last = unsaved ?? kept.own;

@@ -6,6 +6,7 @@ import type { Facts } from '../../core/property/facts';
 import type { Resources } from '../../core/scene/resources';
 import { modelFacts, seenValues } from '../../core/specimen/seen-values';
 import type { Specimen } from '../../core/specimen/specimen';
+import { registerFonts } from '../theme/sheet-fonts';
 import { get } from './request';
 
 export interface EditionData {
@@ -32,6 +33,8 @@ export interface OfficeData {
   properties: PropertyDefinition[];
   specimens: Specimen[];
   pictures: Record<string, PictureData>;
+  /** The office's own fonts, by the hash of their files. */
+  fonts: { id: string; name: string }[];
 }
 
 /** Which model a sheet is filled from. */
@@ -43,15 +46,31 @@ export interface Filled {
 export const loadOffice = (): Promise<OfficeData> => get('/api/office');
 export const loadFormat = (id: string): Promise<OfficeData> => get(`/api/formats/${encodeURIComponent(id)}`);
 
-let fonts: Promise<GlyphTableJson[]> | undefined;
+const tables = new Map<string, Promise<GlyphTableJson[]>>();
 
-/** The glyph tables, asked for once; asked for again after a failure. */
-export function loadFonts(): Promise<GlyphTableJson[]> {
-  fonts ??= get<GlyphTableJson[]>('/api/fonts').catch((error: unknown) => {
-    fonts = undefined;
-    throw error;
-  });
-  return fonts;
+/** Asks once; again after a failure. */
+function once(path: string, ask: () => Promise<GlyphTableJson[]>): Promise<GlyphTableJson[]> {
+  const asked =
+    tables.get(path) ??
+    ask().catch((error: unknown) => {
+      tables.delete(path);
+      throw error;
+    });
+  tables.set(path, asked);
+  return asked;
+}
+
+/** The glyph tables of the shipped fonts and of the office's own, which the page learns to draw with. */
+export async function loadFonts(own: OfficeData['fonts']): Promise<GlyphTableJson[]> {
+  registerFonts(own.map((font) => font.id));
+  const asked = [
+    once('/api/fonts', () => get<GlyphTableJson[]>('/api/fonts')),
+    ...own.map(({ id }) => {
+      const path = `/api/fonts/${id}/table`;
+      return once(path, async () => [await get<GlyphTableJson>(path)]);
+    }),
+  ];
+  return (await Promise.all(asked)).flat();
 }
 
 /** The glyph tables of resources, to make others with. */

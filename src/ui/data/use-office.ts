@@ -18,13 +18,13 @@ export function useOffice() {
   const [problem, setProblem] = useState<string>();
   const reload = useCallback(
     () =>
-      Promise.all([loadOffice(), loadFonts()]).then(
-        ([office, tables]) => {
+      loadOffice()
+        .then(async (office) => ({ office, tables: await loadFonts(office.fonts) }))
+        .then(({ office, tables }) => {
           setLoaded({ office, tables, resources: resourcesFrom(office, tables) });
           setProblem(undefined);
-        },
-        (error: Error) => setProblem(error.message),
-      ),
+        })
+        .catch((error: Error) => setProblem(error.message)),
     [],
   );
   useEffect(() => void reload(), [reload]);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { roundLength, trimNumber } from '../../geometry/length';
 import type { Track } from '../document';
-import { LengthValue, lengthAt, withLength } from '../length-value';
+import { Length, type LengthValue, everyLength, lengthAt, withLength } from '../length-value';
 import { type Operation, blockOf, editedBlock } from './operation';
 
 /** Least size of a fixed column or row, mm. */
@@ -13,7 +13,8 @@ export const SetTrack = z.object({
   block: z.string(),
   axis: z.enum(['column', 'row']),
   track: z.string(),
-  size: LengthValue,
+  /** Its size where there is no exception, or on one size; a length with exceptions of its own replaces them all. */
+  size: Length,
   /** Only on this size of the family; absent: wherever there is no exception. */
   onlyOn: z.string().optional(),
   /** The next track (the one before, for the last) takes up the change, so that the block's total stays. */
@@ -31,8 +32,9 @@ export const setTrack: Operation<SetTrack> = {
       const sizeId = step.onlyOn ?? '';
       const mm = lengthAt(step.size, sizeId);
       const name = `${step.axis === 'column' ? 'Column' : 'Row'} ${index + 1}`;
-      if (mm < LEAST_TRACK || mm > MOST_TRACK) {
-        return `${name} cannot be ${trimNumber(mm, 3)} mm: a ${step.axis} takes ${LEAST_TRACK} to ${MOST_TRACK} mm.`;
+      const wrong = everyLength(step.size).find((size) => size < LEAST_TRACK || size > MOST_TRACK);
+      if (wrong !== undefined) {
+        return `${name} cannot be ${trimNumber(wrong, 3)} mm: a ${step.axis} takes ${LEAST_TRACK} to ${MOST_TRACK} mm.`;
       }
       const track = tracks[index]!;
       if (step.holdTotal) {
@@ -57,6 +59,10 @@ export const setTrack: Operation<SetTrack> = {
   },
 };
 
-function resized(track: Track, size: LengthValue, onlyOn: string | undefined): Track {
-  return { id: track.id, size: 'share' in track ? size : withLength(track.size, size, onlyOn) };
+function resized(track: Track, size: Length, onlyOn: string | undefined): Track {
+  if ('share' in track || isRanged(size)) return { id: track.id, size };
+  return { id: track.id, size: withLength(track.size, size, onlyOn) };
 }
+
+const isRanged = (length: Length): length is Exclude<Length, LengthValue> =>
+  typeof length === 'object' && 'base' in length;

@@ -1,13 +1,14 @@
-import { SHIPPED_FONTS } from '../../../../core/lettering/fonts';
-import { fontFile } from '../../../../server/fonts';
+import { anyFontFile } from '../../../../server/services/fonts';
+import { ServiceError } from '../../../../server/services/service-error';
+import { respond } from '../../respond';
 
-/** The file of a shipped font. */
-export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  if (!SHIPPED_FONTS.some((font) => font.id === id)) {
-    return Response.json({ reason: `No font “${id}” is shipped.` }, { status: 404 });
-  }
-  return new Response(new Uint8Array(fontFile(id)), {
-    headers: { 'content-type': 'font/ttf', 'cache-control': 'public, max-age=31536000, immutable' },
+/** The file of a font, shipped or the office's. */
+export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
+  return respond(async () => {
+    const bytes = await anyFontFile((await params).id);
+    if (!bytes) throw new ServiceError(404, 'There is no such font.');
+    return new Response(new Uint8Array(bytes), {
+      headers: { 'content-type': 'font/ttf', 'cache-control': 'public, max-age=31536000, immutable' },
+    });
   });
 }

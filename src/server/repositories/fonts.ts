@@ -1,0 +1,49 @@
+import type { GlyphTableJson } from '../../core/lettering/glyph-table';
+import type { Database } from '../database';
+import { fromJson } from './json-column';
+
+/** A font of the office as lists name it. */
+export interface FontEntry {
+  /** Hash of its file; what lettering styles call it by. */
+  id: string;
+  name: string;
+}
+
+/** Keeps a font, unless it is kept already. */
+export async function keepFont(
+  db: Database,
+  font: FontEntry & { kind: 'ttf' | 'otf'; bytes: Uint8Array; table: GlyphTableJson },
+): Promise<void> {
+  await db.run('INSERT IGNORE INTO fonts (hash, name, kind, bytes, glyph_table) VALUES (?, ?, ?, ?, ?)', [
+    font.id,
+    font.name,
+    font.kind,
+    Buffer.from(font.bytes),
+    JSON.stringify(font.table),
+  ]);
+}
+
+export async function allFonts(db: Database): Promise<FontEntry[]> {
+  return db.query<FontEntry>('SELECT hash AS id, name FROM fonts ORDER BY name');
+}
+
+/** The files of those of the fonts that are kept, by id. */
+export async function findFontFiles(db: Database, ids: readonly string[]): Promise<Map<string, Uint8Array>> {
+  if (ids.length === 0) return new Map();
+  const marks = ids.map(() => '?').join(', ');
+  const rows = await db.query<{ hash: string; bytes: Uint8Array }>(
+    `SELECT hash, bytes FROM fonts WHERE hash IN (${marks})`,
+    [...ids],
+  );
+  return new Map(rows.map((row) => [row.hash, row.bytes]));
+}
+
+/** The glyph tables of those of the fonts that are kept. */
+export async function findGlyphTables(db: Database, ids: readonly string[]): Promise<GlyphTableJson[]> {
+  if (ids.length === 0) return [];
+  const marks = ids.map(() => '?').join(', ');
+  const rows = await db.query<{ glyph_table: unknown }>(`SELECT glyph_table FROM fonts WHERE hash IN (${marks})`, [
+    ...ids,
+  ]);
+  return rows.map((row) => fromJson<GlyphTableJson>(row.glyph_table));
+}

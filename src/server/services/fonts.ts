@@ -1,0 +1,56 @@
+import { createHash } from 'node:crypto';
+import { SHIPPED_FONTS } from '../../core/lettering/fonts';
+import { readFontFile } from '../../core/lettering/font-file';
+import {
+  type GlyphTableJson,
+  type GlyphTables,
+  glyphTableFromJson,
+  glyphTableToJson,
+} from '../../core/lettering/glyph-table';
+import { database } from '../database';
+import { fontFile, shippedGlyphTables } from '../fonts';
+import { type FontEntry, findFontFiles, findGlyphTables, keepFont } from '../repositories/fonts';
+import { ServiceError } from './service-error';
+
+const isShipped = (id: string) => SHIPPED_FONTS.some((font) => font.id === id);
+
+/** Takes in a font of the office. @throws ServiceError with the reason when it cannot be used */
+export async function takeFont(bytes: Uint8Array): Promise<FontEntry & { table: GlyphTableJson }> {
+  if (bytes.byteLength === 0) throw new ServiceError(422, 'The file is empty.');
+  const id = createHash('sha256').update(bytes).digest('hex');
+  const read = readFontFile(id, bytes);
+  if (!read.ok) throw new ServiceError(422, read.reason);
+  const { name, type, table } = read.font;
+  const json = glyphTableToJson(table);
+  await keepFont(database, { id, name: name.slice(0, 200), kind: type, bytes, table: json });
+  return { id, name, table: json };
+}
+
+/** The file of any font, shipped or the office's; undefined when there is none of that id. */
+export async function anyFontFile(id: string): Promise<Uint8Array | undefined> {
+  return isShipped(id) ? fontFile(id) : (await findFontFiles(database, [id])).get(id);
+}
+
+/** The glyph table of a font of the office; undefined when there is none of that id. */
+export async function officeGlyphTable(id: string): Promise<GlyphTableJson | undefined> {
+  return (await findGlyphTables(database, [id]))[0];
+}
+
+/** What composing and writing sheets needs of fonts: the glyph tables, and each font's file. */
+export interface FontsAtHand {
+  tables: GlyphTables;
+  file: (id: string) => Uint8Array;
+}
+
+/** The shipped fonts and those of the office among `used`. */
+export async function fontsFor(used: readonly string[]): Promise<FontsAtHand> {
+  const own = [...new Set(used)].filter((id) => !isShipped(id));
+  const [files, tables] = await Promise.all([findFontFiles(database, own), findGlyphTables(database, own)]);
+  return {
+    tables: new Map([
+      ...shippedGlyphTables(),
+      ...tables.map((table) => [table.font, glyphTableFromJson(table)] as const),
+    ]),
+    file: (id) => files.get(id) ?? fontFile(id),
+  };
+}
