@@ -16,3 +16,18 @@ export function applies(condition: Condition | undefined, occasion: Occasion): b
   if (condition.sheets && (condition.sheets === 'first') !== occasion.first) return false;
   return !condition.kinds || occasion.kind === undefined || condition.kinds === occasion.kind;
 }
+
+/** A condition in words, such as `A4 A3, first sheet, parts only`; empty when it restricts nothing. */
+export function conditionInWords(
+  { sizes, sheets, kinds }: Condition,
+  family: readonly { id: string; name: string }[],
+): string {
+  const names = sizes?.map((id) => family.find((size) => size.id === id)?.name ?? id);
+  return [
+    names && (names.length > 0 ? names.join(' ') : 'no size'),
+    sheets && `${sheets} sheet${sheets === 'following' ? 's' : ''}`,
+    kinds && `${kinds === 'part' ? 'parts' : 'assemblies'} only`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}

@@ -44,6 +44,12 @@ export function holds(box: Box, point: Point): boolean {
   return point.x >= box.x && point.x <= right(box) && point.y >= box.y && point.y <= top(box);
 }
 
+/** The smallest box around two boxes. */
+export function boxAroundBoth(a: Box, b: Box): Box {
+  const [x, y] = [Math.min(a.x, b.x), Math.min(a.y, b.y)];
+  return { x, y, width: Math.max(right(a), right(b)) - x, height: Math.max(top(a), top(b)) - y };
+}
+
 /** The smallest box around two points. */
 export function boxAround(a: Point, b: Point): Box {
   return { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), width: Math.abs(a.x - b.x), height: Math.abs(a.y - b.y) };

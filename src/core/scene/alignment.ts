@@ -1,6 +1,6 @@
 import type { BlockLine } from '../format/block-lines';
 import type { LaidBlock } from '../format/layout';
-import { lengthAt, withLength } from '../format/length-value';
+import { hasException, lengthAt, withLength } from '../format/length-value';
 import { TOLERANCE, roundLength, trimNumber } from '../geometry/length';
 import type { Finding } from './report';
 
@@ -77,7 +77,19 @@ function finding(one: LaidBlock, other: LaidBlock, across: 'x' | 'y', distance: 
       step: {
         op: 'set block',
         block: smaller.block.id,
-        change: { dock: { ...dock, offset: { ...dock.offset, [across]: withLength(dock.offset[across], moved) } } },
+        change: {
+          dock: {
+            ...dock,
+            offset: {
+              ...dock.offset,
+              [across]: withLength(
+                dock.offset[across],
+                moved,
+                hasException(dock.offset[across], sizeId) ? sizeId : undefined,
+              ),
+            },
+          },
+        },
       },
     },
   };

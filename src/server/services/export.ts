@@ -5,6 +5,7 @@ import { writeSvg } from '../../core/exchange/svg';
 import { documentFonts } from '../../core/format/fonts-used';
 import { picturesUsed } from '../../core/format/pictures-used';
 import { readDocument } from '../../core/format/reading';
+import type { ModelKind } from '../../core/property/facts';
 import { compose } from '../../core/scene/compose';
 import type { Show } from '../../core/scene/resources';
 import { modelFacts, seenValues } from '../../core/specimen/seen-values';
@@ -26,6 +27,10 @@ export interface ExportRequest {
   show: Show;
   specimen?: string;
   variant?: string;
+  /** A following sheet, in place of the first one. */
+  following?: boolean;
+  /** Taken for a model of this kind, in place of the specimen's own. */
+  as?: ModelKind;
 }
 
 export interface ExportedFile {
@@ -52,10 +57,12 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
     throw new ServiceError(422, 'The specimen is no longer there. Choose another one.');
   const definitions = properties.map((row) => row.definition);
   const fonts = await fontsFor(documentFonts(document));
+  const model = chosen && modelFacts(chosen, request.variant);
+  const place = request.following ? 2 : 1;
   const composed = compose(
     document,
-    { sizeId: request.sizeId, sheet: { number: 1, total: 1, scale }, show: request.show },
-    { ...facts, ...(chosen && modelFacts(chosen, request.variant)) },
+    { sizeId: request.sizeId, sheet: { number: place, total: place, scale }, show: request.show },
+    { ...facts, ...model, ...(model?.model && request.as && { model: { ...model.model, kind: request.as } }) },
     {
       properties: new Map(definitions.map((definition) => [definition.id, definition])),
       fonts: fonts.tables,

@@ -15,15 +15,15 @@ import { ServiceError } from './service-error';
 const isShipped = (id: string) => SHIPPED_FONTS.some((font) => font.id === id);
 
 /** Takes in a font of the office. @throws ServiceError with the reason when it cannot be used */
-export async function takeFont(bytes: Uint8Array): Promise<FontEntry & { table: GlyphTableJson }> {
+export async function takeFont(bytes: Uint8Array): Promise<FontEntry> {
   if (bytes.byteLength === 0) throw new ServiceError(422, 'The file is empty.');
   const id = createHash('sha256').update(bytes).digest('hex');
   const read = readFontFile(id, bytes);
   if (!read.ok) throw new ServiceError(422, read.reason);
   const { name, type, table } = read.font;
-  const json = glyphTableToJson(table);
-  await keepFont(database, { id, name: name.slice(0, 200), kind: type, bytes, table: json });
-  return { id, name, table: json };
+  const entry = { id, name: name.slice(0, 200) };
+  await keepFont(database, { ...entry, kind: type, bytes, table: glyphTableToJson(table) });
+  return entry;
 }
 
 /** The file of any font, shipped or the office's; undefined when there is none of that id. */

@@ -3,6 +3,7 @@
 import { Box, Flex, Menu } from '@chakra-ui/react';
 import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
 import { memo, useState } from 'react';
+import type { ModelKind } from '../../core/property/facts';
 import type { Show } from '../../core/scene/resources';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
@@ -48,6 +49,7 @@ export const BoardBar = memo(function BoardBar() {
       <Choice label="Show" value={show} options={SHOWS} onChange={(next) => set({ show: next })} />
       <Label>Filled from</Label>
       <FilledFrom />
+      <AsFor />
       <Box flex="1" />
       <ScaleAndFit />
       <UndoRedo />
@@ -82,6 +84,40 @@ function FilledFrom() {
         <option value="">No model</option>
       </Select>
     </Box>
+  );
+}
+
+const AS_FOR = [
+  { value: 'first', label: 'first sheet' },
+  { value: 'following', label: 'following sheet' },
+  { value: 'first part', label: 'first sheet, of a part' },
+  { value: 'first assembly', label: 'first sheet, of an assembly' },
+  { value: 'following part', label: 'following sheet, of a part' },
+  { value: 'following assembly', label: 'following sheet, of an assembly' },
+];
+
+/** Which sheet the desk shows, and for what kind of model: what conditions are held against. */
+function AsFor() {
+  const { sheet, kind } = useBoard((board) => board.asFor);
+  return (
+    <Flex align="center" gap="6px" flexShrink={1} minWidth="90px">
+      <Label>As</Label>
+      <Select
+        aria-label="As for"
+        title="Which sheet the desk shows, and for what kind of model"
+        value={[sheet, kind].filter(Boolean).join(' ')}
+        onChange={(event) => {
+          const [chosen, model] = event.target.value.split(' ') as ['first' | 'following', ModelKind | undefined];
+          useBoardStore.getState().set({ asFor: { sheet: chosen, ...(model && { kind: model }) } });
+        }}
+      >
+        {AS_FOR.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </Select>
+    </Flex>
   );
 }
 
@@ -148,8 +184,17 @@ function ExportMenu() {
   const write = async (kind: string) => {
     setProblem(undefined);
     try {
-      const { document, sizeId, show, filled } = useBoardStore.getState().board!;
-      const response = await sendForFile('POST', '/api/export', { kind, document, sizeId, show, ...filled });
+      const { document, sizeId, show, filled, asFor } = useBoardStore.getState().board!;
+      const request = {
+        kind,
+        document,
+        sizeId,
+        show,
+        ...filled,
+        following: asFor.sheet === 'following',
+        as: asFor.kind,
+      };
+      const response = await sendForFile('POST', '/api/export', request);
       const disposition = response.headers.get('content-disposition') ?? '';
       const name = decodeURIComponent(/filename\*=UTF-8''(.+)$/.exec(disposition)?.[1] ?? `sheet.${kind}`);
       save(await response.blob(), name);

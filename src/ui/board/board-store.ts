@@ -4,13 +4,14 @@ import type { FormatDocument } from '../../core/format/document';
 import { type Step, applyStep, stepWords } from '../../core/format/steps/step';
 import { type Outcome, refuse } from '../../core/refusal';
 import type { Resources, Show } from '../../core/scene/resources';
+import type { ModelKind } from '../../core/property/facts';
 import type { EditionData, Filled, FormatData, OfficeData } from '../data/office';
 
 export type Selection =
   | { kind: 'sheet' }
   | { kind: 'frame' }
   | { kind: 'block'; block: string }
-  /** A cell, and the `others` of its block that are selected with it. */
+  /** A cell, and the `others` that are selected with it, in its block or in others. */
   | { kind: 'cell'; block: string; cell: string; others?: string[] };
 
 /** Where the edits of this board are. */
@@ -47,6 +48,8 @@ export interface BoardState {
   sizeId: string;
   show: Show;
   filled: Filled | undefined;
+  /** Which sheet the desk shows, and for what kind of model in place of the filled one's own. */
+  asFor: { sheet: 'first' | 'following'; kind?: ModelKind };
   /** The selected cell is being typed in where it stands: its content or its caption. */
   typingIn: 'content' | 'caption' | undefined;
   /** Why the last command was refused; gone with the next one. */
@@ -95,6 +98,7 @@ export const useBoardStore = create<Board>()((set, get) => ({
         show: again?.show ?? FIRST_SHOW,
         notice: undefined,
         typingIn: undefined,
+        asFor: again?.asFor ?? { sheet: 'first' },
         holdTotal: again?.holdTotal ?? false,
         filled: again?.filled ?? (first && { specimen: first.id, variant: first.variants[0]?.name }),
       },

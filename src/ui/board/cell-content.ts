@@ -1,9 +1,11 @@
 'use client';
 
 import { useCallback } from 'react';
-import type { Cell, FormatDocument, Part } from '../../core/format/document';
+import type { Cell, Content, FormatDocument, Part } from '../../core/format/document';
+import { applies } from '../../core/format/occasion';
 import { partStyle } from '../../core/format/starting';
 import { useBoard } from './board-store';
+import { useOccasion } from './use-sheet';
 
 /** What a part is called on its chip. */
 export function usePartName(): (part: Part) => string {
@@ -20,14 +22,32 @@ export function usePartName(): (part: Part) => string {
   );
 }
 
-/** A cell's contents with other parts in its first textual one; none when there is nothing left. */
-export function withParts(cell: Cell, parts: Part[]): Cell['contents'] {
-  const index = cell.contents.findIndex((content) => 'parts' in content);
-  if (index < 0) return parts.length === 0 ? cell.contents : [{ parts }, ...cell.contents];
-  if (parts.length === 0) return cell.contents.filter((_, i) => i !== index);
-  return cell.contents.map((content, i) =>
-    i === index ? { ...(content.when && { when: content.when }), parts } : content,
-  );
+/** Which of a cell's contents the sheet on the desk prints; one past the last when none applies. */
+export function usePrintedContent(cell: Cell): number {
+  const occasion = useOccasion();
+  const index = cell.contents.findIndex((content) => applies(content.when, occasion));
+  return index < 0 ? cell.contents.length : index;
+}
+
+/** The parts of a content that is text; none for any other. */
+export const partsAt = (cell: Cell, index: number): Part[] => {
+  const content = cell.contents[index];
+  return content && 'parts' in content ? content.parts : [];
+};
+
+/** A cell's contents with another one at a place, under the condition that stood there; a place past the end adds one. */
+export function withContent(cell: Cell, index: number, content: Content): Content[] {
+  const when = cell.contents[index]?.when;
+  const next = when ? { ...content, when } : content;
+  return index < cell.contents.length
+    ? cell.contents.map((one, i) => (i === index ? next : one))
+    : [...cell.contents, next];
+}
+
+/** A cell's contents with other parts at a place; a lone content with nothing left in it goes. */
+export function withParts(cell: Cell, index: number, parts: Part[]): Content[] {
+  const alone = cell.contents.length <= 1 && !cell.contents[0]?.when;
+  return parts.length === 0 && alone ? [] : withContent(cell, index, { parts });
 }
 
 /** A cell's caption with another text, in the format's caption lettering when it is new; null when it is empty. */

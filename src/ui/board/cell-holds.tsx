@@ -2,14 +2,17 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useRef, useState } from 'react';
-import type { Cell, Content } from '../../core/format/document';
+import type { Cell, Content, Part } from '../../core/format/document';
+import { conditionInWords } from '../../core/format/occasion';
 import type { SetCell } from '../../core/format/steps/set-cell';
-import { partsOf } from '../../core/format/names';
+import type { Missing } from '../../core/property/display';
 import { type Outcome, refuse } from '../../core/refusal';
 import { Button } from '../controls/button';
 import { CommitField, Problem, Row, Select, SelectRow } from '../controls/field';
 import { useBoard } from './board-store';
-import { usePartName, withParts } from './cell-content';
+import { partsAt, usePartName, usePrintedContent, withContent, withParts } from './cell-content';
+import { ConditionRows } from './condition-rows';
+import { FigureRows } from './details-figure';
 import { ContentEditor } from './lazy-content-editor';
 import { putPicture } from './putting-pictures';
 
@@ -22,9 +25,10 @@ const KINDS: { value: Kind; label: string }[] = [
   { value: 'projection', label: 'The projection symbol' },
   { value: 'surface texture', label: 'The surface texture symbol' },
   { value: 'general tolerance', label: 'The general tolerance mark' },
+  { value: 'figure', label: 'A figure of lines' },
 ];
 
-/** What a cell holds: text with linked values, one picture, or one symbol. */
+/** What a cell holds: text with values, one picture, symbol or figure; or several of these, each with its condition. */
 export function CellHolds({
   block,
   cell,
@@ -37,29 +41,33 @@ export function CellHolds({
   endTyping: () => void;
 }) {
   const nameOf = usePartName();
+  const printed = usePrintedContent(cell);
+  const [chosen, setChosen] = useState<number>();
   const file = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string>();
-  const [content] = cell.contents;
+  const index = chosen !== undefined && chosen < cell.contents.length ? chosen : printed;
+  const content = cell.contents[index];
   const kind = kindOf(content);
+  const set = (next: Content, typing?: string) => change({ contents: withContent(cell, index, next) }, typing);
   const choose = (next: Kind) => {
-    if (next === 'text') change({ contents: [] });
+    if (next === 'text') change({ contents: withParts(cell, index, []) });
     else if (next === 'picture') file.current?.click();
-    else if (next !== 'figure')
-      change({ contents: [{ symbol: { name: next } }], place: { ...cell.place, across: 'centre', up: 'middle' } });
+    else if (next === 'figure') set({ figure: [] });
+    else
+      change({
+        contents: withContent(cell, index, { symbol: { name: next } }),
+        place: { ...cell.place, across: 'centre', up: 'middle' },
+      });
   };
-  const take = async (chosen: File | undefined) => {
-    if (!chosen) return;
-    const outcome = await putPicture(chosen, block, cell);
+  const take = async (given: File | undefined) => {
+    if (!given) return;
+    const outcome = await putPicture(given, block, cell, index);
     setProblem(outcome.ok ? undefined : outcome.reason);
   };
   return (
     <>
-      <SelectRow
-        label="Holds"
-        value={kind}
-        options={kind === 'figure' ? [...KINDS, { value: 'figure', label: 'A figure' }] : KINDS}
-        onChange={choose}
-      />
+      <Cases cell={cell} index={index} printed={printed} choose={setChosen} change={change} />
+      <SelectRow label="Holds" value={kind} options={KINDS} onChange={choose} />
       <input
         ref={file}
         type="file"
@@ -69,23 +77,114 @@ export function CellHolds({
         onChange={(event) => void take(event.target.files?.[0])}
       />
       {kind === 'text' && (
-        <Row label="">
-          <ContentEditor
-            key={cell.id}
-            parts={partsOf(cell)}
-            nameOf={nameOf}
-            change={(parts) => change({ contents: withParts(cell, parts) }, 'content')}
-            left={endTyping}
-          />
-        </Row>
+        <>
+          <Row label="">
+            <ContentEditor
+              key={`${cell.id}/${index}`}
+              parts={partsAt(cell, index)}
+              nameOf={nameOf}
+              change={(parts) => change({ contents: withParts(cell, index, parts) }, 'content')}
+              left={endTyping}
+            />
+          </Row>
+          <MissingRow parts={partsAt(cell, index)} setParts={(parts) => set({ parts })} />
+        </>
       )}
       {content && 'picture' in content && (
-        <PictureRows content={content} change={change} replace={() => file.current?.click()} />
+        <PictureRows content={content} set={set} replace={() => file.current?.click()} />
       )}
+      {content && 'figure' in content && <FigureRows figure={content.figure} change={(figure) => set({ figure })} />}
       {problem && (
         <Row label="">
           <Problem>{problem}</Problem>
         </Row>
+      )}
+    </>
+  );
+}
+
+/** The contents of a cell that has more than one: the first whose condition is met is printed. */
+function Cases(props: {
+  cell: Cell;
+  index: number;
+  printed: number;
+  choose: (index: number | undefined) => void;
+  change: Change;
+}) {
+  const { cell, index, printed, choose, change } = props;
+  const sizes = useBoard((board) => board.document.sizes);
+  const sizeId = useBoard((board) => board.sizeId);
+  const { contents } = cell;
+  const several = contents.length > 1 || contents[0]?.when !== undefined;
+  const words = (content: Content) => (content.when && conditionInWords(content.when, sizes)) || 'otherwise';
+  const add = () => {
+    change({ contents: [{ when: { sizes: [sizeId] }, parts: [] }, ...contents] });
+    choose(0);
+  };
+  const content = contents[index];
+  return (
+    <>
+      <Row label="Cases">
+        <Flex gap="3px" wrap="wrap">
+          {several &&
+            contents.map((one, i) => (
+              <Button
+                key={i}
+                type="button"
+                aria-pressed={i === index}
+                title={i === printed ? 'Printed on the sheet on the desk' : 'Not printed on the sheet on the desk'}
+                onClick={() => choose(i)}
+              >
+                {i === printed ? '● ' : ''}
+                {words(one)}
+              </Button>
+            ))}
+          <Button type="button" look="quiet" onClick={add} title="Another content, printed under a condition">
+            + Case
+          </Button>
+        </Flex>
+      </Row>
+      {several && content && (
+        <Box borderLeft="2px solid" borderColor="plum" pl="8px" my="4px">
+          <ConditionRows
+            condition={content.when ?? {}}
+            change={(when) =>
+              void change({
+                contents: contents.map((one, i) => {
+                  const { when: _, ...rest } = one;
+                  return i !== index ? one : Object.keys(when).length > 0 ? { ...rest, when } : rest;
+                }),
+              })
+            }
+          />
+          <Flex gap="4px">
+            {index > 0 && (
+              <Button
+                type="button"
+                look="quiet"
+                title="Asked earlier: the first case that applies is printed"
+                onClick={() => {
+                  const order = [...contents];
+                  order.splice(index - 1, 0, ...order.splice(index, 1));
+                  change({ contents: order });
+                  choose(index - 1);
+                }}
+              >
+                Earlier
+              </Button>
+            )}
+            <Button
+              type="button"
+              look="quiet"
+              onClick={() => {
+                change({ contents: contents.filter((_, i) => i !== index) });
+                choose(undefined);
+              }}
+            >
+              Remove this case
+            </Button>
+          </Flex>
+        </Box>
       )}
     </>
   );
@@ -97,20 +196,43 @@ function kindOf(content: Content | undefined): Kind {
   return 'symbol' in content ? content.symbol.name : 'figure';
 }
 
+const MISSING: { value: string; label: string; missing: Missing }[] = [
+  { value: 'dash', label: 'Print “–” and report', missing: { print: 'dash', report: true } },
+  { value: 'nothing', label: 'Print nothing', missing: { print: 'nothing', report: false } },
+  { value: 'nothing-report', label: 'Print nothing and report', missing: { print: 'nothing', report: true } },
+];
+
+function MissingRow({ parts, setParts }: { parts: Part[]; setParts: (parts: Part[]) => void }) {
+  const linked = parts.filter((part) => part.kind === 'linked');
+  if (linked.length === 0) return null;
+  const present = linked[0]!.missing ?? MISSING[0]!.missing;
+  const value = present.print === 'nothing' ? (present.report ? 'nothing-report' : 'nothing') : 'dash';
+  return (
+    <SelectRow
+      label="If missing"
+      value={value}
+      options={MISSING}
+      onChange={(chosen) => {
+        const { missing } = MISSING.find((option) => option.value === chosen)!;
+        setParts(parts.map((part) => (part.kind === 'linked' ? { ...part, missing } : part)));
+      }}
+    />
+  );
+}
+
 function PictureRows({
   content,
-  change,
+  set,
   replace,
 }: {
   content: Extract<Content, { picture: unknown }>;
-  change: Change;
+  set: (content: Content) => Outcome<object>;
   replace: () => void;
 }) {
   const properties = useBoard((board) => board.office.properties);
   const { from, scale } = content.picture;
   const pictures = properties.filter((property) => property.type === 'picture');
-  const set = (part: Partial<typeof content.picture>) =>
-    change({ contents: [{ ...content, picture: { ...content.picture, ...part } }] });
+  const change = (part: Partial<typeof content.picture>) => set({ picture: { ...content.picture, ...part } });
   const mode = typeof scale === 'object' ? 'percent' : scale;
   return (
     <>
@@ -122,7 +244,7 @@ function PictureRows({
           { value: 'fill', label: 'fills the cell, cut off at its edges' },
           { value: 'percent', label: 'in percent of its own' },
         ]}
-        onChange={(next) => void set({ scale: next === 'percent' ? { percent: 100 } : next })}
+        onChange={(next) => void change({ scale: next === 'percent' ? { percent: 100 } : next })}
       />
       {typeof scale === 'object' && (
         <CommitField
@@ -131,7 +253,7 @@ function PictureRows({
           suffix="%"
           commit={(text) => {
             const percent = Number(text.replace(',', '.').replace('%', ''));
-            return percent >= 1 && percent <= 1000 ? set({ scale: { percent } }) : refuse('1 to 1000 percent.');
+            return percent >= 1 && percent <= 1000 ? change({ scale: { percent } }) : refuse('1 to 1000 percent.');
           }}
         />
       )}
@@ -141,7 +263,7 @@ function PictureRows({
             aria-label="Picture taken from"
             value={'property' in from ? from.property : ''}
             onChange={(event) =>
-              event.target.value ? void set({ from: { property: event.target.value } }) : replace()
+              event.target.value ? void change({ from: { property: event.target.value } }) : replace()
             }
           >
             <option value="">a file</option>

@@ -1,14 +1,17 @@
 import type { Block, Cell } from '../../core/format/document';
-import { lengthAt } from '../../core/format/length-value';
+import { type Length, hasException, lengthAt, withLength } from '../../core/format/length-value';
+import { layBlocks } from '../../core/format/layout';
 import { cellAtField, rangeAround } from '../../core/format/ranges';
 import { sheetGeometry } from '../../core/format/sheet';
 import type { Step } from '../../core/format/steps/step';
 import { resolveTracks } from '../../core/format/tracks';
 import { MM_PER_INCH, parseLength, roundLength } from '../../core/geometry/length';
+import { boxAroundBoth } from '../../core/geometry/box';
 import { turnedSize } from '../../core/geometry/placing';
 import { type BoardState, useBoardStore } from './board-store';
 import { copyCells, pastedSteps } from './clipboard';
-import { selectTrack, selectedIn } from './selection';
+import { selectTrack, selectedEverywhere, selectedIds, selectedIn } from './selection';
+import { setGuides, useGuides } from './guides';
 import { useView } from './view-store';
 
 /** Something the board can do: in the bar, in the list of commands, and by its key. */
@@ -152,15 +155,16 @@ const shareTrack = (axis: 'column' | 'row') =>
     });
   });
 
-const clearCells = inSelection((block, cells) => {
-  const steps: Extract<Step, { op: 'together' }>['steps'] = cells.map((cell) => ({
+const clearCells = () => {
+  const cells = selectedEverywhere(board());
+  const steps: Extract<Step, { op: 'together' }>['steps'] = cells.map(({ block, cell }) => ({
     op: 'set cell',
     block: block.id,
     cell: cell.id,
     change: { contents: [], caption: null },
   }));
   store().act({ op: 'together', name: cells.length > 1 ? `Empty ${cells.length} cells` : 'Empty a cell', steps });
-});
+};
 
 const removeBlock = inSelection((block) => {
   if (store().act({ op: 'remove block', block: block.id })) store().set({ selection: { kind: 'sheet' } });
@@ -202,7 +206,12 @@ export function nudgeBlock(right: number, up: number, large: boolean): boolean {
   const block = document.blocks.find((candidate) => candidate.id === selection.block);
   if (!block) return false;
   const step = document.unit === 'in' ? (large ? MM_PER_INCH / 4 : MM_PER_INCH / 32) : large ? 5 : 0.5;
-  const moved = (length: Block['dock']['offset']['x'], by: number) => roundLength(lengthAt(length, sizeId) + by * step);
+  const moved = (length: Length, by: number) =>
+    withLength(
+      length,
+      roundLength(lengthAt(length, sizeId) + by * step),
+      hasException(length, sizeId) ? sizeId : undefined,
+    );
   const offset = { x: moved(block.dock.offset.x, right), y: moved(block.dock.offset.y, up) };
   const outcome = store().perform(
     { op: 'set block', block: block.id, change: { dock: { ...block.dock, offset } } },
@@ -256,6 +265,22 @@ const joinCells = inSelection((block, cells) => {
   }
 });
 
+/** Shows the selected cells, or the selected block, as large as the desk allows. */
+function frameSelected(): void {
+  const { document, sizeId, selection } = board();
+  const geometry = sheetGeometry(document, sizeId);
+  if (!geometry.ok) return;
+  const occasion = { sizeId, first: board().asFor.sheet === 'first' };
+  const laid = layBlocks(document, geometry.sheet.space, occasion);
+  const ids = selectedIds(selection);
+  const boxes =
+    ids.length > 0
+      ? laid.flatMap((block) => block.cells.filter(({ cell }) => ids.includes(cell.id)).map(({ box }) => box))
+      : laid.filter(({ block }) => 'block' in selection && block.id === selection.block).map(({ box }) => box);
+  const [first, ...rest] = boxes;
+  if (first) useView.getState().frame(rest.reduce(boxAroundBoth, first));
+}
+
 const paste = (what: 'all' | 'content' | 'look') =>
   inSelection((block, [cell]) => {
     const step = cell && pastedSteps(board().document, block, cell, what);
@@ -301,6 +326,18 @@ export const COMMANDS: readonly Command[] = [
   { words: 'Move the block down in the outline', keys: 'Alt ↓', possible: onBlock, run: orderBlock(1) },
   { words: 'Undo', keys: 'Ctrl Z', possible: (state) => state.past.length > 0, run: () => store().undo() },
   { words: 'Redo', keys: 'Ctrl Shift Z', possible: (state) => state.future.length > 0, run: () => store().redo() },
+  { words: 'Fill the view with what is selected', keys: 'Z', possible: hasBlock, run: () => frameSelected() },
+  {
+    words: 'Measure between two points',
+    keys: 'M',
+    possible: () => true,
+    run: () => useView.setState({ measuring: !useView.getState().measuring }),
+  },
+  {
+    words: 'Take away all guides',
+    possible: () => useGuides.getState().guides.length > 0,
+    run: () => setGuides([]),
+  },
   { words: 'Fit the sheet', keys: '0', possible: () => true, run: () => useView.getState().fit() },
 ];
 

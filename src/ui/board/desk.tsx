@@ -11,7 +11,9 @@ import { type Selection, useBoard, useBoardStore } from './board-store';
 import { CellBar } from './cell-bar';
 import { InPlaceEditor } from './in-place-editor';
 import { fileOf, putPicture } from './putting-pictures';
-import { extendTo, selectedIds, selectedIn } from './selection';
+import { extendTo, selectedIds, selectedIn, toggleCell } from './selection';
+import { Measuring } from './measuring';
+import { Rulers } from './rulers';
 import { TrackNumbers } from './track-numbers';
 import { useSheet } from './use-sheet';
 import { useZoom } from './use-zoom';
@@ -32,9 +34,11 @@ export function Desk() {
   return (
     <Box position="relative" width="100%" height="100%" bg="desk" overflow="hidden" data-testid="desk">
       <SheetOnDesk svg={svg} />
+      {sheet.ok && <Rulers report={sheet.report} />}
       {sheet.ok && <TrackNumbers report={sheet.report} />}
       {sheet.ok && <InPlaceEditor report={sheet.report} />}
       <CellBar />
+      {sheet.ok && <Measuring report={sheet.report} />}
       {!sheet.ok && (
         <Flex position="absolute" inset={0} align="center" justify="center" p="40px">
           <Box role="alert" bg="card" border="1px solid" borderColor="vermilion" px="16px" py="12px" maxWidth="460px">
@@ -61,7 +65,8 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
     const { board, set } = useBoardStore.getState();
     const next = selectionAt(sheet.report, point);
     const before = board && selectedIn(board);
-    if (event.shiftKey && next.kind === 'cell' && before?.cells[0] && before.block.id === next.block) {
+    if ((event.ctrlKey || event.metaKey) && next.kind === 'cell') toggleCell(next.block, next.cell);
+    else if (event.shiftKey && next.kind === 'cell' && before?.cells[0] && before.block.id === next.block) {
       const cell = before.block.cells.find((candidate) => candidate.id === next.cell);
       if (cell) extendTo(before.block, before.cells[0], cell);
     } else set({ selection: next, typingIn: undefined });
@@ -83,7 +88,7 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
   const press = (event: PointerEvent) => {
     pressed.current = undefined;
     const point = pointAt(event);
-    if (event.button !== 0 || event.shiftKey || !point || !sheet.ok) return;
+    if (event.button !== 0 || event.shiftKey || event.ctrlKey || event.metaKey || !point || !sheet.ok) return;
     const next = selectionAt(sheet.report, point);
     if (next.kind !== 'cell') return;
     pressed.current = next.cell;
@@ -112,7 +117,7 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
           board?.selection.kind === 'cell' &&
           board.selection.others !== undefined &&
           pressed.current === board.selection.cell;
-        if (!several || event.shiftKey) pick(event);
+        if (!several || event.shiftKey || event.ctrlKey || event.metaKey) pick(event);
       }}
       onDoubleClick={enter}
       onDragOver={(event) => event.preventDefault()}

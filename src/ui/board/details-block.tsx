@@ -1,17 +1,18 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import type { Block, Condition, Corner, Side } from '../../core/format/document';
+import type { Block, Corner, Side } from '../../core/format/document';
 import { BlockRole } from '../../core/format/document';
-import { parseLength, trimNumber } from '../../core/geometry/length';
+import { trimNumber } from '../../core/geometry/length';
 import type { SetBlock } from '../../core/format/steps/block-steps';
 import { refuse } from '../../core/refusal';
 import { Button } from '../controls/button';
 import { CommitField, Row, Select, SelectRow } from '../controls/field';
 import { useBoard, useBoardStore } from './board-store';
+import { ConditionRows } from './condition-rows';
 import { Section } from './details-parts';
 import { LineRows } from './details-lines';
-import { shownLength } from './track-numbers';
+import { LengthRow } from './length-row';
 import { useSheet } from './use-sheet';
 import { useView } from './view-store';
 
@@ -90,8 +91,6 @@ export function BlockDetails({ block }: { block: Block }) {
 type Change = (changes: SetBlock['change'], typing?: string) => { ok: true } | { ok: false; reason: string };
 
 function ExtentRows({ block, change }: { block: Block; change: Change }) {
-  const unit = useBoard((board) => board.document.unit);
-  const sizeId = useBoard((board) => board.sizeId);
   const sheet = useSheet();
   const laid = sheet.ok ? sheet.report.blocks.find((candidate) => candidate.id === block.id) : undefined;
   const present = { width: laid?.columnEdges.at(-1) ?? 100, height: laid?.rowEdges.at(-1) ?? 40 };
@@ -111,21 +110,7 @@ function ExtentRows({ block, change }: { block: Block; change: Change }) {
           onChange={(next) => void change({ [axis]: next === 'total' ? { total: present[axis] } : next })}
         />
         {typeof extent === 'object' && (
-          <CommitField
-            label="Total"
-            value={shownLength(extent.total, sizeId, unit)}
-            suffix={unit}
-            commit={(text) => {
-              const length = parseLength(text, unit);
-              if (!length.ok) return length;
-              if (length.mm < 1) return refuse('A block is at least 1 mm large.');
-              return change({
-                [axis]: {
-                  total: length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered },
-                },
-              });
-            }}
-          />
+          <LengthRow label="Total" length={extent.total} least={1} set={(total) => change({ [axis]: { total } })} />
         )}
       </Box>
     );
@@ -133,10 +118,7 @@ function ExtentRows({ block, change }: { block: Block; change: Change }) {
 }
 
 function DockSection({ block, change }: { block: Block; change: Change }) {
-  const unit = useBoard((board) => board.document.unit);
-  const sizeId = useBoard((board) => board.sizeId);
   const blocks = useBoard((board) => board.document.blocks);
-  const { endTyping } = useBoardStore.getState();
   const others = blocks.filter((other) => other.id !== block.id);
   const { dock } = block;
   const tell = (outcome: ReturnType<Change>) =>
@@ -209,22 +191,12 @@ function DockSection({ block, change }: { block: Block; change: Change }) {
         onChange={(corner) => tell(change({ dock: { ...dock, corner } }))}
       />
       {(['x', 'y'] as const).map((axis) => (
-        <CommitField
+        <LengthRow
           key={axis}
           label={axis === 'x' ? 'Moved right' : 'Moved up'}
-          value={shownLength(dock.offset[axis], sizeId, unit)}
-          suffix={unit}
-          live
-          left={endTyping}
-          commit={(text) => {
-            const length = parseLength(text, unit);
-            if (!length.ok) return length;
-            const value = length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered };
-            return change(
-              { dock: { ...dock, offset: { ...dock.offset, [axis]: value } } },
-              `offset ${axis} of ${block.id}`,
-            );
-          }}
+          length={dock.offset[axis]}
+          typing={`offset ${axis} of ${block.id}`}
+          set={(length, typing) => change({ dock: { ...dock, offset: { ...dock.offset, [axis]: length } } }, typing)}
         />
       ))}
       {others.length > 0 && (
@@ -236,61 +208,5 @@ function DockSection({ block, change }: { block: Block; change: Change }) {
         </Button>
       )}
     </Section>
-  );
-}
-
-const SHEETS = [
-  { value: 'every', label: 'every sheet' },
-  { value: 'first', label: 'the first sheet' },
-  { value: 'following', label: 'following sheets' },
-] as const;
-const KINDS = [
-  { value: 'both', label: 'parts and assemblies' },
-  { value: 'part', label: 'parts' },
-  { value: 'assembly', label: 'assemblies' },
-] as const;
-
-/** When something appears: on which sizes, which sheets, for what kind of model. */
-export function ConditionRows({ condition, change }: { condition: Condition; change: (condition: Condition) => void }) {
-  const sizes = useBoard((board) => board.document.sizes);
-  const chosen = condition.sizes ?? sizes.map((size) => size.id);
-  const set = (part: Partial<Condition>) => {
-    const next = { ...condition, ...part };
-    change(Object.fromEntries(Object.entries(next).filter(([, value]) => value !== undefined)));
-  };
-  return (
-    <>
-      <Row label="On sizes">
-        <Flex wrap="wrap" gap="2px 10px" pt="3px">
-          {sizes.map((size) => (
-            <label key={size.id}>
-              <input
-                type="checkbox"
-                checked={chosen.includes(size.id)}
-                onChange={(event) => {
-                  const next = sizes
-                    .map(({ id }) => id)
-                    .filter((id) => (id === size.id ? event.target.checked : chosen.includes(id)));
-                  set({ sizes: next.length === sizes.length ? undefined : next });
-                }}
-              />{' '}
-              {size.name}
-            </label>
-          ))}
-        </Flex>
-      </Row>
-      <SelectRow
-        label="On"
-        value={condition.sheets ?? 'every'}
-        options={SHEETS}
-        onChange={(value) => set({ sheets: value === 'every' ? undefined : value })}
-      />
-      <SelectRow
-        label="For"
-        value={condition.kinds ?? 'both'}
-        options={KINDS}
-        onChange={(value) => set({ kinds: value === 'both' ? undefined : value })}
-      />
-    </>
   );
 }

@@ -2,31 +2,23 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import type { Block, Cell, Part } from '../../core/format/document';
+import type { Block, Cell } from '../../core/format/document';
 import type { SetCell } from '../../core/format/steps/set-cell';
-import { partsOf } from '../../core/format/names';
-import { formatLength, parseLength, trimNumber } from '../../core/geometry/length';
-import type { Missing } from '../../core/property/display';
+import { formatLength, trimNumber } from '../../core/geometry/length';
 import type { CellReport } from '../../core/scene/report';
-import { type Outcome, refuse } from '../../core/refusal';
+import type { Outcome } from '../../core/refusal';
 import { CommitField, Row, SelectRow } from '../controls/field';
 import { useBoard, useBoardStore } from './board-store';
-import { withCaption, withParts } from './cell-content';
+import { withCaption } from './cell-content';
 import { CellHolds } from './cell-holds';
 import { Button } from '../controls/button';
 import { LookRows } from './details-lettering';
 import { LineRows } from './details-lines';
 import { FindingList, Section } from './details-parts';
-import { selectedIds } from './selection';
+import { selectedEverywhere, selectedIds } from './selection';
 import { FitGauge } from './fit-gauge';
-import { shownLength } from './track-numbers';
+import { LengthRow, typedLength } from './length-row';
 import { useSheet } from './use-sheet';
-
-const MISSING: { value: string; label: string; missing: Missing }[] = [
-  { value: 'dash', label: 'Print “–” and report', missing: { print: 'dash', report: true } },
-  { value: 'nothing', label: 'Print nothing', missing: { print: 'nothing', report: false } },
-  { value: 'nothing-report', label: 'Print nothing and report', missing: { print: 'nothing', report: true } },
-];
 
 const ACROSS = ['left', 'centre', 'right'] as const;
 const UP = [
@@ -40,16 +32,15 @@ const UP = [
 export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
   const sheet = useSheet();
   const document = useBoard((board) => board.document);
-  const sizeId = useBoard((board) => board.sizeId);
   const report = sheet.ok ? sheet.report.cells.find((candidate) => candidate.id === cell.id) : undefined;
   const findings = sheet.ok ? sheet.report.findings.filter((finding) => finding.cell === cell.id) : [];
   const perform = useBoardStore((store) => store.perform);
   const endTyping = useBoardStore((store) => store.endTyping);
   const change = (changes: SetCell['change'], typing?: string) =>
     perform({ op: 'set cell', block: block.id, cell: cell.id, change: changes }, typing && `${typing} of ${cell.id}`);
+  const changeLook = useLookChange();
+  const others = useBoard((board) => selectedIds(board.selection).length - 1);
   const textual = cell.contents.every((content) => 'parts' in content);
-  const parts = partsOf(cell);
-  const setParts = (next: Part[]) => change({ contents: withParts(cell, next) });
   return (
     <>
       <Section title={report?.name ?? 'Cell'}>
@@ -61,45 +52,41 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
           commit={(text) => change({ caption: withCaption(cell, text, document) }, 'caption')}
         />
         <CellHolds block={block.id} cell={cell} change={change} endTyping={endTyping} />
-        <MissingRow parts={parts} setParts={setParts} />
       </Section>
       <Section>
         <CellSize block={block} cell={cell} report={report} />
-        <LetteringRows cell={cell} change={change} />
+        {others > 0 && (
+          <Box fontSize="13px" color="plum" py="2px">
+            Lettering, placing and insets change in all {others + 1} selected cells.
+          </Box>
+        )}
+        <LetteringRows cell={cell} change={changeLook} />
         <Row label="Placed">
           <Flex gap="4px">
             <SelectPlain
               label="Placed across"
               value={cell.place.across}
               options={ACROSS.map((value) => ({ value, label: value }))}
-              onChange={(across) => change({ place: { ...cell.place, across } })}
+              onChange={(across) => void changeLook((one) => ({ place: { ...one.place, across } }))}
             />
             <SelectPlain
               label="Placed up"
               value={cell.place.up}
               options={UP}
-              onChange={(up) => change({ place: { ...cell.place, up } })}
+              onChange={(up) => void changeLook((one) => ({ place: { ...one.place, up } }))}
             />
           </Flex>
         </Row>
         {(['x', 'y'] as const).map((axis) => (
-          <CommitField
+          <LengthRow
             key={axis}
             label={axis === 'x' ? 'Inset across' : 'Inset up'}
-            value={shownLength(cell.place.inset[axis], sizeId, document.unit)}
-            suffix={document.unit}
-            live
-            left={endTyping}
-            commit={(text) => {
-              const length = parseLength(text, document.unit);
-              if (!length.ok) return length;
-              if (length.mm < 0) return refuse('An inset is 0 or more.');
-              const value = length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered };
-              return change(
-                { place: { ...cell.place, inset: { ...cell.place.inset, [axis]: value } } },
-                `inset ${axis}`,
-              );
-            }}
+            length={cell.place.inset[axis]}
+            least={0}
+            typing={`inset ${axis}`}
+            set={(length, typing) =>
+              changeLook((one) => ({ place: { ...one.place, inset: { ...one.place.inset, [axis]: length } } }), typing)
+            }
           />
         ))}
       </Section>
@@ -108,7 +95,7 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
       </Section>
       {textual && (
         <Section title="When the text is too long">
-          <FitGauge cell={cell} report={report} change={change} />
+          <FitGauge cell={cell} report={report} change={(changes) => changeLook(() => changes)} />
         </Section>
       )}
       <FindingList findings={findings} title="Findings here" />
@@ -138,24 +125,6 @@ function SelectedLines({ block }: { block: Block }) {
   const selection = useBoard((board) => board.selection);
   const ids = selectedIds(selection);
   return <LineRows block={block} cells={block.cells.filter((cell) => ids.includes(cell.id))} />;
-}
-
-function MissingRow({ parts, setParts }: { parts: Part[]; setParts: (parts: Part[]) => void }) {
-  const linked = parts.filter((part) => part.kind === 'linked');
-  if (linked.length === 0) return null;
-  const present = linked[0]!.missing ?? MISSING[0]!.missing;
-  const value = present.print === 'nothing' ? (present.report ? 'nothing-report' : 'nothing') : 'dash';
-  return (
-    <SelectRow
-      label="If missing"
-      value={value}
-      options={MISSING}
-      onChange={(chosen) => {
-        const { missing } = MISSING.find((option) => option.value === chosen)!;
-        setParts(parts.map((part) => (part.kind === 'linked' ? { ...part, missing } : part)));
-      }}
-    />
-  );
 }
 
 function SelectPlain<T extends string>(props: {
@@ -190,7 +159,6 @@ function SelectPlain<T extends string>(props: {
 /** Width and height of a cell: a number to type where it spans one track, what it adds up to where it spans several. */
 function CellSize({ block, cell, report }: { block: Block; cell: Cell; report: CellReport | undefined }) {
   const unit = useBoard((board) => board.document.unit);
-  const sizeId = useBoard((board) => board.sizeId);
   const perform = useBoardStore((store) => store.perform);
   return (['column', 'row'] as const).map((axis) => {
     const [from, span] = axis === 'column' ? [cell.column, cell.columnSpan] : [cell.row, cell.rowSpan];
@@ -208,26 +176,56 @@ function CellSize({ block, cell, report }: { block: Block; cell: Cell; report: C
         </Row>
       );
     }
-    const shares = 'share' in track;
+    if ('share' in track) {
+      return (
+        <CommitField
+          key={axis}
+          label={label}
+          value={formatLength(box, unit)}
+          suffix={`${unit} shared`}
+          commit={(text) => {
+            const length = typedLength(text, unit);
+            if (!length.ok) return length;
+            return perform({ op: 'set track', block: block.id, axis, track: track.id, size: length.value });
+          }}
+        />
+      );
+    }
     return (
-      <CommitField
+      <LengthRow
         key={axis}
         label={label}
-        value={shares ? formatLength(box, unit) : shownLength(track.size, sizeId, unit)}
-        suffix={`${unit} ${shares ? 'shared' : 'fixed'}`}
-        commit={(text) => {
-          const length = parseLength(text, unit);
-          if (!length.ok) return length;
-          const size = length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered };
-          return perform({ op: 'set track', block: block.id, axis, track: track.id, size });
-        }}
+        length={track.size}
+        set={(size) => perform({ op: 'set track', block: block.id, axis, track: track.id, size })}
       />
     );
   });
 }
 
+type LookChange = (change: (cell: Cell) => SetCell['change'], typing?: string) => Outcome<object>;
+
+/** Changes the look of every selected cell in one step, in whatever block it is. */
+function useLookChange(): LookChange {
+  return (change, typing) => {
+    const { board, perform } = useBoardStore.getState();
+    const selected = selectedEverywhere(board!);
+    const steps = selected.map(({ block, cell }) => ({
+      op: 'set cell' as const,
+      block: block.id,
+      cell: cell.id,
+      change: change(cell),
+    }));
+    const [only, ...rest] = steps;
+    if (!only) return { ok: true };
+    const key = typing && `${typing} of ${only.cell}`;
+    return rest.length === 0
+      ? perform(only, key)
+      : perform({ op: 'together', name: `Look of ${steps.length} cells`, steps }, key);
+  };
+}
+
 /** The cell's lettering style, and what differs from it in this cell. */
-function LetteringRows({ cell, change }: { cell: Cell; change: (changes: SetCell['change']) => Outcome<object> }) {
+function LetteringRows({ cell, change }: { cell: Cell; change: LookChange }) {
   const letterings = useBoard((board) => board.document.letterings);
   const [own, setOwn] = useState(false);
   const style = letterings.find((candidate) => candidate.id === cell.lettering);
@@ -237,13 +235,13 @@ function LetteringRows({ cell, change }: { cell: Cell; change: (changes: SetCell
         label="Lettering"
         value={cell.lettering}
         options={letterings.map((one) => ({ value: one.id, label: `${one.name} · ${trimNumber(one.height, 2)} mm` }))}
-        onChange={(lettering) => change({ lettering })}
+        onChange={(lettering) => void change(() => ({ lettering }))}
       />
       <SelectRow
         label="Turned"
         value={String(cell.turn)}
         options={['0', '90', '270'].map((value) => ({ value, label: `${value}°` }))}
-        onChange={(turn) => void change({ turn: Number(turn) as Cell['turn'] })}
+        onChange={(turn) => void change(() => ({ turn: Number(turn) as Cell['turn'] }))}
       />
       <Row label="In this cell">
         <Flex gap="4px">
@@ -251,7 +249,7 @@ function LetteringRows({ cell, change }: { cell: Cell; change: (changes: SetCell
             {cell.override ? `${Object.keys(cell.override).length} of its own` : 'as the style'}
           </Button>
           {cell.override && (
-            <Button type="button" look="quiet" onClick={() => change({ override: null })}>
+            <Button type="button" look="quiet" onClick={() => change(() => ({ override: null }))}>
               Back to the style
             </Button>
           )}
@@ -261,7 +259,7 @@ function LetteringRows({ cell, change }: { cell: Cell; change: (changes: SetCell
         <Box borderLeft="2px solid" borderColor="plum" pl="8px">
           <LookRows
             look={{ ...style, ...cell.override }}
-            change={(part) => change({ override: { ...cell.override, ...part } })}
+            change={(part) => change((one) => ({ override: { ...one.override, ...part } }))}
           />
         </Box>
       )}

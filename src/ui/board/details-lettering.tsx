@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { SHIPPED_FONTS } from '../../core/lettering/fonts';
 import { type Lettering, type LetteringStyle, STANDARD_HEIGHTS } from '../../core/lettering/style';
 import { trimNumber } from '../../core/geometry/length';
@@ -10,6 +10,7 @@ import { Button } from '../controls/button';
 import { CommitField, Problem, Row, SelectRow } from '../controls/field';
 import { useBoard, useBoardStore } from './board-store';
 import { Section } from './details-parts';
+import { putFont } from './putting-fonts';
 
 type ChangeLook = (part: Partial<Lettering>) => Outcome<object>;
 
@@ -34,14 +35,25 @@ export function LookRows({ look, change }: { look: Lettering; change: ChangeLook
       }}
     />
   );
+  const fonts = useFonts();
+  const inks = useBoard((board) => board.document.inks);
   const standard = (STANDARD_HEIGHTS as readonly number[]).includes(look.height);
   return (
     <>
       <SelectRow
         label="Font"
         value={look.font}
-        options={SHIPPED_FONTS.map((font) => ({ value: font.id, label: font.name }))}
+        options={fonts.map((font) => ({ value: font.id, label: font.name }))}
         onChange={(font) => void change({ font })}
+      />
+      <SelectRow
+        label="Weight"
+        value={look.weight}
+        options={[
+          { value: 'regular', label: 'regular' },
+          { value: 'bold', label: 'bold' },
+        ]}
+        onChange={(weight) => void change({ weight })}
       />
       {number('Height', 'height', 0.5, 100, standard ? 'mm' : 'mm, not in the series')}
       {number('Letter width', 'letterWidth', 0.3, 3, 'of full')}
@@ -57,13 +69,28 @@ export function LookRows({ look, change }: { look: Lettering; change: ChangeLook
         ]}
         onChange={(letterCase) => void change({ case: letterCase })}
       />
+      {inks.length > 1 && (
+        <SelectRow
+          label="Ink"
+          value={look.ink}
+          options={inks.map((ink) => ({ value: ink.id, label: ink.name }))}
+          onChange={(ink) => void change({ ink })}
+        />
+      )}
     </>
   );
+}
+
+/** Every font a style can take: the shipped ones, and the office's own. */
+function useFonts(): { id: string; name: string }[] {
+  const own = useBoard((board) => board.office.fonts);
+  return [...SHIPPED_FONTS, ...own.map(({ id, name }) => ({ id, name: `${name} (the office’s)` }))];
 }
 
 /** The format's named lettering styles, edited in one place. */
 export function LetteringSection() {
   const letterings = useBoard((board) => board.document.letterings);
+  const fonts = useFonts();
   const [open, setOpen] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const set = (next: LetteringStyle[]) => {
@@ -85,7 +112,8 @@ export function LetteringSection() {
             {one.name}
           </Button>
           <Box flex="1" fontSize="13px" color="soft">
-            {trimNumber(one.height, 2)} mm, {SHIPPED_FONTS.find((font) => font.id === one.font)?.name ?? one.font}
+            {trimNumber(one.height, 2)} mm,{' '}
+            {fonts.find((font) => font.id === one.font)?.name ?? 'a font that is not here'}
           </Box>
           <Button
             look="quiet"
@@ -125,7 +153,39 @@ export function LetteringSection() {
           + Style
         </Button>
       </Row>
+      <AddFont />
       {problem && <Problem>{problem}</Problem>}
     </Section>
+  );
+}
+
+/** Takes a font of the office in, to letter every format with. */
+function AddFont() {
+  const file = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState<string>();
+  const take = async (given: File | undefined) => {
+    if (!given) return;
+    const outcome = await putFont(given);
+    setProblem(outcome.ok ? undefined : outcome.reason);
+  };
+  return (
+    <Row label="">
+      <Button
+        type="button"
+        onClick={() => file.current?.click()}
+        title="A TrueType or OpenType font of the office’s own"
+      >
+        Add a font…
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept=".ttf,.otf,font/ttf,font/otf"
+        aria-label="Font file"
+        hidden
+        onChange={(event) => void take(event.target.files?.[0])}
+      />
+      {problem && <Problem>{problem}</Problem>}
+    </Row>
   );
 }

@@ -10,12 +10,13 @@ import { refuse } from '../../core/refusal';
 import { STANDARD_SIZES } from '../../core/sheet/sizes';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
-import { CommitField, Problem, Row, Select, TextInput } from '../controls/field';
+import { CommitField, Problem, Row, Select, SelectRow, TextInput } from '../controls/field';
 import { useBoard, useBoardStore } from './board-store';
 import { LetteringSection } from './details-lettering';
 import { LineLook } from './details-lines';
+import { InkSection } from './details-inks';
 import { Section } from './details-parts';
-import { shownLength } from './track-numbers';
+import { LengthRow } from './length-row';
 import { useSheet } from './use-sheet';
 
 const YES_NO = [
@@ -65,6 +66,7 @@ export function SheetDetails() {
       </Section>
       <FamilySection />
       <LetteringSection />
+      <InkSection />
     </>
   );
 }
@@ -193,26 +195,8 @@ function CustomSize({ document, add }: { document: FormatDocument; add: (sizes: 
 
 /** The frame's line and each kind of mark, on or off, with its measures. */
 export function FrameAndMarks() {
-  const document = useBoard((board) => board.document);
-  const sizeId = useBoard((board) => board.sizeId);
-  const { marks, frame, zones, unit } = document;
-  const { perform } = useBoardStore.getState();
-  const length = (
-    label: string,
-    value: Parameters<typeof lengthAt>[0],
-    set: (mm: number) => { ok: true } | { ok: false; reason: string },
-  ) => (
-    <CommitField
-      label={label}
-      value={shownLength(value, sizeId, unit)}
-      suffix={unit}
-      commit={(text) => {
-        const parsed = parseLength(text, unit);
-        if (!parsed.ok) return parsed;
-        return parsed.mm < 0 || parsed.mm > 100 ? refuse('A mark measures 0 to 100 mm.') : set(parsed.mm);
-      }}
-    />
-  );
+  const { marks, frame, letterings, inks } = useBoard((board) => board.document);
+  const setMarks = (part: Partial<FormatDocument['marks']>) => change({ marks: { ...marks, ...part } });
   return (
     <>
       <Section title="Frame line">
@@ -224,32 +208,53 @@ export function FrameAndMarks() {
             label="Centring marks"
             value={marks.centring.shown ? 'yes' : 'no'}
             options={YES_NO}
-            onChange={(value) =>
-              void change({ marks: { ...marks, centring: { ...marks.centring, shown: value === 'yes' } } })
-            }
+            onChange={(value) => void setMarks({ centring: { ...marks.centring, shown: value === 'yes' } })}
           />
         </Row>
-        {marks.centring.shown &&
-          length('into frame', marks.centring.inside, (mm) =>
-            change({ marks: { ...marks, centring: { ...marks.centring, inside: mm } } }),
-          )}
+        {marks.centring.shown && (
+          <>
+            <LengthRow
+              label="Into the frame"
+              length={marks.centring.inside}
+              least={0}
+              most={100}
+              set={(inside) => setMarks({ centring: { ...marks.centring, inside } })}
+            />
+            <LineLook
+              line={marks.centring.line}
+              change={(part) =>
+                setMarks({ centring: { ...marks.centring, line: { ...marks.centring.line, ...part } } })
+              }
+            />
+          </>
+        )}
         <Row label="Trimming">
           <Choice
             label="Trimming marks"
             value={marks.trimming.shown ? 'yes' : 'no'}
             options={YES_NO}
-            onChange={(value) =>
-              void change({ marks: { ...marks, trimming: { ...marks.trimming, shown: value === 'yes' } } })
-            }
+            onChange={(value) => void setMarks({ trimming: { ...marks.trimming, shown: value === 'yes' } })}
           />
         </Row>
         {marks.trimming.shown && (
           <>
-            {length('long', marks.trimming.length, (mm) =>
-              change({ marks: { ...marks, trimming: { ...marks.trimming, length: mm } } }),
-            )}
-            {length('wide', marks.trimming.width, (mm) =>
-              change({ marks: { ...marks, trimming: { ...marks.trimming, width: mm } } }),
+            {(['length', 'width'] as const).map((side) => (
+              <LengthRow
+                key={side}
+                label={side === 'length' ? 'Long' : 'Wide'}
+                length={marks.trimming[side]}
+                least={0}
+                most={100}
+                set={(length) => setMarks({ trimming: { ...marks.trimming, [side]: length } })}
+              />
+            ))}
+            {inks.length > 1 && (
+              <SelectRow
+                label="Ink"
+                value={marks.trimming.ink}
+                options={inks.map((ink) => ({ value: ink.id, label: ink.name }))}
+                onChange={(ink) => void setMarks({ trimming: { ...marks.trimming, ink } })}
+              />
             )}
           </>
         )}
@@ -258,12 +263,17 @@ export function FrameAndMarks() {
             label="Size designation"
             value={marks.designation.shown ? 'yes' : 'no'}
             options={YES_NO}
-            onChange={(value) =>
-              void change({ marks: { ...marks, designation: { ...marks.designation, shown: value === 'yes' } } })
-            }
+            onChange={(value) => void setMarks({ designation: { ...marks.designation, shown: value === 'yes' } })}
           />
         </Row>
-        {length('Zone band', zones.band, (mm) => perform({ op: 'set zones', change: { band: mm } }))}
+        {marks.designation.shown && (
+          <SelectRow
+            label="Lettering"
+            value={marks.designation.lettering}
+            options={letterings.map((one) => ({ value: one.id, label: one.name }))}
+            onChange={(lettering) => void setMarks({ designation: { ...marks.designation, lettering } })}
+          />
+        )}
       </Section>
     </>
   );

@@ -9,9 +9,9 @@ import { compose } from '../../core/scene/compose';
 import { ComposeMemo } from '../../core/scene/memo';
 import type { CellReport } from '../../core/scene/report';
 import type { Outcome } from '../../core/refusal';
-import { factsFor } from '../data/office';
 import { useBoard } from './board-store';
 import { FitPlan } from './fit-plan';
+import { useDeskFacts, useDeskSheet } from './use-sheet';
 
 /** The cell's plan for text that does not fit, and what the longest on record comes to in it. */
 export function FitGauge({
@@ -84,20 +84,12 @@ function Gauge({ least, report }: { least: number; report: CellReport }) {
 function useLongest(cellId: string): CellReport | undefined {
   const document = useBoard((board) => board.document);
   const sizeId = useBoard((board) => board.sizeId);
-  const format = useBoard((board) => board.format);
-  const specimens = useBoard((board) => board.office.specimens);
-  const filled = useBoard((board) => board.filled);
   const resources = useBoard((board) => board.resources);
-  const facts = useMemo(() => factsFor(format, specimens, filled), [format, specimens, filled]);
+  const facts = useDeskFacts();
+  const sheet = useDeskSheet();
   const [memo] = useState(() => new ComposeMemo());
   return useMemo(() => {
-    const composed = compose(
-      document,
-      { sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show: 'longest' },
-      facts,
-      resources,
-      memo,
-    );
+    const composed = compose(document, { sizeId, sheet, show: 'longest' }, facts, resources, memo);
     return composed.ok ? composed.report.cells.find((candidate) => candidate.id === cellId) : undefined;
-  }, [document, sizeId, format, facts, resources, memo, cellId]);
+  }, [document, sizeId, sheet, facts, resources, memo, cellId]);
 }

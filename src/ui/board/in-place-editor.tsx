@@ -4,12 +4,11 @@ import { Box } from '@chakra-ui/react';
 import type { KeyboardEvent } from 'react';
 import type { Block, Cell } from '../../core/format/document';
 import type { SetCell } from '../../core/format/steps/set-cell';
-import { partsOf } from '../../core/format/names';
 import { top } from '../../core/geometry/box';
 import type { Report } from '../../core/scene/report';
 import { TextInput } from '../controls/field';
 import { useBoard, useBoardStore } from './board-store';
-import { usePartName, withCaption, withParts } from './cell-content';
+import { partsAt, usePartName, usePrintedContent, withCaption, withParts } from './cell-content';
 import { ContentEditor } from './lazy-content-editor';
 import { selectedIn } from './selection';
 import { toDesk, useView } from './view-store';
@@ -58,7 +57,9 @@ function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typin
   const { perform, endTyping } = useBoardStore.getState();
   const change = (changes: SetCell['change'], typing: string) =>
     perform({ op: 'set cell', block: block.id, cell: cell.id, change: changes }, `${typing} of ${cell.id}`);
-  const textual = cell.contents.every((content) => 'parts' in content);
+  const printed = usePrintedContent(cell);
+  const content = cell.contents[printed];
+  const textual = !content || 'parts' in content;
   return (
     <>
       <TextInput
@@ -84,9 +85,9 @@ function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typin
             key={typingIn}
             label="Content on the sheet"
             autoFocus={typingIn === 'content'}
-            parts={partsOf(cell)}
+            parts={partsAt(cell, printed)}
             nameOf={nameOf}
-            change={(parts) => change({ contents: withParts(cell, parts) }, 'content')}
+            change={(parts) => change({ contents: withParts(cell, printed, parts) }, 'content')}
             left={endTyping}
             leave={(how) => leave(block, cell, how)}
           />

@@ -1,6 +1,7 @@
 import { useBoardStore } from './board-store';
 import { COMMANDS, nudgeBlock, runKey } from './commands';
 import { goToNeighbour } from './selection';
+import { useView } from './view-store';
 
 /** The keys of the board that are no commands, for the list that `?` shows; the commands bring their own. */
 const OTHER_KEYS: { keys: string; words: string }[] = [
@@ -9,6 +10,8 @@ const OTHER_KEYS: { keys: string; words: string }[] = [
   { keys: 'Enter', words: 'Block: fill the view with it. Cell: type its content' },
   { keys: 'Tab, in a content', words: 'Go on typing in the next cell' },
   { keys: 'Arrows', words: 'Cell: go to its neighbour, with Shift extend. Block: move it, with Shift further' },
+  { keys: 'Ctrl and click', words: 'Add a cell of any block to the selection' },
+  { keys: 'Drag out of a ruler', words: 'A guide, to bring edges in line with' },
   { keys: 'N', words: 'To the numbers of the columns and rows' },
   { keys: '/, in a content', words: 'Find a property to link' },
   { keys: 'Escape', words: 'From the cell to its block, then to the sheet' },
@@ -56,6 +59,10 @@ export function boardKey(event: KeyboardEvent, open: Openers): boolean {
     else if (key === 'N') window.document.querySelector<HTMLInputElement>('[data-testid=track-numbers] input')?.focus();
     else if (key === 'Escape') {
       const { selection } = board;
+      if (useView.getState().measuring) {
+        useView.setState({ measuring: false });
+        return true;
+      }
       set({
         notice: undefined,
         selection: selection.kind === 'cell' ? { kind: 'block', block: selection.block } : { kind: 'sheet' },

@@ -2,6 +2,7 @@ import type { GlyphTableJson } from '../../core/lettering/glyph-table';
 import { type OfficeData, loadFonts, loadFormat, resourcesFrom } from '../data/office';
 import { RequestFailed } from '../data/request';
 import { useBoardStore } from './board-store';
+import { openGuides } from './guides';
 import { type Kept, forget, isUnsaved, keptOf } from './keeping';
 
 /**
@@ -31,6 +32,7 @@ export async function openFormat(formatId: string): Promise<void> {
 function show(office: OfficeData, tables: GlyphTableJson[], kept: Kept | undefined, away: boolean): void {
   const format = office.formats[0]!;
   const { edition } = format;
+  openGuides(format.id);
   const moved = kept && !away && edition.version !== kept.version;
   useBoardStore.getState().open({
     format,

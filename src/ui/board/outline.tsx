@@ -2,10 +2,12 @@
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { type ReactNode, memo } from 'react';
-import type { Cell, Condition, FormatDocument } from '../../core/format/document';
+import type { Cell } from '../../core/format/document';
 import { cellName } from '../../core/format/names';
+import { conditionInWords } from '../../core/format/occasion';
 import { trimNumber } from '../../core/geometry/length';
 import { Button } from '../controls/button';
+import { SortableItem, SortableList } from '../controls/sortable';
 import { ContentMark } from '../controls/mark';
 import { type Selection, useBoard, useBoardStore } from './board-store';
 import { selectedIds } from './selection';
@@ -83,44 +85,46 @@ export function Outline({ addBlock }: { addBlock: () => void }) {
         <Item depth={0} selected={selection.kind === 'frame'} select={{ kind: 'frame' }} size={zones}>
           Frame and zones
         </Item>
-        {document.blocks.map((block) => {
-          const laid = report?.blocks.find((candidate) => candidate.id === block.id);
-          const size = laid ? `${trimNumber(laid.box.width, 1)} × ${trimNumber(laid.box.height, 1)}` : 'not here';
-          return (
-            <Box key={block.id} role="group">
-              <Item
-                depth={0}
-                selected={selection.kind === 'block' && selection.block === block.id}
-                select={{ kind: 'block', block: block.id }}
-                size={size}
-                faint={!laid}
-                onFrame={() => laid && useView.getState().frame(laid.box)}
-              >
-                <Box as="span">
-                  {block.name}
-                  <Box as="span" display="block" color="soft" fontSize="12px" lineHeight="12px" mb="2px">
-                    {conditionWords(block.condition, document)}
+        <SortableList ids={document.blocks.map((block) => block.id)} moved={reorder}>
+          {document.blocks.map((block) => {
+            const laid = report?.blocks.find((candidate) => candidate.id === block.id);
+            const size = laid ? `${trimNumber(laid.box.width, 1)} × ${trimNumber(laid.box.height, 1)}` : 'not here';
+            return (
+              <SortableItem key={block.id} id={block.id} name={block.name}>
+                <Item
+                  depth={0}
+                  selected={selection.kind === 'block' && selection.block === block.id}
+                  select={{ kind: 'block', block: block.id }}
+                  size={size}
+                  faint={!laid}
+                  onFrame={() => laid && useView.getState().frame(laid.box)}
+                >
+                  <Box as="span">
+                    {block.name}
+                    <Box as="span" display="block" color="soft" fontSize="12px" lineHeight="12px" mb="2px">
+                      {conditionInWords(block.condition, document.sizes)}
+                    </Box>
                   </Box>
-                </Box>
-              </Item>
-              {block.cells.map((cell) => {
-                const isSelected = selected.has(cell.id);
-                const box = isSelected ? report?.cells.find((candidate) => candidate.id === cell.id)?.box : undefined;
-                return (
-                  <CellEntry
-                    key={cell.id}
-                    block={block.id}
-                    cell={cell}
-                    name={cellName(cell, (id) => properties.get(id)?.name)}
-                    selected={isSelected}
-                    size={box && `${trimNumber(box.width, 1)} × ${trimNumber(box.height, 1)}`}
-                    faint={!laid}
-                  />
-                );
-              })}
-            </Box>
-          );
-        })}
+                </Item>
+                {block.cells.map((cell) => {
+                  const isSelected = selected.has(cell.id);
+                  const box = isSelected ? report?.cells.find((candidate) => candidate.id === cell.id)?.box : undefined;
+                  return (
+                    <CellEntry
+                      key={cell.id}
+                      block={block.id}
+                      cell={cell}
+                      name={cellName(cell, (id) => properties.get(id)?.name)}
+                      selected={isSelected}
+                      size={box && `${trimNumber(box.width, 1)} × ${trimNumber(box.height, 1)}`}
+                      faint={!laid}
+                    />
+                  );
+                })}
+              </SortableItem>
+            );
+          })}
+        </SortableList>
       </Box>
       <Box px="12px" pt="10px">
         <Button type="button" onClick={addBlock}>
@@ -129,6 +133,11 @@ export function Outline({ addBlock }: { addBlock: () => void }) {
       </Box>
     </Box>
   );
+}
+
+/** Puts the blocks into another order, which is also the order of drawing. */
+function reorder(order: string[]): void {
+  useBoardStore.getState().act({ op: 'order blocks', order });
 }
 
 /** One cell in the outline; touched only when it is the one that changes. */
@@ -147,6 +156,17 @@ const CellEntry = memo(function CellEntry(props: {
       <Flex as="span" minWidth={0} overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis">
         {name}
       </Flex>
+      {cell.contents.length > 1 && (
+        <Box
+          as="span"
+          color="soft"
+          fontSize="12px"
+          whiteSpace="nowrap"
+          title="Prints one of these, by their conditions"
+        >
+          {cell.contents.length} cases
+        </Box>
+      )}
     </Item>
   );
 });
@@ -158,16 +178,4 @@ function contentKind(cell: Cell): 'linked' | 'asked' | 'fixed' | 'empty' {
   if (parts.some((part) => part.kind === 'linked')) return 'linked';
   const other = cell.contents.some((content) => !('parts' in content));
   return other || parts.length > 0 || cell.caption ? 'fixed' : 'empty';
-}
-
-/** When a block appears, in words; empty when it always does. */
-function conditionWords({ sizes, sheets, kinds }: Condition, document: FormatDocument): string {
-  const names = sizes?.map((id) => document.sizes.find((size) => size.id === id)?.name ?? id);
-  return [
-    names?.join(' '),
-    sheets && `${sheets} sheet${sheets === 'following' ? 's' : ''}`,
-    kinds && `${kinds === 'part' ? 'parts' : 'assemblies'} only`,
-  ]
-    .filter(Boolean)
-    .join(', ');
 }

@@ -7,9 +7,8 @@ import { displayValue } from '../../core/property/display';
 import { matchedName } from '../../core/property/names';
 import { resolveProperty } from '../../core/property/resolving';
 import { TextInput } from '../controls/field';
-import { factsFor } from '../data/office';
 import { useBoard } from './board-store';
-import { useSheet } from './use-sheet';
+import { useDeskFacts, useDeskSheet, useSheet } from './use-sheet';
 
 const Option = chakra('li', {
   base: {
@@ -116,14 +115,17 @@ export function PropertyFinder(props: {
 
 function useFound(query: string): { property: PropertyDefinition; present: string | undefined }[] {
   const properties = useBoard((board) => board.office.properties);
-  const format = useBoard((board) => board.format);
-  const specimens = useBoard((board) => board.office.specimens);
-  const filled = useBoard((board) => board.filled);
+  const facts = useDeskFacts();
+  const { number, total, scale } = useDeskSheet();
   const sheet = useSheet();
   const sizeName = sheet.ok ? sheet.report.sheet.name : '';
   return useMemo(() => {
-    const facts = factsFor(format, specimens, filled);
-    const sheetValues = { Size: sizeName, 'Sheet number': 1, 'Number of sheets': 1, Scale: format.scale };
+    const sheetValues = {
+      Size: sizeName,
+      'Sheet number': number,
+      'Number of sheets': total,
+      ...(scale !== undefined && { Scale: scale }),
+    };
     const wanted = matchedName(query);
     const rank = (property: PropertyDefinition) => {
       const name = matchedName(property.name);
@@ -141,5 +143,5 @@ function useFound(query: string): { property: PropertyDefinition; present: strin
           value === undefined ? undefined : displayValue(value, usualDisplay(property), facts.locale, property.unit);
         return { property, present: written?.ok ? written.text : undefined };
       });
-  }, [properties, format, specimens, filled, sizeName, query]);
+  }, [properties, facts, number, total, scale, sizeName, query]);
 }

@@ -3,9 +3,10 @@ import { LARGEST_PICTURE, type PictureData } from '../../core/picture/picture';
 import { type Outcome, refuse } from '../../core/refusal';
 import { resourcesFrom, tablesOf } from '../data/office';
 import { useBoardStore } from './board-store';
+import { withContent } from './cell-content';
 
-/** Takes a picture file into the office and puts it into a cell. Refused with the server's reason. */
-export async function putPicture(file: File, block: string, cell: Cell): Promise<Outcome<object>> {
+/** Takes a picture file into the office and puts it into a cell, in the place of one of its contents. Refused with the server's reason. */
+export async function putPicture(file: File, block: string, cell: Cell, index = 0): Promise<Outcome<object>> {
   if (file.size > LARGEST_PICTURE)
     return refuse(`The picture is ${(file.size / 1024 / 1024).toFixed(1)} MB; at most 10 MB are taken.`);
   const taken = await upload(file);
@@ -14,13 +15,12 @@ export async function putPicture(file: File, block: string, cell: Cell): Promise
   if (!board) return refuse('The board was closed meanwhile.');
   const office = { ...board.office, pictures: { ...board.office.pictures, [taken.hash]: taken.picture } };
   set({ office, resources: resourcesFrom(office, tablesOf(board.resources)) });
-  const others = cell.contents.filter((content) => content.when);
   const outcome = perform({
     op: 'set cell',
     block,
     cell: cell.id,
     change: {
-      contents: [...others, { picture: { from: { hash: taken.hash }, scale: 'fit' } }],
+      contents: withContent(cell, index, { picture: { from: { hash: taken.hash }, scale: 'fit' } }),
       place: { ...cell.place, across: 'centre', up: 'middle' },
     },
   });

@@ -19,6 +19,41 @@ export function selectedIn(
   return { block, cells: ids.flatMap((id) => block.cells.find((cell) => cell.id === id) ?? []) };
 }
 
+/** Every selected cell with its block, in whatever block it is; the first chosen one first. */
+export function selectedEverywhere({
+  document,
+  selection,
+}: Pick<BoardState, 'document' | 'selection'>): { block: Block; cell: Cell }[] {
+  return selectedIds(selection).flatMap((id) => {
+    for (const block of document.blocks) {
+      const cell = block.cells.find((candidate) => candidate.id === id);
+      if (cell) return [{ block, cell }];
+    }
+    return [];
+  });
+}
+
+/** Adds a cell of any block to the selection, or takes it out again. */
+export function toggleCell(block: string, cell: string): void {
+  const { board, set } = useBoardStore.getState();
+  const selection = board?.selection;
+  if (selection?.kind !== 'cell') {
+    set({ selection: { kind: 'cell', block, cell } });
+    return;
+  }
+  if (selection.cell === cell) return;
+  const others = selection.others ?? [];
+  const next = others.includes(cell) ? others.filter((id) => id !== cell) : [...others, cell];
+  set({
+    selection: {
+      kind: 'cell',
+      block: selection.block,
+      cell: selection.cell,
+      ...(next.length > 0 && { others: next }),
+    },
+  });
+}
+
 /** Selects the rectangle of whole cells from the first chosen cell to another of the same block. */
 export function extendTo(block: Block, anchor: Cell, to: FieldRange): void {
   const cells = cellsInRange(block, rangeAround([anchor, to]));

@@ -5,13 +5,16 @@ import { deepEqual } from 'fast-equals';
 import { type PointerEvent, memo, useRef, useState } from 'react';
 import type { Block } from '../../core/format/document';
 import { rangeAround } from '../../core/format/ranges';
-import { type Length, lengthValueAt } from '../../core/format/length-value';
+import { hasException } from '../../core/format/length-value';
 import type { Point } from '../../core/geometry/box';
-import { MM_PER_INCH, type LengthUnit, formatLength, parseLength, roundLength } from '../../core/geometry/length';
+import { MM_PER_INCH, formatLength, roundLength } from '../../core/geometry/length';
 import { toSheet, turnedSize } from '../../core/geometry/placing';
 import type { Report } from '../../core/scene/report';
 import { useBoard, useBoardStore } from './board-store';
+import { shownLength, typedLength } from './length-row';
+import { useGuides } from './guides';
 import { selectedIds } from './selection';
+import { type Levels, levelsOn, nearestLevel } from './snapping';
 import { toDesk, useView } from './view-store';
 
 /** Distance of the numbers from the block, px, and the least room a number needs along its track. */
@@ -23,6 +26,7 @@ export function TrackNumbers({ report }: { report: Report }) {
   const selection = useBoard((board) => board.selection);
   const document = useBoard((board) => board.document);
   const view = useView((state) => state.view);
+  const guides = useGuides((state) => state.guides);
   if (!('block' in selection)) return null;
   const laid = report.blocks.find((candidate) => candidate.id === selection.block);
   const block = document.blocks.find((candidate) => candidate.id === selection.block);
@@ -31,6 +35,14 @@ export function TrackNumbers({ report }: { report: Report }) {
   const turn = laid.turn as Block['turn'];
   const own = turnedSize(laid.box.width, laid.box.height, turn);
   const place = (point: Point) => toDesk(view, report.sheet.height, toSheet({ at: laid.box, turn, ...own }, point));
+  const onSheet = ({ axis, edges, index }: { axis: 'column' | 'row'; edges: number[]; index: number }) => {
+    const edge = edges[index + 1]!;
+    return toSheet(
+      { at: laid.box, turn, ...own },
+      axis === 'column' ? { x: edge, y: 0 } : { x: 0, y: own.height - edge },
+    );
+  };
+  const levels = levelsOn(report, guides, block.id);
   const ids = selectedIds(selection);
   const cells = block.cells.filter((cell) => ids.includes(cell.id));
   const chosen = cells.length > 0 ? rangeAround(cells) : undefined;
@@ -80,7 +92,14 @@ export function TrackNumbers({ report }: { report: Report }) {
       {numbers
         .filter((number) => number.room >= 4 && !('share' in number.track))
         .map((number) => (
-          <BoundaryHandle key={`${block.id}/${number.track.id}/end`} block={block.id} k={view.k} {...number} />
+          <BoundaryHandle
+            key={`${block.id}/${number.track.id}/end`}
+            block={block.id}
+            k={view.k}
+            levels={levels}
+            end={onSheet(number)}
+            {...number}
+          />
         ))}
     </Box>
   );
@@ -103,9 +122,12 @@ const BoundaryHandle = memo(function BoundaryHandle(props: {
   edges: number[];
   k: number;
   mm: number;
+  /** Lines of the sheet that the edge is brought in line with, and where the edge lies on the sheet. */
+  levels: Levels;
+  end: Point;
 }) {
-  const { block, axis, track, index, boundary, along, edges, k, mm } = props;
-  const start = useRef<{ x: number; y: number; mm: number }>(undefined);
+  const { block, axis, track, index, boundary, along, edges, k, mm, levels, end } = props;
+  const start = useRef<{ x: number; y: number; mm: number; end: Point }>(undefined);
   const move = (event: PointerEvent<HTMLDivElement>) => {
     const from = start.current;
     if (!from) return;
@@ -117,10 +139,15 @@ const BoundaryHandle = memo(function BoundaryHandle(props: {
       .slice(1)
       .map((edge, i) => edge - edges[i]!)
       .filter((_, i) => i !== index);
-    const near = neighbours.find((size) => Math.abs(size - wanted) * k < SNAP);
+    const near =
+      neighbours.find((size) => Math.abs(size - wanted) * k < SNAP) ?? inLine(levels, along, from, by, SNAP / k);
     const size = event.altKey ? roundLength(wanted) : roundLength(near ?? Math.round(wanted / step) * step);
     const { holdTotal } = board!;
-    const outcome = perform({ op: 'set track', block, axis, track: track.id, size, holdTotal }, `drag ${track.id}`);
+    const own = !('share' in track) && hasException(track.size, board!.sizeId) ? board!.sizeId : undefined;
+    const outcome = perform(
+      { op: 'set track', block, axis, track: track.id, size, onlyOn: own, holdTotal },
+      `drag ${track.id}`,
+    );
     set({ notice: outcome.ok ? undefined : outcome.reason });
   };
   const name = `${axis === 'column' ? 'Column' : 'Row'} ${index + 1}`;
@@ -146,7 +173,7 @@ const BoundaryHandle = memo(function BoundaryHandle(props: {
       }}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
-        start.current = { x: event.clientX, y: event.clientY, mm };
+        start.current = { x: event.clientX, y: event.clientY, mm, end };
       }}
       onPointerMove={move}
       onPointerUp={() => {
@@ -156,6 +183,21 @@ const BoundaryHandle = memo(function BoundaryHandle(props: {
     />
   );
 }, deepEqual);
+
+/** The size that brings a dragged edge in line with another line of the sheet near it; undefined for none. */
+function inLine(
+  levels: Levels,
+  along: Point,
+  from: { mm: number; end: Point },
+  by: number,
+  reach: number,
+): number | undefined {
+  const across = Math.abs(along.x) > 0.5 ? 'x' : 'y';
+  // The desk's y runs down, the sheet's up.
+  const sign = across === 'x' ? Math.sign(along.x) : -Math.sign(along.y);
+  const level = nearestLevel(levels[across], from.end[across] + sign * by, reach);
+  return level === undefined ? undefined : from.mm + sign * (level - from.end[across]);
+}
 
 const TrackNumber = memo(function TrackNumber(props: {
   block: string;
@@ -181,16 +223,12 @@ const TrackNumber = memo(function TrackNumber(props: {
       setProblem(undefined);
       return;
     }
-    const length = parseLength(text, unit);
+    const length = typedLength(text, unit);
+    const onlyOn = !shares && hasException(track.size, sizeId) ? sizeId : undefined;
     const outcome = length.ok
-      ? useBoardStore.getState().perform({
-          op: 'set track',
-          block,
-          axis,
-          track: track.id,
-          size: length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered },
-          holdTotal,
-        })
+      ? useBoardStore
+          .getState()
+          .perform({ op: 'set track', block, axis, track: track.id, size: length.value, onlyOn, holdTotal })
       : length;
     setProblem(outcome.ok ? undefined : outcome.reason);
     if (outcome.ok) setText(undefined);
@@ -258,10 +296,3 @@ const TrackNumber = memo(function TrackNumber(props: {
     </Box>
   );
 }, deepEqual);
-
-/** A length as its field shows it: the entered form when it was typed in another way, else the number in the unit. */
-export function shownLength(length: Length, sizeId: string, unit: LengthUnit): string {
-  const value = lengthValueAt(length, sizeId);
-  if (typeof value === 'object') return unit === 'in' ? value.entered.replace(/ in$/, '') : value.entered;
-  return formatLength(value, unit);
-}

@@ -7,7 +7,7 @@ import type { Box } from '../../core/geometry/box';
 import { useView } from './view-store';
 
 /** Room left around what is shown, px. */
-const BORDER = { sheet: 22, block: 56 };
+const BORDER = { sheet: 26, block: 58 };
 
 /**
  * Zooming and panning of the desk: wheel or pinch about the pointer, drag with the space bar or the middle button.

@@ -17,6 +17,8 @@ interface ViewStore {
   fit: () => void;
   frame: (box: Box) => void;
   pointer: Point | undefined;
+  /** Two points are being measured. */
+  measuring: boolean;
 }
 
 export const useView = create<ViewStore>(() => ({
@@ -24,6 +26,7 @@ export const useView = create<ViewStore>(() => ({
   fit: () => undefined,
   frame: () => undefined,
   pointer: undefined,
+  measuring: false,
 }));
 
 /** The view's scale as a drawing writes it: `1 : 1.9` or `2.4 : 1`. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ModelKind } from '../../../core/property/facts';
 import { exportSheet } from '../../../server/services/export';
 import { body, respond } from '../respond';
 
@@ -9,6 +10,8 @@ const ExportBody = z.object({
   show: z.enum(['values', 'names', 'longest', 'blank']),
   specimen: z.string().optional(),
   variant: z.string().optional(),
+  following: z.boolean().optional(),
+  as: ModelKind.optional(),
 });
 
 /** Writes the sheet on the board as a PDF, SVG or DXF file. */
