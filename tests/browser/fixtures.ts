@@ -2,7 +2,17 @@ import { type Page, test as base, expect } from '@playwright/test';
 import { closeDatabase, database } from '../../src/server/database';
 import { seed } from '../../src/server/seed';
 
-const TABLES = ['pictures', 'audit', 'editions', 'formats', 'specimens', 'properties', 'value_places', 'accounts'];
+const TABLES = [
+  'fonts',
+  'pictures',
+  'audit',
+  'editions',
+  'formats',
+  'specimens',
+  'properties',
+  'value_places',
+  'accounts',
+];
 
 /** Every test begins with the freshly seeded demo office, and fails on an error in the page. */
 export const test = base.extend<{ office: void }>({

@@ -2,7 +2,17 @@ import { closeDatabase, database } from '@/server/database';
 import { migrate } from '@/server/migrations';
 import { seed } from '@/server/seed';
 
-const TABLES = ['pictures', 'audit', 'editions', 'formats', 'specimens', 'properties', 'value_places', 'accounts'];
+const TABLES = [
+  'fonts',
+  'pictures',
+  'audit',
+  'editions',
+  'formats',
+  'specimens',
+  'properties',
+  'value_places',
+  'accounts',
+];
 
 /** Gives every test of a file the freshly seeded demo office. */
 export function withOffice(): void {

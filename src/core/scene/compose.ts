@@ -64,15 +64,18 @@ export function compose(
     resources,
     show: request.show,
   };
-  const sheetPart = sheetPrimitives({
-    document,
-    sizeId: request.sizeId,
-    trimmed: sheet.trimmed,
-    space: sheet.space,
-    zones: sheet.zones,
-    fonts: resources.fonts,
-    blocks: laid.map((block) => block.box),
-  });
+  const boxes = laid.map((block) => block.box);
+  const sheetPart = memo.sheet(document, request.sizeId, boxes, () =>
+    sheetPrimitives({
+      document,
+      sizeId: request.sizeId,
+      trimmed: sheet.trimmed,
+      space: sheet.space,
+      zones: sheet.zones,
+      fonts: resources.fonts,
+      blocks: boxes,
+    }),
+  );
   const primitives: Primitive[] = [...sheetPart];
   const findings: Finding[] = placingFindings(laid, sheet.space, sheet.name);
   const cells: Report['cells'] = [];
@@ -105,10 +108,7 @@ export function compose(
       rowEdges,
     })),
     cells,
-    clear: clearArea(
-      sheet.space,
-      laid.map((block) => block.box),
-    ),
+    clear: clearArea(sheet.space, boxes),
     findings,
   };
   const scene: Scene = {

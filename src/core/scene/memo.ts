@@ -3,6 +3,7 @@ import type { Box } from '../geometry/box';
 import { sameBox } from '../geometry/box';
 import type { ComposedCell } from './cell-room';
 import type { Filling } from './content-text';
+import type { Primitive } from './scene';
 
 interface Entry {
   box: Box;
@@ -18,6 +19,7 @@ interface Entry {
 export class ComposeMemo {
   private entries = new WeakMap<Cell, Entry>();
   private around: unknown[] = [];
+  private sheetPart: { of: unknown[]; blocks: readonly Box[]; primitives: Primitive[] } | undefined;
 
   /** Forgets everything when anything that every cell depends on has changed. */
   begin({ document, facts, resources, show, sheetValues }: Filling, sizeId: string): void {
@@ -25,6 +27,22 @@ export class ComposeMemo {
     const same = around.length === this.around.length && around.every((value, i) => value === this.around[i]);
     if (!same) this.entries = new WeakMap();
     this.around = around;
+  }
+
+  /** The sheet's own primitives as they were made before, or made now: they change with the sheet and with where blocks stand. */
+  sheet(document: FormatDocument, sizeId: string, blocks: readonly Box[], make: () => Primitive[]): Primitive[] {
+    const { sizes, margins, frame, zones, marks, inks, letterings } = document;
+    const of = [sizeId, sizes, margins, frame, zones, marks, inks, letterings];
+    const known = this.sheetPart;
+    if (
+      known?.of.every((value, i) => value === of[i]) &&
+      known.blocks.length === blocks.length &&
+      known.blocks.every((box, i) => sameBox(box, blocks[i]!))
+    )
+      return known.primitives;
+    const primitives = make();
+    this.sheetPart = { of, blocks, primitives };
+    return primitives;
   }
 
   /** The cell as it was composed before, or composed now. */

@@ -100,7 +100,7 @@ const AS_FOR = [
 function AsFor() {
   const { sheet, kind } = useBoard((board) => board.asFor);
   return (
-    <Flex align="center" gap="6px" flexShrink={1} minWidth="90px">
+    <Flex align="center" gap="6px" flexShrink={1} minWidth="90px" width="150px">
       <Label>As</Label>
       <Select
         aria-label="As for"

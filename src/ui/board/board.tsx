@@ -25,7 +25,7 @@ import { openFormat } from './opening';
 import { Outline } from './outline';
 import { ProofsStrip } from './proofs-strip';
 import { useSaving } from './saving';
-import { SheetContext, useComposedSheet, useSheet } from './use-sheet';
+import { useSheet } from './use-sheet';
 import { useView } from './view-store';
 
 // What is not on the board from the first is loaded when it is asked for.
@@ -72,9 +72,8 @@ export function Board({ formatId }: { formatId: string }) {
 }
 
 function OpenBoard() {
-  const composed = useComposedSheet();
   const resources = useBoard((board) => board.resources);
-  const saveState = useBoard((board) => board.saveState);
+  const conflict = useBoard((board) => (board.saveState.kind === 'conflict' ? board.saveState.current : undefined));
   const client = useProofClient(resources);
   const [open, setOpen] = useState<'keys' | 'finder' | 'block'>();
   const close = () => setOpen(undefined);
@@ -107,8 +106,8 @@ function OpenBoard() {
     };
   }, []);
   return (
-    <SheetContext value={composed}>
-      <Screen plate={usePlate(composed)}>
+    <>
+      <Screen plate={PLATE}>
         <Flex direction="column" height="100%">
           <BoardBar />
           <Box flex="1" minHeight={0}>
@@ -116,7 +115,7 @@ function OpenBoard() {
           </Box>
         </Flex>
       </Screen>
-      {saveState.kind === 'conflict' && <ConflictDialog current={saveState.current} />}
+      {conflict && <ConflictDialog current={conflict} />}
       {open === 'finder' && <BoardFinder close={close} />}
       {open === 'block' && <AddBlockDialog close={close} />}
       <Dialog open={open === 'keys'} title="Keys of the board" width="560px" onClose={close}>
@@ -131,7 +130,7 @@ function OpenBoard() {
           ))}
         </Box>
       </Dialog>
-    </SheetContext>
+    </>
   );
 }
 
@@ -201,23 +200,29 @@ function Handle() {
   return <Separator style={{ background: 'var(--chakra-colors-line)', flexBasis: 3, flexShrink: 0 }} />;
 }
 
-function usePlate(composed: ReturnType<typeof useSheet>) {
-  const document = useBoard((board) => board.document);
-  const edition = useBoard((board) => board.format.edition);
-  const findings = composed.ok ? composed.report.findings : [];
-  const size = composed.ok ? composed.report.sheet : undefined;
-  return [
-    { caption: 'Format', value: document.name, wide: true },
-    { caption: 'Edition', value: `${edition.number}, ${edition.state}`, width: '110px' },
-    {
-      caption: 'Sheet',
-      value: size ? `${size.name}, ${trimNumber(size.width, 1)} × ${trimNumber(size.height, 1)}` : '–',
-      width: '150px',
-    },
-    { caption: 'Pointer', value: <Pointer />, width: '150px' },
-    { caption: 'Saved', value: <Saved />, width: '210px' },
-    { caption: 'Findings', value: <Findings findings={findings} />, width: '150px' },
-  ];
+/** The plate of the board; each value follows the board by itself. */
+const PLATE = [
+  { caption: 'Format', value: <FormatName />, wide: true },
+  { caption: 'Edition', value: <EditionWords />, width: '110px' },
+  { caption: 'Sheet', value: <SheetWords />, width: '150px' },
+  { caption: 'Pointer', value: <Pointer />, width: '150px' },
+  { caption: 'Saved', value: <Saved />, width: '210px' },
+  { caption: 'Findings', value: <Findings />, width: '150px' },
+];
+
+function FormatName() {
+  return useBoard((board) => board.document.name);
+}
+
+function EditionWords() {
+  return useBoard(({ format: { edition } }) => `${edition.number}, ${edition.state}`);
+}
+
+function SheetWords() {
+  const sheet = useSheet();
+  if (!sheet.ok) return '–';
+  const { name, width, height } = sheet.report.sheet;
+  return `${name}, ${trimNumber(width, 1)} × ${trimNumber(height, 1)}`;
 }
 
 function Pointer() {
@@ -278,7 +283,9 @@ function everyMinute(tick: () => void): () => void {
   return () => clearInterval(timer);
 }
 
-function Findings({ findings }: { findings: readonly Finding[] }) {
+function Findings() {
+  const sheet = useSheet();
+  const findings = sheet.ok ? sheet.report.findings : [];
   const count = (weight: Finding['weight']) => findings.filter((finding) => finding.weight === weight).length;
   const counts = [
     { sign: '■', colour: 'vermilion', word: 'block release', number: count('blocks release') },

@@ -57,7 +57,7 @@ export const CellBar = memo(function CellBar() {
       <Notice />
       <Flex
         position="absolute"
-        left="10px"
+        left="28px"
         bottom="10px"
         bg="ink"
         fontSize="14px"
@@ -163,7 +163,7 @@ function Notice() {
   return (
     <Flex
       position="absolute"
-      left="10px"
+      left="28px"
       bottom="44px"
       maxWidth="480px"
       bg="card"

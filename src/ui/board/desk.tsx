@@ -34,7 +34,7 @@ export function Desk() {
   return (
     <Box position="relative" width="100%" height="100%" bg="desk" overflow="hidden" data-testid="desk">
       <SheetOnDesk svg={svg} />
-      {sheet.ok && <Rulers report={sheet.report} />}
+      {sheet.ok && <Rulers sheet={sheet.report.sheet} zones={sheet.report.zones} />}
       {sheet.ok && <TrackNumbers report={sheet.report} />}
       {sheet.ok && <InPlaceEditor report={sheet.report} />}
       <CellBar />

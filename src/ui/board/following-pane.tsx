@@ -2,7 +2,6 @@
 
 import { type ReactNode, useDeferredValue } from 'react';
 import { BoardSnapshot, useBoardStore } from './board-store';
-import { SheetContext, useSheet } from './use-sheet';
 
 /**
  * A pane that follows the sheet: an edit changes the sheet on the desk at once, and what stands around it a moment later,
@@ -10,11 +9,5 @@ import { SheetContext, useSheet } from './use-sheet';
  */
 export function FollowingPane({ children }: { children: ReactNode }) {
   const board = useDeferredValue(useBoardStore((store) => store.board));
-  const sheet = useDeferredValue(useSheet());
-  if (!board) return null;
-  return (
-    <BoardSnapshot value={board}>
-      <SheetContext value={sheet}>{children}</SheetContext>
-    </BoardSnapshot>
-  );
+  return board ? <BoardSnapshot value={board}>{children}</BoardSnapshot> : null;
 }

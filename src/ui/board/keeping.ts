@@ -12,20 +12,21 @@ export interface Kept {
   base: FormatDocument;
   version: number;
   document: FormatDocument;
-  /** The last answer of the server, so that the board opens while the database is away. */
-  office: OfficeData;
 }
 
 interface Schema extends DBSchema {
   boards: { key: string; value: Kept; indexes: { format: string } };
+  /** The last answer of the server for each format, so that the board opens while the database is away. */
+  offices: { key: string; value: OfficeData };
 }
 
 let opened: Promise<IDBPDatabase<Schema>> | undefined;
 
 function store(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>('zonograph', 1, {
-    upgrade(db) {
-      db.createObjectStore('boards', { keyPath: 'key' }).createIndex('format', 'formatId');
+  opened ??= openDB<Schema>('zonograph', 2, {
+    upgrade(db, before) {
+      if (before < 1) db.createObjectStore('boards', { keyPath: 'key' }).createIndex('format', 'formatId');
+      if (before < 2) db.createObjectStore('offices');
     },
   });
   return opened;
@@ -81,6 +82,16 @@ export async function keptOf(formatId: string): Promise<{ own?: Kept; leftBehind
   const left = all.filter((kept) => kept.tab !== tab && !living.has(lockName(kept.tab)));
   for (const kept of left) if (!isUnsaved(kept)) await db.delete('boards', kept.key);
   return { own, leftBehind: left.find(isUnsaved) };
+}
+
+/** Keeps the last answer of the server for a format. */
+export async function keepOffice(formatId: string, office: OfficeData): Promise<void> {
+  await (await store()).put('offices', office, formatId);
+}
+
+/** The last answer of the server for a format, if this browser keeps one. */
+export async function keptOffice(formatId: string): Promise<OfficeData | undefined> {
+  return (await store()).get('offices', formatId);
 }
 
 /** Forgets what a closed tab left behind, once this tab has taken it up. */

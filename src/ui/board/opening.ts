@@ -3,7 +3,7 @@ import { type OfficeData, loadFonts, loadFormat, resourcesFrom } from '../data/o
 import { RequestFailed } from '../data/request';
 import { useBoardStore } from './board-store';
 import { openGuides } from './guides';
-import { type Kept, forget, isUnsaved, keptOf } from './keeping';
+import { type Kept, forget, isUnsaved, keepOffice, keptOf, keptOffice } from './keeping';
 
 /**
  * Opens a format on the board: from the server, with the edits this browser still keeps; while the database is away,
@@ -16,15 +16,14 @@ export async function openFormat(formatId: string): Promise<void> {
     loadFormat(formatId).catch((error: unknown) => error as RequestFailed),
     keptOf(formatId),
   ]);
-  const fonts = answer instanceof Error ? (kept.own?.office.fonts ?? []) : answer.fonts;
-  const tables = await loadFonts(fonts);
   const unsaved = kept.own && isUnsaved(kept.own) ? kept.own : kept.leftBehind;
   if (answer instanceof Error) {
-    const last = unsaved ?? kept.own;
-    if (!(answer instanceof RequestFailed) || !answer.away || !last) throw answer;
-    show(last.office, tables, last, true);
+    const [last, office] = [unsaved ?? kept.own, await keptOffice(formatId)];
+    if (!(answer instanceof RequestFailed) || !answer.away || !last || !office) throw answer;
+    show(office, await loadFonts(office.fonts), last, true);
   } else {
-    show(answer, tables, unsaved, false);
+    void keepOffice(formatId, answer);
+    show(answer, await loadFonts(answer.fonts), unsaved, false);
   }
   if (kept.leftBehind && unsaved === kept.leftBehind) await forget(kept.leftBehind);
 }

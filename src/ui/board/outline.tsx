@@ -21,7 +21,7 @@ const Entry = chakra('button', {
     gap: '8px',
     width: '100%',
     minHeight: '25px',
-    pr: '12px',
+    pr: '16px',
     textAlign: 'left',
     cursor: 'pointer',
     borderLeft: '3px solid transparent',

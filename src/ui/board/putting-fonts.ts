@@ -1,6 +1,7 @@
 import { type Outcome, refuse } from '../../core/refusal';
 import { loadFonts, resourcesFrom } from '../data/office';
 import { useBoardStore } from './board-store';
+import { keepOffice } from './keeping';
 
 /** Takes a font file into the office, to choose in lettering styles. Refused with the server's reason. */
 export async function putFont(file: File): Promise<Outcome<object>> {
@@ -12,6 +13,7 @@ export async function putFont(file: File): Promise<Outcome<object>> {
   const others = board.office.fonts.filter((font) => font.id !== id);
   const office = { ...board.office, fonts: [...others, { id, name }] };
   set({ office, resources: resourcesFrom(office, await loadFonts(office.fonts)) });
+  void keepOffice(board.format.id, office);
   return { ok: true };
 }
 

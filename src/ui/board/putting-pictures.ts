@@ -4,6 +4,7 @@ import { type Outcome, refuse } from '../../core/refusal';
 import { resourcesFrom, tablesOf } from '../data/office';
 import { useBoardStore } from './board-store';
 import { withContent } from './cell-content';
+import { keepOffice } from './keeping';
 
 /** Takes a picture file into the office and puts it into a cell, in the place of one of its contents. Refused with the server's reason. */
 export async function putPicture(file: File, block: string, cell: Cell, index = 0): Promise<Outcome<object>> {
@@ -15,6 +16,7 @@ export async function putPicture(file: File, block: string, cell: Cell, index = 
   if (!board) return refuse('The board was closed meanwhile.');
   const office = { ...board.office, pictures: { ...board.office.pictures, [taken.hash]: taken.picture } };
   set({ office, resources: resourcesFrom(office, tablesOf(board.resources)) });
+  void keepOffice(board.format.id, office);
   const outcome = perform({
     op: 'set cell',
     block,

@@ -1,9 +1,10 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
+import { deepEqual } from 'fast-equals';
 import { type PointerEvent, memo, useState } from 'react';
 import { MM_PER_INCH, formatLength, roundLength } from '../../core/geometry/length';
-import type { Report } from '../../core/scene/report';
+import type { Zones } from '../../core/sheet/zones';
 import { useBoard } from './board-store';
 import { type Guide, moveGuide, setGuides, useGuides } from './guides';
 import { type View, fromDesk, useView } from './view-store';
@@ -19,8 +20,14 @@ const STEPS = {
 
 type Axis = Guide['axis'];
 
+/** What rulers show of a sheet: its size and its zones. */
+interface Ruled {
+  sheet: { width: number; height: number };
+  zones: Zones;
+}
+
 /** Rulers along the desk in the sheet's unit, with the pointer and its zone on them; dragging out of one makes a guide. */
-export const Rulers = memo(function Rulers({ report }: { report: Report }) {
+export const Rulers = memo(function Rulers(report: Ruled) {
   return (
     <>
       <Ruler axis="x" report={report} />
@@ -40,7 +47,7 @@ export const Rulers = memo(function Rulers({ report }: { report: Report }) {
       <GuideLines report={report} />
     </>
   );
-});
+}, deepEqual);
 
 function stepFor(unit: 'mm' | 'in', k: number): number {
   return STEPS[unit].find((step) => step * k >= LEAST_STEP) ?? STEPS[unit].at(-1)!;
@@ -50,7 +57,7 @@ function stepFor(unit: 'mm' | 'in', k: number): number {
 const onDesk = (view: View, height: number, axis: Axis, at: number) =>
   axis === 'x' ? view.x + at * view.k : view.y + (height - at) * view.k;
 
-function Ruler({ axis, report }: { axis: Axis; report: Report }) {
+function Ruler({ axis, report }: { axis: Axis; report: Ruled }) {
   const view = useView((state) => state.view);
   const unit = useBoard((board) => board.document.unit);
   const { width, height } = report.sheet;
@@ -114,11 +121,11 @@ function Ruler({ axis, report }: { axis: Axis; report: Report }) {
               const p = onDesk(view, height, axis, at);
               const text = formatLength(roundLength(at), unit);
               return level ? (
-                <text key={at} x={p + 3} y={10}>
+                <text key={at} x={p + 3} y={11}>
                   {text}
                 </text>
               ) : (
-                <text key={at} transform={`translate(10 ${p - 3}) rotate(-90)`}>
+                <text key={at} transform={`translate(11 ${p - 3}) rotate(-90)`}>
                   {text}
                 </text>
               );
@@ -132,7 +139,7 @@ function Ruler({ axis, report }: { axis: Axis; report: Report }) {
 }
 
 /** The pointer on a ruler, with the zone it is in along that axis. */
-function PointerMark({ axis, report }: { axis: Axis; report: Report }) {
+function PointerMark({ axis, report }: { axis: Axis; report: Ruled }) {
   const pointer = useView((state) => state.pointer);
   const view = useView((state) => state.view);
   if (!pointer) return null;
@@ -163,7 +170,7 @@ function PointerMark({ axis, report }: { axis: Axis; report: Report }) {
   );
 }
 
-function Line({ axis, at, report }: { axis: Axis; at: number; report: Report }) {
+function Line({ axis, at, report }: { axis: Axis; at: number; report: Ruled }) {
   const view = useView((state) => state.view);
   const p = onDesk(view, report.sheet.height, axis, at);
   return (
@@ -180,12 +187,12 @@ function Line({ axis, at, report }: { axis: Axis; at: number; report: Report }) 
 }
 
 /** The guides, to be dragged; one that is dragged off the sheet is gone. */
-function GuideLines({ report }: { report: Report }) {
+function GuideLines({ report }: { report: Ruled }) {
   const guides = useGuides((state) => state.guides);
   return guides.map((guide, i) => <GuideLine key={i} guide={guide} index={i} report={report} />);
 }
 
-function GuideLine({ guide, index, report }: { guide: Guide; index: number; report: Report }) {
+function GuideLine({ guide, index, report }: { guide: Guide; index: number; report: Ruled }) {
   const view = useView((state) => state.view);
   const unit = useBoard((board) => board.document.unit);
   const [held, setHeld] = useState(false);

@@ -7,7 +7,7 @@ import { keep } from './keeping';
 /** How long the board waits after an edit, and after the database was away, before it saves. */
 const PAUSE_MS = 500;
 const AWAY_PAUSE_MS = 2000;
-const KEEP_PAUSE_MS = 80;
+const KEEP_PAUSE_MS = 250;
 
 /**
  * Saves the open board by itself: one save at a time, each made on the version before it. Every edit is kept in the
@@ -140,6 +140,5 @@ function keptFrom(board: BoardState) {
     base: board.base,
     version: board.version,
     document: board.document,
-    office: board.office,
   };
 }

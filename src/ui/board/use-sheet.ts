@@ -1,6 +1,4 @@
-'use client';
-
-import { createContext, useContext, useMemo, useState } from 'react';
+import { shallowEqual } from 'fast-equals';
 import type { Occasion } from '../../core/format/occasion';
 import type { Facts } from '../../core/property/facts';
 import { type Composed, compose } from '../../core/scene/compose';
@@ -8,44 +6,64 @@ import type { SheetRequest } from '../../core/scene/resources';
 import { ComposeMemo } from '../../core/scene/memo';
 import type { Outcome } from '../../core/refusal';
 import { factsFor } from '../data/office';
-import { useBoard } from './board-store';
+import { type BoardState, useBoard } from './board-store';
+
+/** Keeps the last results of a function of the board, so that equal parts of it give the same result. */
+function remembered<T>(
+  partsOf: (board: BoardState) => unknown[],
+  make: (board: BoardState) => T,
+  keep: number,
+): (board: BoardState) => T {
+  const results: { parts: unknown[]; result: T }[] = [];
+  return (board) => {
+    const parts = partsOf(board);
+    const known = results.find((entry) => shallowEqual(entry.parts, parts));
+    if (known) return known.result;
+    const result = make(board);
+    results.unshift({ parts, result });
+    results.length = Math.min(results.length, keep);
+    return result;
+  };
+}
 
 /** What the sheet on the desk is filled from: the chosen model, taken for another kind when it is shown as for one. */
-export function useDeskFacts(): Facts {
-  const filled = useBoard((board) => board.filled);
-  const format = useBoard((board) => board.format);
-  const specimens = useBoard((board) => board.office.specimens);
-  const kind = useBoard((board) => board.asFor.kind);
-  return useMemo(() => {
-    const facts = factsFor(format, specimens, filled);
-    return facts.model && kind ? { ...facts, model: { ...facts.model, kind } } : facts;
-  }, [format, specimens, filled, kind]);
-}
+export const deskFacts = remembered<Facts>(
+  ({ format, office, filled, asFor }) => [format, office.specimens, filled, asFor.kind],
+  ({ format, office, filled, asFor }) => {
+    const facts = factsFor(format, office.specimens, filled);
+    return facts.model && asFor.kind ? { ...facts, model: { ...facts.model, kind: asFor.kind } } : facts;
+  },
+  2,
+);
 
 /** Which sheet of how many the desk shows. */
-export function useDeskSheet(): SheetRequest['sheet'] {
-  const scale = useBoard((board) => board.format.scale);
-  const following = useBoard((board) => board.asFor.sheet === 'following');
-  return useMemo(
-    () => (following ? { number: 2, total: 2, scale } : { number: 1, total: 1, scale }),
-    [scale, following],
-  );
-}
+export const deskSheet = remembered<SheetRequest['sheet']>(
+  ({ format, asFor }) => [format.scale, asFor.sheet],
+  ({ format: { scale }, asFor }) =>
+    asFor.sheet === 'following' ? { number: 2, total: 2, scale } : { number: 1, total: 1, scale },
+  2,
+);
 
-/** Composes the sheet on the desk, on the main thread: it is a matter of a few milliseconds. */
-export function useComposedSheet(): Outcome<Composed> {
-  const document = useBoard((board) => board.document);
-  const sizeId = useBoard((board) => board.sizeId);
-  const show = useBoard((board) => board.show);
-  const resources = useBoard((board) => board.resources);
-  const facts = useDeskFacts();
-  const sheet = useDeskSheet();
-  const [memo] = useState(() => new ComposeMemo());
-  return useMemo(
-    () => compose(document, { sizeId, sheet, show }, facts, resources, memo),
-    [document, sizeId, sheet, show, facts, resources, memo],
-  );
-}
+const memo = new ComposeMemo();
+
+/**
+ * The sheet on the desk, composed on the main thread when the board has changed: it is a matter of a few milliseconds.
+ * Two are kept: the one of the board as it is, and the one that panes still show that follow a moment later.
+ */
+const sheetOf = remembered<Outcome<Composed>>(
+  (board) => [board.document, board.sizeId, board.show, board.resources, deskFacts(board), deskSheet(board)],
+  (board) => {
+    const { document, sizeId, show, resources } = board;
+    return compose(document, { sizeId, sheet: deskSheet(board), show }, deskFacts(board), resources, memo);
+  },
+  2,
+);
+
+export const useDeskFacts = () => useBoard(deskFacts);
+export const useDeskSheet = () => useBoard(deskSheet);
+
+/** The composed sheet on the desk, or why there is none. */
+export const useSheet = () => useBoard(sheetOf);
 
 /** What the conditions of the sheet on the desk are held against. */
 export function useOccasion(): Occasion {
@@ -54,8 +72,3 @@ export function useOccasion(): Occasion {
   const kind = useDeskFacts().model?.kind;
   return { sizeId, first: number === 1, ...(kind && { kind }) };
 }
-
-export const SheetContext = createContext<Outcome<Composed>>({ ok: false, reason: 'No sheet is open.' });
-
-/** The composed sheet on the desk, or why there is none. */
-export const useSheet = () => useContext(SheetContext);
