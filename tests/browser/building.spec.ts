@@ -159,7 +159,7 @@ test('a format from a standard is on the board at once, with its proofs', async 
   await expect(page.getByRole('img', { name: /Proof B / }).first()).toHaveAttribute('data-drawn', 'yes');
 
   // The family: an extra size in inches, and one that leaves no drawing space.
-  await page.locator('svg[aria-label=Sheet]').click({ position: { x: 4, y: 4 } });
+  await page.locator('svg[aria-label=Sheet]').click({ position: { x: 24, y: 24 } });
   await page.getByLabel('Name of the size').fill('Legal');
   await page.getByLabel('Width × height').fill('14 × 8.5');
   await page.getByRole('button', { name: 'Add', exact: true }).click();

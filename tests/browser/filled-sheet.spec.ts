@@ -118,12 +118,12 @@ test('margins and the zone rule recompute the sheet as they are typed', async ({
   await expect(page.getByRole('region', { name: 'Details' })).toContainText('385 × 277 mm');
   // A4 takes a margin of its own; the other sizes keep theirs.
   await board.size('A4');
-  await page.getByRole('button', { name: 'left margin on A4 only' }).click();
+  await page.getByRole('button', { name: 'Left margin on A4 only' }).click();
   await page.getByRole('textbox', { name: 'Left margin' }).fill('22');
   await expect(page.getByRole('region', { name: 'Details' })).toContainText('178 × 277 mm');
   await board.size('A3');
   await expect(page.getByRole('textbox', { name: 'Left margin' })).toHaveValue('25');
-  await page.getByLabel('Rule').selectOption('count');
+  await page.getByLabel('Rule', { exact: true }).selectOption('count');
   await page.getByLabel('Columns').fill('5');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('treeitem', { name: /Frame and zones 5 × 6/ })).toBeVisible();
@@ -152,7 +152,7 @@ test('names, values, longest and blank; undo and redo', async ({ page }) => {
   await expect(board.texts('title')).toHaveText(['TITLE', 'PAWL']);
   await page.getByRole('button', { name: 'Redo' }).click();
   await expect(board.texts('title')).toHaveText(['NAME', 'PAWL']);
-  await page.locator('svg[aria-label=Sheet]').click({ position: { x: 5, y: 5 } });
+  await page.locator('svg[aria-label=Sheet]').click({ position: { x: 24, y: 24 } });
   await page.keyboard.press('Control+z');
   await expect(board.texts('title')).toHaveText(['TITLE', 'PAWL']);
 });

@@ -95,7 +95,7 @@ test('a size takes a length of its own, zones their edges, and the office’s fo
   await expect(board.cell('zones').locator('polygon')).toHaveAttribute('points', '12,295 418,295 418,2 12,2');
   await page.getByRole('button', { name: 'Give A3 edges of its own' }).click();
   const labels = await board.texts('zones').count();
-  await page.getByLabel('left', { exact: true }).uncheck();
+  await page.getByLabel('left', { exact: true }).click();
   await expect(board.texts('zones')).toHaveCount(labels - 6);
   await board.size('A2');
   await expect(page.getByRole('textbox', { name: 'Band' })).toHaveValue('5');

@@ -1,10 +1,12 @@
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { applyStep } from '@/core/format/steps/step';
 import type { FormatDocument } from '@/core/format/document';
 import { database, transaction } from '@/server/database';
 import { migrate } from '@/server/migrations';
 import { seed } from '@/server/seed';
 import { addProperty, changeProperty, dictionary } from '@/server/services/dictionary';
+import { takeFont } from '@/server/services/fonts';
 import { exportSheet } from '@/server/services/export';
 import { copyFormat, office, saveDocument } from '@/server/services/formats';
 import { changeSpecimen, specimen } from '@/server/services/specimens';
@@ -259,5 +261,33 @@ describe('export', () => {
     await expect(exportSheet({ ...request, document: { ...edition.document, id: 'gone' } })).rejects.toThrow(
       'no such format',
     );
+  });
+});
+
+describe('fonts of the office', () => {
+  const file = readFileSync('assets/fonts/routed-gothic-wide.ttf');
+
+  test('are kept once, listed with the office, and write a sheet that names them', async () => {
+    const font = await takeFont(file);
+    expect(await takeFont(file)).toEqual(font);
+    expect((await office()).fonts).toEqual([font]);
+    const { edition } = await workshop();
+    const letterings = edition.document.letterings.map((style) =>
+      style.id === 'title' ? { ...style, font: font.id } : style,
+    );
+    const svg = await exportSheet({
+      kind: 'svg',
+      document: { ...edition.document, letterings },
+      sizeId: 'iso-a3-landscape',
+      show: 'values',
+      specimen: 'drum-barrel',
+    });
+    expect(svg.content).toContain(`@font-face{font-family:zono-${font.id}`);
+  });
+
+  test('that cannot be used are refused, and nothing is kept', async () => {
+    await expect(takeFont(Buffer.from('no font'))).rejects.toThrow('it takes TrueType');
+    await expect(takeFont(Buffer.alloc(0))).rejects.toThrow('The file is empty.');
+    expect((await office()).fonts).toEqual([]);
   });
 });

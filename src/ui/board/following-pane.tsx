@@ -4,10 +4,13 @@ import { type ReactNode, useDeferredValue } from 'react';
 import { BoardSnapshot, useBoardStore } from './board-store';
 
 /**
- * A pane that follows the sheet: an edit changes the sheet on the desk at once, and what stands around it a moment later,
- * when nothing is typed. What is typed into a field of the pane shows at once all the same.
+ * A pane that follows the sheet: what is typed changes the sheet on the desk at once, and what stands around it a moment
+ * later, when nothing is typed. Any other edit changes the pane at once, so that the next one is made on what is there.
  */
 export function FollowingPane({ children }: { children: ReactNode }) {
-  const board = useDeferredValue(useBoardStore((store) => store.board));
-  return board ? <BoardSnapshot value={board}>{children}</BoardSnapshot> : null;
+  const board = useBoardStore((store) => store.board);
+  const behind = useDeferredValue(board);
+  const typing = board?.past.at(-1)?.typing !== undefined;
+  const shown = typing ? behind : board;
+  return shown ? <BoardSnapshot value={shown}>{children}</BoardSnapshot> : null;
 }

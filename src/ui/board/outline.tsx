@@ -81,16 +81,16 @@ export function Outline({ addBlock }: { addBlock: () => void }) {
       <Box as="h2" px="12px" pb="4px" fontSize="13px" fontWeight={600} color="soft" letterSpacing="0.02em">
         On the sheet
       </Box>
-      <Box role="tree" aria-label="On the sheet">
-        <Item depth={0} selected={selection.kind === 'frame'} select={{ kind: 'frame' }} size={zones}>
-          Frame and zones
-        </Item>
-        <SortableList ids={document.blocks.map((block) => block.id)} moved={reorder}>
+      <SortableList ids={document.blocks.map((block) => block.id)} moved={reorder}>
+        <Box role="tree" aria-label="On the sheet">
+          <Item depth={0} selected={selection.kind === 'frame'} select={{ kind: 'frame' }} size={zones}>
+            Frame and zones
+          </Item>
           {document.blocks.map((block) => {
             const laid = report?.blocks.find((candidate) => candidate.id === block.id);
             const size = laid ? `${trimNumber(laid.box.width, 1)} × ${trimNumber(laid.box.height, 1)}` : 'not here';
             return (
-              <SortableItem key={block.id} id={block.id} name={block.name}>
+              <SortableItem key={block.id} id={block.id} name={block.name} pointerOnly>
                 <Item
                   depth={0}
                   selected={selection.kind === 'block' && selection.block === block.id}
@@ -124,8 +124,8 @@ export function Outline({ addBlock }: { addBlock: () => void }) {
               </SortableItem>
             );
           })}
-        </SortableList>
-      </Box>
+        </Box>
+      </SortableList>
       <Box px="12px" pt="10px">
         <Button type="button" onClick={addBlock}>
           + Block

@@ -59,8 +59,12 @@ const Grip = chakra('button', {
   },
 });
 
-/** One item of a sortable list, with its grip at the right. */
-export function SortableItem({ id, name, children }: { id: string; name: string; children: ReactNode }) {
+/**
+ * One item of a sortable list, with its grip at the right. Where the list has keys of its own for moving, the grip is for
+ * the pointer alone.
+ */
+export function SortableItem(props: { id: string; name: string; pointerOnly?: boolean; children: ReactNode }) {
+  const { id, name, pointerOnly, children } = props;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id,
   });
@@ -77,9 +81,8 @@ export function SortableItem({ id, name, children }: { id: string; name: string;
       <Grip
         ref={setActivatorNodeRef}
         type="button"
-        {...attributes}
+        {...(pointerOnly ? { 'aria-hidden': true, tabIndex: -1 } : { ...attributes, 'aria-label': `Move ${name}` })}
         {...listeners}
-        aria-label={`Move ${name}`}
         title="Drag to another place"
       >
         <GripVertical size={13} aria-hidden />
