@@ -65,7 +65,7 @@ test.each<[string, () => Promise<Response>, number, RegExp]>([
     400,
     /not valid at kind/,
   ],
-  ['a font that is not shipped', () => font(request({}), of('handwriting')), 404, /No font “handwriting”/],
+  ['a font that is not shipped', () => font(request({}), of('handwriting')), 404, /There is no such font/],
 ])('%s is answered in words', async (_, call, status, reason) => {
   const answered = await answer(await call());
   expect(answered.status).toBe(status);
