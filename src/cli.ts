@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { dirname, extname, join } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -9,8 +10,8 @@ import { findSize } from './core/format/sheet';
 import type { Facts } from './core/property/facts';
 import { compose } from './core/scene/compose';
 import type { Show } from './core/scene/resources';
-import { modelFacts, seenValues } from './core/specimen/seen-values';
-import { readSpecimen, variantOf } from './core/specimen/specimen';
+import { massSources, modelFacts, seenValues } from './core/specimen/seen-values';
+import { type Specimen, readSpecimen, variantOf } from './core/specimen/specimen';
 import { fontFile, shippedGlyphTables } from './server/fonts';
 
 const USAGE = `Composes one sheet from a format file and a specimen file, with no server.
@@ -53,12 +54,13 @@ async function main(): Promise<void> {
   const found = findSize(document, size);
   if (!found.ok) throw new Stop(found.reason);
   const specimen = values.specimen ? await specimenFrom(values.specimen) : undefined;
+  const models = specimen ? await withComponents(specimen, dirname(values.specimen!)) : [];
   if (specimen && values.variant !== undefined && !variantOf(specimen, values.variant)) {
     const names = specimen.variants.map((variant) => variant.name).join(', ') || 'none';
     throw new Stop(`${specimen.name} has no variant “${values.variant}”. It has: ${names}.`);
   }
   const facts: Facts = {
-    ...(specimen && modelFacts(specimen, values.variant)),
+    ...(specimen && modelFacts(specimen, values.variant, massSources(properties, models))),
     drawing: sample.drawing,
     organisation,
     project,
@@ -128,6 +130,22 @@ async function specimenFrom(path: string) {
   const read = readSpecimen(await json(path));
   if (!read.ok) throw new Stop(`${path}: ${read.reason}`);
   return read.specimen;
+}
+
+/** A model with its components, however deep, whose files stand in the same folder; one without a file is left out. */
+async function withComponents(specimen: Specimen, folder: string): Promise<Specimen[]> {
+  const found = new Map([[specimen.id, specimen]]);
+  const waiting = [specimen];
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    for (const { specimen: id } of next.components) {
+      const path = join(folder, `${id}.json`);
+      if (found.has(id) || !existsSync(path)) continue;
+      const component = await specimenFrom(path);
+      found.set(id, component);
+      waiting.push(component);
+    }
+  }
+  return [...found.values()];
 }
 
 function whole(text: string, name: string): number {

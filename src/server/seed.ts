@@ -7,13 +7,17 @@ import { readSpecimen } from '../core/specimen/specimen';
 import { z } from 'zod';
 import { THE_ADMINISTRATOR } from './account';
 import { type Database, transaction } from './database';
+import { insertNumbering } from './repositories/drawings';
 import { insertEdition, insertFormat } from './repositories/formats';
 import { keepPicture } from './repositories/pictures';
 import { insertProperty } from './repositories/properties';
 import { insertSpecimen } from './repositories/specimens';
 import { type ValuePlace, insertValuePlace } from './repositories/value-places';
 
-const OfficeFile = z.object({ properties: z.array(PropertyDefinition) });
+const OfficeFile = z.object({
+  properties: z.array(PropertyDefinition),
+  numbering: z.object({ prefix: z.string().max(20), digits: z.int().min(1).max(9), next: z.int().min(1) }),
+});
 
 /** The formats in the order of the shelf. */
 const FORMATS = ['workshop-sheets', 'inch-sheets', 'sketch-sheet'];
@@ -35,6 +39,7 @@ export async function seed(folder: string): Promise<boolean> {
     ]);
     const office = OfficeFile.parse(await json(`${folder}/office.json`));
     for (const property of office.properties) await insertProperty(db, property);
+    await insertNumbering(db, 'drawings', office.numbering);
     for (const file of (await readdir(`${folder}/specimens`)).sort()) {
       const read = readSpecimen(await json(`${folder}/specimens/${file}`));
       if (!read.ok) throw new Error(`${file}: ${read.reason}`);

@@ -1,18 +1,6 @@
 import { type Page, test as base, expect } from '@playwright/test';
-import { closeDatabase, database } from '../../src/server/database';
-import { seed } from '../../src/server/seed';
-
-const TABLES = [
-  'fonts',
-  'pictures',
-  'audit',
-  'editions',
-  'formats',
-  'specimens',
-  'properties',
-  'value_places',
-  'accounts',
-];
+import { closeDatabase } from '../../src/server/database';
+import { freshOffice } from '../fresh-office';
 
 /** Every test begins with the freshly seeded demo office, and fails on an error in the page. */
 export const test = base.extend<{ office: void }>({
@@ -21,8 +9,7 @@ export const test = base.extend<{ office: void }>({
   office: [
     // eslint-disable-next-line no-empty-pattern -- Playwright asks for the pattern
     async ({}, use) => {
-      for (const table of TABLES) await database.run(`DELETE FROM ${table}`);
-      await seed('demo');
+      await freshOffice();
       await use();
       await closeDatabase();
     },

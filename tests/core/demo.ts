@@ -3,7 +3,7 @@ import { type FormatPackage, readPackage } from '@/core/exchange/package';
 import type { Facts } from '@/core/property/facts';
 import { type Composed, compose } from '@/core/scene/compose';
 import type { Resources, Show } from '@/core/scene/resources';
-import { modelFacts, seenValues } from '@/core/specimen/seen-values';
+import { massSources, modelFacts, seenValues } from '@/core/specimen/seen-values';
 import { type Specimen, readSpecimen } from '@/core/specimen/specimen';
 import { fonts } from './fonts';
 
@@ -40,7 +40,7 @@ export function demoResources(format: FormatPackage): Resources {
 export function demoFacts(format: FormatPackage, specimen?: string, variant?: string): Facts {
   const { organisation, project, profile, sample } = format;
   return {
-    ...(specimen && modelFacts(demoSpecimen(specimen), variant)),
+    ...(specimen && modelFacts(demoSpecimen(specimen), variant, massSources(format.properties, demoSpecimens()))),
     organisation,
     project,
     profile,

@@ -1,18 +1,6 @@
 import { closeDatabase, database } from '@/server/database';
 import { migrate } from '@/server/migrations';
-import { seed } from '@/server/seed';
-
-const TABLES = [
-  'fonts',
-  'pictures',
-  'audit',
-  'editions',
-  'formats',
-  'specimens',
-  'properties',
-  'value_places',
-  'accounts',
-];
+import { freshOffice } from '../fresh-office';
 
 /** Gives every test of a file the freshly seeded demo office. */
 export function withOffice(): void {
@@ -22,8 +10,7 @@ export function withOffice(): void {
     await migrate(url, 'db/migrations');
   });
   beforeEach(async () => {
-    for (const table of TABLES) await database.run(`DELETE FROM ${table}`);
-    await seed('demo');
+    await freshOffice();
   });
   afterAll(closeDatabase);
 }

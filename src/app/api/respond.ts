@@ -2,6 +2,7 @@ import { NextResponse } from 'next/server';
 import type { z } from 'zod';
 import { issueInWords } from '../../core/format/reading';
 import { DatabaseAway } from '../../server/database';
+import type { ExportedFile } from '../../server/services/export';
 import { ServiceError } from '../../server/services/service-error';
 
 /** Largest JSON body a route reads, in characters. A format of 4,000 cells is about two million. */
@@ -44,4 +45,14 @@ export async function body<T>(request: Request, schema: z.ZodType<T>): Promise<T
   const parsed = schema.safeParse(json);
   if (!parsed.success) throw new ServiceError(400, issueInWords(parsed.error, 'The request'));
   return parsed.data;
+}
+
+/** A file to be saved under its name. */
+export function fileResponse({ name, type, content }: ExportedFile): Response {
+  return new Response(typeof content === 'string' ? content : new Uint8Array(content), {
+    headers: {
+      'content-type': type,
+      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+    },
+  });
 }

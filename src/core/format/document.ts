@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { FitStep, Lettering, LetteringStyle } from '../lettering/style';
 import { DisplayFormat, Missing } from '../property/display';
-import { PropertyType } from '../property/definition';
+import { PropertyType, isPattern } from '../property/definition';
 import { Quantity } from '../property/units';
 import { Value } from '../property/value';
 import { Length, LengthValue, perSize } from './length-value';
@@ -102,6 +102,8 @@ export const Part = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('linked'),
     property: Id,
+    /** Further properties: the first of all that has a value is printed. */
+    orElse: z.array(Id).max(5).optional(),
     display: DisplayFormat.optional(),
     missing: Missing.optional(),
     overrulable: z.boolean().optional(),
@@ -259,11 +261,23 @@ export const AskedValue = z.object({
   sample: Value.optional(),
   length: z.int().min(1).max(500).optional(),
   choices: z.array(z.string().max(120)).max(200).optional(),
-  pattern: z.string().max(200).optional(),
+  pattern: z.string().max(200).refine(isPattern, 'is not a regular expression').optional(),
   required: z.boolean(),
   missing: Missing,
+  /** Who may answer it; absent: whoever makes the drawing. */
+  answeredBy: z.enum(['drafter', 'administrator']).optional(),
 });
 export type AskedValue = z.infer<typeof AskedValue>;
+
+/** A finding that the office has accepted, with the reason; it holds as long as the finding says the same. */
+export const Acceptance = z.object({
+  code: z.string().max(80),
+  block: Id.optional(),
+  cell: Id.optional(),
+  words: z.string().max(1000),
+  reason: z.string().trim().min(1, 'a reason is needed').max(300),
+});
+export type Acceptance = z.infer<typeof Acceptance>;
 
 const Margins = z.object({ left: Length, right: Length, top: Length, bottom: Length });
 export type Margins = z.infer<typeof Margins>;
@@ -285,7 +299,9 @@ export const FormatDocument = z.object({
   marks: MarkSettings,
   inks: z.array(Ink).min(1).max(20),
   letterings: z.array(LetteringStyle).min(1).max(60),
+  /** In the order in which they are asked. */
   asked: z.array(AskedValue).max(200),
+  accepted: z.array(Acceptance).max(500).optional(),
   /** In the order of the outline, which is also the order of drawing. */
   blocks: z.array(Block).max(100),
 });

@@ -9,6 +9,16 @@ export type Source = z.infer<typeof Source>;
 export const PropertyType = z.enum(['text', 'number', 'date', 'choice', 'yes/no', 'person', 'picture']);
 export type PropertyType = z.infer<typeof PropertyType>;
 
+/** True for a text that is a regular expression. */
+export function isPattern(text: string): boolean {
+  try {
+    new RegExp(text, 'u');
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /** A named, typed datum of the dictionary. Links hold its id, so a rename keeps every link. */
 export const PropertyDefinition = z
   .object({
@@ -27,6 +37,8 @@ export const PropertyDefinition = z
     /** Declared longest length in characters. */
     length: z.int().min(1).max(500).optional(),
     choices: z.array(z.string().max(120)).max(200).optional(),
+    /** What a text must look like: a regular expression for the whole of it. */
+    pattern: z.string().max(200).refine(isPattern, 'is not a regular expression').optional(),
     mustHave: z.object({ part: z.boolean(), assembly: z.boolean() }).optional(),
     description: z.string().max(500).optional(),
     /** How it is written where a link says nothing else. */
@@ -42,6 +54,7 @@ export type PropertyDefinition = z.infer<typeof PropertyDefinition>;
 export function usualDisplay(property: PropertyDefinition): DisplayFormat {
   if (property.display) return property.display;
   if (property.type === 'number') return { kind: 'number', showUnit: property.unit !== undefined };
+  if (property.type === 'person') return { kind: 'person', form: 'full' };
   if (property.type === 'date') return { kind: 'date', pattern: 'yyyy-MM-dd' };
   return { kind: 'text' };
 }

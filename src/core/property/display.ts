@@ -7,7 +7,8 @@ import { type Value, asMeasure, valueText } from './value';
 
 /** What a linked value prints when there is no value. */
 export const Missing = z.object({
-  print: z.enum(['nothing', 'dash', 'text']),
+  /** *pen line*: a line to write on by hand. */
+  print: z.enum(['nothing', 'dash', 'text', 'pen line']),
   text: z.string().max(60).optional(),
   /** Whether the missing value is reported as a finding. */
   report: z.boolean(),
@@ -26,7 +27,15 @@ export const DisplayFormat = z.discriminatedUnion('kind', [
     unit: z.string().max(12).optional(),
     decimals: z.int().min(0).max(8).optional(),
     trailingZeros: z.boolean().optional(),
+    /** Groups of three numerals apart by a thin gap, from five numerals on (ISO 80000-1, 7.3.1). */
+    thousands: z.boolean().optional(),
     showUnit: z.boolean().optional(),
+    ...affixes,
+  }),
+  z.object({
+    kind: z.literal('person'),
+    /** `Ines Sundqvist`, `I. SUNDQVIST`, `IS`. */
+    form: z.enum(['full', 'initial and surname', 'initials']),
     ...affixes,
   }),
   z.object({
@@ -66,6 +75,8 @@ function write(value: Value, display: DisplayFormat, locale: Locale, unit?: stri
       return { ok: true, text: inTextCase(plainText(value, locale), display.case) };
     case 'number':
       return writeNumber(value, display, locale, unit);
+    case 'person':
+      return { ok: true, text: personIn(display.form, plainText(value, locale).trim()) };
     case 'date': {
       if (value === '') return { ok: true, text: '' };
       const date = typeof value === 'string' ? parseISO(value) : undefined;
@@ -82,6 +93,31 @@ function plainText(value: Value, locale: Locale): string {
 
 function inTextCase(text: string, letterCase?: 'as written' | 'upper' | 'lower'): string {
   return letterCase === 'upper' ? text.toUpperCase() : letterCase === 'lower' ? text.toLowerCase() : text;
+}
+
+/** A person's name in a form; the last word is the surname, and what is joined by a hyphen keeps both initials. */
+function personIn(form: 'full' | 'initial and surname' | 'initials', name: string): string {
+  const words = name.split(/\s+/).filter(Boolean);
+  const initial = (word: string) => [...word][0]!.toUpperCase();
+  if (form === 'full' || words.length === 0) return name;
+  if (form === 'initials')
+    return words
+      .flatMap((word) => word.split('-').filter(Boolean))
+      .map(initial)
+      .join('');
+  const surname = words.at(-1)!.toUpperCase();
+  return words.length === 1
+    ? surname
+    : `${words
+        .slice(0, -1)
+        .map((word) => `${initial(word)}.`)
+        .join(' ')} ${surname}`;
+}
+
+/** Parts the whole numerals of a number in groups of three, when there are more than four of them. */
+function grouped(number: string): string {
+  const [, sign, whole, rest] = /^(-?)(\d+)(.*)$/.exec(number)!;
+  return whole!.length < 5 ? number : `${sign}${whole!.replace(/\B(?=(\d{3})+$)/g, '\u00A0')}${rest}`;
 }
 
 function writeNumber(
@@ -107,7 +143,7 @@ function writeNumber(
       : display.trailingZeros === false
         ? trimNumber(size, display.decimals)
         : size.toFixed(display.decimals);
-  const text = number.replace('.', locale.decimalMark);
+  const text = (display.thousands ? grouped(number) : number).replace('.', locale.decimalMark);
   return { ok: true, text: display.showUnit && to ? `${text} ${to}` : text };
 }
 
@@ -120,5 +156,5 @@ function cannotConvert(from: string, to: string): string {
 
 /** What is printed in place of a missing value. */
 export function missingText(missing: Missing): string {
-  return missing.print === 'dash' ? '–' : missing.print === 'text' ? (missing.text ?? '') : '';
+  return missing.print === 'dash' ? '–' : missing.print !== 'text' ? '' : (missing.text ?? '');
 }

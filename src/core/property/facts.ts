@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Values } from './value';
+import { Value, Values } from './value';
 
 /** A named alternative of a model; its values stand before the model's. */
 export const Variant = z.object({ name: z.string().trim().min(1).max(80), values: Values });
@@ -15,9 +15,23 @@ const NamedValues = z.object({ name: z.string().max(120), values: Values });
  * anything else: no clock, no locale of the machine.
  */
 export const Facts = z.object({
-  model: z.object({ name: z.string().max(120), kind: ModelKind, values: Values }).optional(),
+  model: z
+    .object({
+      name: z.string().max(120),
+      kind: ModelKind,
+      values: Values,
+      /** What is computed from the model: its total mass. Found after the model's own values. */
+      derived: Values.optional(),
+      /** Components, by name, that have no mass: the total is not known. */
+      withoutMass: z.array(z.string()).optional(),
+    })
+    .optional(),
   variant: Variant.optional(),
   drawing: NamedValues.optional(),
+  /** Linked values that are overruled on the drawing, by property id. */
+  overruled: z.record(z.string(), Value).optional(),
+  /** *drawing*: an asked value prints its answer or what the format says of a missing one, never a default or sample. */
+  purpose: z.enum(['proof', 'drawing']).optional(),
   project: NamedValues.optional(),
   organisation: NamedValues.optional(),
   profile: NamedValues.optional(),

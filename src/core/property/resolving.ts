@@ -16,6 +16,8 @@ export interface Trace {
   alias?: string;
   /** The value as the place gives it. */
   value?: Value;
+  /** The value that the drawing puts in place of this one. */
+  overruledBy?: Value;
   /** In words, what stands in for a value: a default, a sample, a missing value's text. */
   standIn?: string;
 }
@@ -36,7 +38,7 @@ export function resolveProperty(property: PropertyDefinition, facts: Facts, shee
     else if (variant && isVariantName(property)) {
       trace.variant = variant.name;
       trace.value = variant.name;
-    } else if (model) lookUp(property, model.values, trace);
+    } else if (model && !lookUp(property, model.values, trace) && model.derived) lookUp(property, model.derived, trace);
     return trace;
   }
   const place = property.source === 'sheet' ? { name: 'this sheet', values: sheetValues } : facts[property.source];

@@ -33,8 +33,15 @@ export interface CellContext {
 
 export const findingOf =
   ({ cell, block }: CellContext, composed: ComposedCell) =>
-  (code: string, weight: Finding['weight'], words: string) =>
-    composed.findings.push({ code, weight, block, cell: cell.id, words: `${composed.report.name}: ${words}` });
+  (code: string, weight: Finding['weight'], words: string, repair?: Finding['repair']) =>
+    composed.findings.push({
+      code,
+      weight,
+      block,
+      cell: cell.id,
+      words: `${composed.report.name}: ${words}`,
+      ...(repair && { repair }),
+    });
 
 export function letteringOf(id: string, { document }: Filling, override?: Partial<Lettering>): Lettering {
   const style = document.letterings.find((candidate) => candidate.id === id)!;

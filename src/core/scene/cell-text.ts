@@ -2,7 +2,8 @@ import type { Content, Place } from '../format/document';
 import { lengthAt } from '../format/length-value';
 import { roundLength, trimNumber } from '../geometry/length';
 import { toSheet } from '../geometry/placing';
-import { type Fitted, fitText } from '../lettering/fitting';
+import { type FitTask, type Fitted, fitText } from '../lettering/fitting';
+import { wideningPlans } from '../lettering/plans';
 import { measureLine, setLine } from '../lettering/setting';
 import { type Lettering, boldOf, inCase } from '../lettering/style';
 import {
@@ -15,7 +16,8 @@ import {
   roomForCaption,
 } from './cell-room';
 import { type Paragraph, contentText } from './content-text';
-import type { TextPrimitive, TextSpan } from './scene';
+import type { Finding } from './report';
+import type { LinePrimitive, TextPrimitive, TextSpan } from './scene';
 
 export function composeCaption(context: CellContext, composed: ComposedCell): void {
   const { cell, room, filling } = context;
@@ -72,19 +74,21 @@ export function composeText(
   composed.report.trace = content.traces;
   const finding = findingOf(context, composed);
   for (const { code, weight, words } of content.problems) finding(code, weight, lowerFirst(words));
+  if (content.penLine) composed.primitives.push(penLine(context));
   if (content.paragraphs.every((paragraph) => paragraph.text === '')) return;
 
   const above = roomForCaption(context);
   const insetX = lengthAt(cell.place.inset.x, room.sizeId);
   const insetY = lengthAt(cell.place.inset.y, room.sizeId);
-  const fitted = fitText({
+  const task: FitTask = {
     paragraphs: content.paragraphs.map((paragraph) => paragraph.text),
     width: room.width - 2 * insetX,
     height: room.height - insetY - (above || insetY),
     lettering,
     plan: cell.fit,
     measure: (text, height) => measureLine(text, lettering.font, height, fonts),
-  });
+  };
+  const fitted = fitText(task);
   const table = fonts.get(lettering.font);
   const distance = lettering.lineDistance * fitted.height;
   let y = firstBaseLine(cell.place, room, {
@@ -129,10 +133,35 @@ export function composeText(
     reserve: roundLength(fitted.reserve),
     reserveAcross: roundLength(fitted.reserveAcross),
   };
-  if (filling.show !== 'names') reportFit(fitted, composed, finding);
+  if (filling.show !== 'names') reportFit(fitted, composed, finding, () => fitRepair(task, context));
 }
 
-function reportFit(fitted: Fitted, composed: ComposedCell, finding: ReturnType<typeof findingOf>): void {
+/** Width of a line to write on by hand: the narrowest of the usual series, mm (ISO 128-2). */
+const PEN_LINE = 0.18;
+
+/** The line to write on by hand, on the base line of the cell's text and as wide as its room. */
+function penLine({ cell, block, room, filling }: CellContext): LinePrimitive {
+  const inset = lengthAt(cell.place.inset.x, room.sizeId);
+  const y = Math.max(lengthAt(cell.place.inset.y, room.sizeId), 0.5);
+  return {
+    kind: 'line',
+    source: cell.id,
+    block,
+    layer: 'symbols',
+    ink: inkOf(letteringOf(cell.lettering, filling, cell.override).ink, filling),
+    width: PEN_LINE,
+    type: 'continuous',
+    from: toSheet(room.placing, { x: inset, y }),
+    to: toSheet(room.placing, { x: room.width - inset, y }),
+  };
+}
+
+function reportFit(
+  fitted: Fitted,
+  composed: ComposedCell,
+  finding: ReturnType<typeof findingOf>,
+  repair: () => Finding['repair'],
+): void {
   const text = shortened(composed.report.text.replaceAll('\n', ' '));
   if (fitted.verdict === 'overflows') {
     const excess =
@@ -143,10 +172,22 @@ function reportFit(fitted: Fitted, composed: ComposedCell, finding: ReturnType<t
       'text overflows',
       'blocks release',
       `“${text}” is ${excess}${fitted.steps.length > 0 ? `, even ${fitted.steps.join(' and ')}` : ''}.`,
+      repair(),
     );
   } else if (fitted.steps.length > 0) {
     finding(`text ${fitted.verdict}`, 'note', `“${text}” is ${fitted.steps.join(' and ')}.`);
   }
+}
+
+/** The gentlest change of the cell's plan that makes its text fit; undefined when none does. */
+function fitRepair(task: FitTask, { cell, block, filling }: CellContext): Finding['repair'] {
+  const least = filling.document.unit === 'in' ? 3 : 2.5;
+  const better = wideningPlans(task.plan, task.lettering, least).find(
+    ({ plan }) => fitText({ ...task, plan }).verdict !== 'overflows',
+  );
+  return (
+    better && { words: better.words, step: { op: 'set cell', block, cell: cell.id, change: { fit: better.plan } } }
+  );
 }
 
 const shortened = (text: string) => (text.length > 32 ? `${text.slice(0, 31)}…` : text);

@@ -9,6 +9,7 @@ import type { Facts } from '../property/facts';
 import { type Outcome, refuse } from '../refusal';
 import { alignmentFindings } from './alignment';
 import { composeCell } from './cell-scene';
+import { checkSheet, withAcceptances } from './checks';
 import type { Filling } from './content-text';
 import type { Finding, Report } from './report';
 import type { Resources, SheetRequest } from './resources';
@@ -95,6 +96,18 @@ export function compose(
     drawn.push({ laid: block, lines });
   }
   findings.push(...alignmentFindings(drawn, request.sizeId));
+  const clear = clearArea(sheet.space, boxes);
+  const checked = {
+    document,
+    sizeId: request.sizeId,
+    laid,
+    cells,
+    space: sheet.space,
+    largestClear: clear.largest,
+    facts,
+    resources,
+  };
+  findings.push(...checkSheet(checked));
   const report: Report = {
     sheet: { ...sheet.trimmed, size: request.sizeId, name: sheet.name },
     drawingSpace: sheet.space,
@@ -108,8 +121,8 @@ export function compose(
       rowEdges,
     })),
     cells,
-    clear: clearArea(sheet.space, boxes),
-    findings,
+    clear,
+    findings: withAcceptances(findings, document.accepted),
   };
   const scene: Scene = {
     ...sheet.trimmed,

@@ -35,6 +35,8 @@ export interface ContentText {
   paragraphs: Paragraph[];
   traces: Trace[];
   problems: PartProblem[];
+  /** A missing value leaves a line to write on by hand. */
+  penLine: boolean;
 }
 
 /** What the parts of a content are filled from. */
@@ -55,11 +57,12 @@ interface Printed {
   trace: Trace;
   tag: string;
   problem?: PartProblem;
+  penLine?: boolean;
 }
 
 /** Resolves the parts of a content into paragraphs of text, with the trace of every linked and asked value. */
 export function contentText(parts: readonly Part[], lettering: Lettering, filling: Filling): ContentText {
-  const result: ContentText = { paragraphs: [{ text: '', pieces: [] }], traces: [], problems: [] };
+  const result: ContentText = { paragraphs: [{ text: '', pieces: [] }], traces: [], problems: [], penLine: false };
   const append = (text: string, kind: Piece['kind'], tag?: string) => {
     const cased = inCase(text, lettering.case);
     cased.split('\n').forEach((line, i) => {
@@ -79,6 +82,7 @@ export function contentText(parts: readonly Part[], lettering: Lettering, fillin
         part.kind === 'linked' ? printLinked(part, lettering, filling) : printAsked(part.asked, lettering, filling);
       result.traces.push(printed.trace);
       if (printed.problem) result.problems.push(printed.problem);
+      if (printed.penLine) result.penLine = true;
       append(printed.text, part.kind, printed.tag);
     }
   }
@@ -101,15 +105,32 @@ function printLinked(part: Extract<Part, { kind: 'linked' }>, lettering: Letteri
       },
     };
   }
-  const trace = resolveProperty(property, filling.facts, filling.sheetValues);
+  const [chosen, trace] = firstWithValue(property, part.orElse ?? [], filling);
+  const overruled = part.overrulable ? filling.facts.overruled?.[property.id] : undefined;
   return print(
-    property,
-    trace,
-    part.display ?? usualDisplay(property),
+    chosen,
+    overruled === undefined ? trace : { ...trace, overruledBy: overruled },
+    part.display ?? usualDisplay(chosen),
     part.missing ?? USUAL_MISSING,
     lettering,
     filling,
   );
+}
+
+/** The first of several properties that has a value, with its trace; the first of all when none has one. */
+function firstWithValue(
+  property: PropertyDefinition,
+  others: readonly string[],
+  { facts, sheetValues, resources }: Filling,
+): [PropertyDefinition, Trace] {
+  const first = resolveProperty(property, facts, sheetValues);
+  if (first.value !== undefined) return [property, first];
+  for (const id of others) {
+    const other = resources.properties.get(id);
+    const trace = other && resolveProperty(other, facts, sheetValues);
+    if (trace?.value !== undefined) return [other!, trace];
+  }
+  return [property, first];
 }
 
 function printAsked(key: string, lettering: Lettering, filling: Filling): Printed {
@@ -131,6 +152,7 @@ function answer(asked: AskedValue, { facts, sheetValues, resources }: Filling): 
     ([key, value]) => value !== '' && (key === asked.key || matchedName(key) === matchedName(asked.name)),
   );
   if (given) return { ...trace, from: facts.drawing!.name, value: given[1] };
+  if (facts.purpose === 'drawing') return { ...trace, ...(facts.drawing && { from: facts.drawing.name }) };
   const preset = asked.default;
   if (preset === 'today') return { ...trace, value: facts.today, standIn: 'default: today' };
   if (typeof preset === 'object' && 'value' in preset) return { ...trace, value: preset.value, standIn: 'default' };
@@ -159,7 +181,8 @@ function print(
     if (longest)
       return { text: longest.text, trace: { ...trace, value: longest.value, standIn: 'longest on record' }, tag };
   }
-  if (trace.value === undefined) {
+  const value = trace.overruledBy ?? trace.value;
+  if (value === undefined) {
     const words = trace.from
       ? `“${property.name}” has no value in ${trace.from}.`
       : `“${property.name}” has no value: nothing gives it.`;
@@ -167,11 +190,12 @@ function print(
       text: missingText(missing),
       trace: { ...trace, standIn: 'missing' },
       tag,
+      penLine: missing.print === 'pen line',
       ...(missing.report &&
         isExpected(property, facts) && { problem: { code: 'no value', weight: 'warning', words } as const }),
     };
   }
-  const written = displayValue(trace.value, display, facts.locale, property.unit);
+  const written = displayValue(value, display, facts.locale, property.unit);
   if (written.ok) return { text: written.text, trace, tag };
   const words = `“${property.name}” cannot be written: ${written.reason}`;
   return {

@@ -21,6 +21,8 @@ export const Finding = z.object({
   words: z.string(),
   /** One step that mends it. */
   repair: z.object({ words: z.string(), step: Step }).optional(),
+  /** The reason for which the office accepts it. */
+  accepted: z.string().optional(),
 });
 export type Finding = z.infer<typeof Finding>;
 
@@ -32,6 +34,7 @@ export const TraceReport = z.object({
   variant: z.string().optional(),
   alias: z.string().optional(),
   value: Value.optional(),
+  overruledBy: Value.optional(),
   standIn: z.string().optional(),
 });
 

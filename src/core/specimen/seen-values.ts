@@ -2,13 +2,38 @@ import type { PropertyDefinition } from '../property/definition';
 import type { Facts } from '../property/facts';
 import { resolveProperty } from '../property/resolving';
 import type { Value } from '../property/value';
+import { roundLength } from '../geometry/length';
+import { type MassSources, totalMass } from './mass';
 import type { Specimen } from './specimen';
 
-/** The model part of a sheet's facts: a specimen in one of its variants, or in none. */
-export function modelFacts(specimen: Specimen, variantName?: string): Pick<Facts, 'model' | 'variant'> {
+/** What totals are made with: the models, and the dictionary, whose property *mass* is the mass. */
+export function massSources(
+  properties: readonly PropertyDefinition[],
+  specimens: readonly Specimen[],
+): MassSources | undefined {
+  const mass = properties.find((property) => property.id === 'mass');
+  return mass && { mass, specimens: new Map(specimens.map((specimen) => [specimen.id, specimen])) };
+}
+
+/**
+ * The model part of a sheet's facts: a specimen in one of its variants, or in none. With `sources` an assembly's total
+ * mass is computed too.
+ */
+export function modelFacts(
+  specimen: Specimen,
+  variantName?: string,
+  sources?: MassSources,
+): Pick<Facts, 'model' | 'variant'> {
   const variant = specimen.variants.find((candidate) => candidate.name === variantName);
+  const total = sources && specimen.components.length > 0 ? totalMass(specimen, variant?.name, sources) : undefined;
   return {
-    model: { name: specimen.name, kind: specimen.model, values: specimen.values },
+    model: {
+      name: specimen.name,
+      kind: specimen.model,
+      values: specimen.values,
+      ...(total?.kg !== undefined && { derived: { 'Total mass': { value: roundLength(total.kg), unit: 'kg' } } }),
+      ...(total && total.without.length > 0 && { withoutMass: total.without }),
+    },
     ...(variant && { variant }),
   };
 }

@@ -8,7 +8,8 @@ import { readDocument } from '../../core/format/reading';
 import type { ModelKind } from '../../core/property/facts';
 import { compose } from '../../core/scene/compose';
 import type { Show } from '../../core/scene/resources';
-import { modelFacts, seenValues } from '../../core/specimen/seen-values';
+import type { Scene } from '../../core/scene/scene';
+import { massSources, modelFacts, seenValues } from '../../core/specimen/seen-values';
 import { database } from '../database';
 import { findPictures } from '../repositories/pictures';
 import { allProperties } from '../repositories/properties';
@@ -57,7 +58,7 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
     throw new ServiceError(422, 'The specimen is no longer there. Choose another one.');
   const definitions = properties.map((row) => row.definition);
   const fonts = await fontsFor(documentFonts(document));
-  const model = chosen && modelFacts(chosen, request.variant);
+  const model = chosen && modelFacts(chosen, request.variant, massSources(definitions, all));
   const place = request.following ? 2 : 1;
   const composed = compose(
     document,
@@ -79,15 +80,26 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
     chosen && request.variant,
   ];
   const title = subject.filter(Boolean).join(', ');
+  return writeSheet(scene, request.kind, title, facts.today, fonts.file);
+}
+
+/** A composed sheet as a file. A DXF with raster pictures travels with them, in a ZIP. */
+export async function writeSheet(
+  scene: Scene,
+  kind: ExportKind,
+  title: string,
+  date: string,
+  fontFile: (font: string) => Uint8Array,
+): Promise<ExportedFile> {
   const content =
-    request.kind === 'pdf'
-      ? await writePdf(scene, fonts.file, { title, date: facts.today })
-      : request.kind === 'svg'
-        ? writeSvg(scene, fonts.file, title)
+    kind === 'pdf'
+      ? await writePdf(scene, fontFile, { title, date })
+      : kind === 'svg'
+        ? writeSvg(scene, fontFile, title)
         : writeDxf(scene);
   const base = title.replace(/[^\p{L}\p{N}.-]+/gu, '-');
-  const pictures = request.kind === 'dxf' ? pictureFiles(scene) : [];
-  if (pictures.length === 0) return { name: `${base}.${request.kind}`, type: TYPES[request.kind], content };
+  const pictures = kind === 'dxf' ? pictureFiles(scene) : [];
+  if (pictures.length === 0) return { name: `${base}.${kind}`, type: TYPES[kind], content };
   // A DXF names its raster pictures as files beside it: they travel together.
   const files = Object.fromEntries([
     [`${base}.dxf`, new TextEncoder().encode(content as string)],

@@ -148,7 +148,7 @@ function ProofTile({
 }) {
   const document = useDocumentFor(proof.sizeId);
   const format = useBoard((board) => board.format);
-  const specimens = useBoard((board) => board.office.specimens);
+  const office = useBoard((board) => board.office);
   const [made, setMade] = useState(0);
   const onDesk = useBoard(
     (board) => board.sizeId === proof.sizeId && board.show === proof.show && sameFilled(board.filled, proof.filled),
@@ -158,10 +158,10 @@ function ProofTile({
       id: keyOf(proof),
       document,
       request: { sizeId: proof.sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show: proof.show },
-      facts: factsFor(format, specimens, proof.filled),
+      facts: factsFor(format, office, proof.filled),
       room: ROOM,
     }),
-    [proof, document, format, specimens],
+    [proof, document, format, office],
   );
   const { result, picture } = useProof(client, order, (done) => {
     setMade((count) => count + 1);

@@ -4,7 +4,7 @@ import type { PictureData } from '../../core/picture/picture';
 import type { PropertyDefinition } from '../../core/property/definition';
 import type { Facts } from '../../core/property/facts';
 import type { Resources } from '../../core/scene/resources';
-import { modelFacts, seenValues } from '../../core/specimen/seen-values';
+import { massSources, modelFacts, seenValues } from '../../core/specimen/seen-values';
 import type { Specimen } from '../../core/specimen/specimen';
 import { registerFonts } from '../theme/sheet-fonts';
 import { get } from './request';
@@ -90,7 +90,14 @@ export function resourcesFrom(
 }
 
 /** The facts of a sheet of a format, filled from a model or from none. */
-export function factsFor(format: FormatData, specimens: readonly Specimen[], filled: Filled | undefined): Facts {
+export function factsFor(
+  format: Pick<FormatData, 'facts'>,
+  { specimens, properties }: Pick<OfficeData, 'specimens' | 'properties'>,
+  filled: Filled | undefined,
+): Facts {
   const specimen = specimens.find((candidate) => candidate.id === filled?.specimen);
-  return { ...format.facts, ...(specimen && modelFacts(specimen, filled?.variant)) };
+  return {
+    ...format.facts,
+    ...(specimen && modelFacts(specimen, filled?.variant, massSources(properties, specimens))),
+  };
 }

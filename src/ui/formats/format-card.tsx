@@ -34,7 +34,7 @@ export function FormatCard(props: {
         sheet: { number: 1, total: 1, scale: format.scale },
         show: 'values' as const,
       },
-      facts: factsFor(format, loaded.office.specimens, filled),
+      facts: factsFor(format, loaded.office, filled),
       room: ROOM,
     };
   }, [document, format, loaded]);

@@ -113,7 +113,7 @@ export function OpenSpecimen({ id, loaded, changed }: { id: string; loaded: Load
                 <SpecimenProof
                   key={`${format.id}/${variant ?? ''}`}
                   format={format}
-                  specimens={withEdit.office.specimens}
+                  office={withEdit.office}
                   filled={{ specimen: specimen.id, variant }}
                   client={client}
                 />

@@ -3,8 +3,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useMemo } from 'react';
-import type { Specimen } from '../../core/specimen/specimen';
-import { type Filled, type FormatData, factsFor } from '../data/office';
+import { type Filled, type FormatData, type OfficeData, factsFor } from '../data/office';
 import type { ProofClient, ProofOrder } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
 import { verdictOf } from '../proof/verdict';
@@ -14,21 +13,21 @@ const ROOM = { width: 500, height: 290 };
 /** A format's main size filled from a specimen, current with every edit of it. */
 export function SpecimenProof(props: {
   format: FormatData;
-  specimens: readonly Specimen[];
+  office: Pick<OfficeData, 'specimens' | 'properties'>;
   filled: Filled;
   client: ProofClient | undefined;
 }) {
-  const { format, specimens, filled, client } = props;
+  const { format, office, filled, client } = props;
   const { document } = format.edition;
   const order = useMemo(
     (): ProofOrder => ({
       id: `${format.id}/${filled.specimen}/${filled.variant ?? ''}`,
       document,
       request: { sizeId: document.mainSize, sheet: { number: 1, total: 1, scale: format.scale }, show: 'values' },
-      facts: factsFor(format, specimens, { specimen: filled.specimen, variant: filled.variant }),
+      facts: factsFor(format, office, { specimen: filled.specimen, variant: filled.variant }),
       room: ROOM,
     }),
-    [format, document, specimens, filled.specimen, filled.variant],
+    [format, document, office, filled.specimen, filled.variant],
   );
   const { result, picture } = useProof(client, order);
   const verdict = result && verdictOf(result.findings, result.refused);

@@ -299,7 +299,7 @@ describe('asked values in a proof', () => {
   };
   const format = (more: object): FormatDocument => ({
     ...withCell('free', { contents: [{ parts: [{ kind: 'asked', asked: 'weld-check' }] }] }),
-    asked: [{ ...asked, ...more }],
+    asked: [...workshop.format.asked, { ...asked, ...more }],
   });
   test('print their default, else their sample, and the trace says which', () => {
     expect(cellOf(sheetOf(format({ default: { value: 'VT' }, sample: 'UT' })), 'free')).toMatchObject({

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Outcome } from '../../refusal';
 import type { FormatDocument } from '../document';
 import type { Operation } from './operation';
+import { SetAccepted, SetAsked, setAccepted, setAsked } from './asked-steps';
 import { PutBlock, putBlock } from './put-block';
 import { SetCell, setCell } from './set-cell';
 import {
@@ -53,6 +54,8 @@ const Single = z.discriminatedUnion('op', [
   SetZones,
   SetSheet,
   RenameFormat,
+  SetAsked,
+  SetAccepted,
 ]);
 type Single = z.infer<typeof Single>;
 
@@ -86,6 +89,8 @@ const OPERATIONS: { [Op in Single['op']]: Operation<Extract<Single, { op: Op }>>
   'set zones': setZones,
   'rename format': renameFormat,
   'put block': putBlock,
+  'set asked': setAsked,
+  'set accepted': setAccepted,
 };
 
 const operationOf = (step: Single) => OPERATIONS[step.op] as Operation<Single>;

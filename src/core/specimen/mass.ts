@@ -1,0 +1,92 @@
+import type { PropertyDefinition } from '../property/definition';
+import { resolveProperty } from '../property/resolving';
+import { convert } from '../property/units';
+import { asMeasure } from '../property/value';
+import type { Component, Specimen } from './specimen';
+
+export interface TotalMass {
+  /** kg; absent when a component has no mass or the assembly holds itself. */
+  kg?: number;
+  /** Names of the components, however deep, that have no mass. Such a one never counts as zero. */
+  without: string[];
+  /** Names from an assembly down to itself, when it is a component of its own. */
+  circle?: string[];
+}
+
+/** What masses are found with: the models by id, and the property that is the mass. */
+export interface MassSources {
+  specimens: ReadonlyMap<string, Specimen>;
+  mass: PropertyDefinition;
+}
+
+/**
+ * The mass of an assembly as its components add up, through nested assemblies: quantity × mass of each, a part's from its
+ * own values or its variant's, converted to kg. A component without a variant of its own is taken in the assembly's, if it
+ * has one of that name.
+ */
+export function totalMass(assembly: Specimen, variant: string | undefined, sources: MassSources): TotalMass {
+  return add(assembly, variant, sources, []);
+}
+
+function add(assembly: Specimen, variant: string | undefined, sources: MassSources, path: Specimen[]): TotalMass {
+  const seen = [...path, assembly];
+  const start = path.findIndex((one) => one.id === assembly.id);
+  if (start >= 0) return { without: [], circle: seen.slice(start).map((one) => one.name) };
+  let kg = 0;
+  const without = new Set<string>();
+  for (const component of assembly.components) {
+    const found = massOf(component, variant, sources, seen);
+    if (found.circle) return found;
+    for (const name of found.without) without.add(name);
+    kg += component.quantity * (found.kg ?? 0);
+  }
+  return without.size > 0 ? { without: [...without] } : { kg, without: [] };
+}
+
+function massOf(
+  component: Component,
+  assemblys: string | undefined,
+  sources: MassSources,
+  path: Specimen[],
+): TotalMass {
+  const model = sources.specimens.get(component.specimen);
+  if (!model) return { without: [component.specimen] };
+  const variant = variantIn(model, component.variant ?? assemblys);
+  if (model.model === 'assembly' && model.components.length > 0) return add(model, variant?.name, sources, path);
+  const kg = ownMass(model, variant, sources.mass);
+  return kg === undefined ? { without: [model.name] } : { kg, without: [] };
+}
+
+const variantIn = (model: Specimen, name: string | undefined) => model.variants.find((one) => one.name === name);
+
+/** The mass that a model itself gives, in kg; undefined for none, or one that is no mass. */
+export function ownMass(
+  model: Specimen,
+  variant: Specimen['variants'][number] | undefined,
+  mass: PropertyDefinition,
+): number | undefined {
+  const facts = {
+    model: { name: model.name, kind: model.model, values: model.values },
+    ...(variant && { variant }),
+    today: '2000-01-01',
+    locale: { decimalMark: '.' as const },
+  };
+  const { value } = resolveProperty(mass, facts, {});
+  const measure = value === undefined ? undefined : asMeasure(value);
+  return measure && convert(measure.value, measure.unit ?? mass.unit ?? 'kg', 'kg');
+}
+
+/** The circle of components that an assembly is part of, by name; undefined when there is none. */
+export function componentCircle(assembly: Specimen, specimens: ReadonlyMap<string, Specimen>): string[] | undefined {
+  const go = (model: Specimen, path: Specimen[]): string[] | undefined => {
+    const start = path.findIndex((one) => one.id === model.id);
+    if (start >= 0) return [...path.slice(start), model].map((one) => one.name);
+    for (const { specimen } of model.components) {
+      const next = specimens.get(specimen);
+      const found = next && go(next, [...path, model]);
+      if (found) return found;
+    }
+    return undefined;
+  };
+  return go(assembly, []);
+}

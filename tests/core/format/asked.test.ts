@@ -1,0 +1,148 @@
+import { checkAnswers, drawingFacts, modelHash } from '@/core/drawing/drawing';
+import { proposedAnswer, readAnswer } from '@/core/format/asked';
+import type { AskedValue, FormatDocument } from '@/core/format/document';
+import { applyStep } from '@/core/format/steps/step';
+import { modelFacts } from '@/core/specimen/seen-values';
+import { compose } from '@/core/scene/compose';
+import { demoFacts, demoPackage, demoResources, demoSpecimen } from '../demo';
+
+const base: AskedValue = {
+  key: 'x',
+  name: 'Test load',
+  prompt: 'Which load?',
+  type: 'text',
+  required: false,
+  missing: { print: 'dash', report: true },
+};
+
+test.each<[Partial<AskedValue>, string, unknown]>([
+  [{ type: 'text' }, '  KELVARRA ', 'KELVARRA'],
+  [{ type: 'text' }, '   ', undefined],
+  [{ type: 'number' }, '12,5', 12.5],
+  [{ type: 'number', quantity: 'force', unit: 'kN' }, '12.5', { value: 12.5, unit: 'kN' }],
+  [{ type: 'number', quantity: 'force', unit: 'kN' }, '900 N', { value: 900, unit: 'N' }],
+  [{ type: 'date' }, '2026-06-02', '2026-06-02'],
+  [{ type: 'yes/no' }, 'Yes', true],
+  [{ type: 'choice', choices: ['As built', 'Layout'] }, 'as BUILT', 'As built'],
+  [{ type: 'text', pattern: '[A-HJ-NP-Z]{1,2}' }, 'AB', 'AB'],
+])('the answer %j takes “%s”', (part, text, value) => {
+  expect(readAnswer({ ...base, ...part }, text)).toEqual({ ok: true, value });
+});
+
+test.each<[Partial<AskedValue>, string, string]>([
+  [{ length: 4 }, 'LONGER', 'Test load takes 4 characters; “LONGER” has 6.'],
+  [{ type: 'number' }, 'heavy', '“heavy” is not a number. Test load takes for example 12.5.'],
+  [
+    { type: 'number', quantity: 'force', unit: 'kN' },
+    '3 kg',
+    '“kg” is not a unit of force. Test load takes for example 12.5 kN.',
+  ],
+  [{ type: 'date' }, '2026-02-30', '“2026-02-30” is not a date. Type it as 2026-06-02.'],
+  [{ type: 'choice', choices: ['As built', 'Layout'] }, 'Sketch', 'Test load takes As built, Layout.'],
+  [
+    { pattern: '[A-HJ-NP-Z]', hint: 'I and O are not used' },
+    'I',
+    '“I” is not of the form that Test load takes: I and O are not used.',
+  ],
+  [{ type: 'yes/no' }, 'perhaps', 'Test load takes yes or no.'],
+])('the answer %j refuses “%s”', (part, text, reason) => {
+  expect(readAnswer({ ...base, ...part }, text)).toEqual({ ok: false, reason });
+});
+
+test('an asked value proposes today, me, a fixed value or a property’s', () => {
+  const sources = { today: '2026-11-25', me: 'Ines Sundqvist', resolve: (id: string) => `value of ${id}` };
+  expect(
+    (['today', 'me', { value: 7 }, { property: 'title' }, undefined] as const).map((preset) =>
+      proposedAnswer({ ...base, default: preset }, sources),
+    ),
+  ).toEqual(['2026-11-25', 'Ines Sundqvist', 7, 'value of title', undefined]);
+});
+
+describe('on a drawing', () => {
+  const workshop = demoPackage('workshop-sheets');
+  const model = modelFacts(demoSpecimen('drum-barrel'), '316L');
+  const sheet = (answers: Record<string, string>, overruled: Record<string, string> = {}, format = workshop.format) => {
+    const facts = drawingFacts(demoFacts(workshop), model, { number: 'KD-00007', answers, overruled });
+    const request = { sizeId: 'iso-a3-landscape', sheet: { number: 1, total: 1 }, show: 'values' as const };
+    const composed = compose(format, request, facts, demoResources(workshop));
+    if (!composed.ok) throw new Error(composed.reason);
+    const cell = (id: string) => composed.report.cells.find((one) => one.id === id)!;
+    return { ...composed, text: (id: string) => cell(id).text, trace: (id: string) => cell(id).trace[0]! };
+  };
+
+  test('an answer stands in every cell that asks for it or links to it; the number is the drawing’s', () => {
+    const filled = sheet({ 'created-by': 'Ines Sundqvist', revision: 'C' });
+    expect([filled.text('created'), filled.text('revision'), filled.text('number')]).toEqual([
+      'Ines Sundqvist',
+      'C',
+      'KD-00007',
+    ]);
+    expect(filled.trace('created')).toMatchObject({ from: 'Drawing KD-00007', value: 'Ines Sundqvist' });
+  });
+
+  test('an unanswered one prints what the format says, never its default or sample: a line for the pen, a dash', () => {
+    const filled = sheet({});
+    expect([filled.text('created'), filled.text('issued'), filled.text('language')]).toEqual(['', '–', '']);
+    const line = filled.scene.primitives.find((one) => one.kind === 'line' && one.source === 'created');
+    expect(line).toMatchObject({ width: 0.18, from: { y: expect.any(Number) } });
+    expect(filled.report.findings.map((finding) => finding.words)).toContainEqual(
+      expect.stringContaining('“Approved by” has no value in Drawing KD-00007'),
+    );
+  });
+
+  test('a linked value that may be overruled shows the other one and keeps its own in the trace', () => {
+    const filled = sheet({}, { finish: 'Bead blasted' });
+    expect(filled.text('finish')).toBe('Bead blasted');
+    expect(filled.trace('finish')).toMatchObject({ value: 'Pickled and passivated', overruledBy: 'Bead blasted' });
+    expect(sheet({}, { material: 'Bronze' }).text('material')).toBe('X2CrNiMo17-12-2 EN 10088-3');
+  });
+
+  test('what is kept of a drawing is checked against its format', () => {
+    const check = (answers: Record<string, string>, overruled = {}) =>
+      checkAnswers(workshop.format, { answers, overruled });
+    expect(check({ 'created-by': 'Ines Sundqvist', 'no longer asked': 'kept' })).toEqual({ ok: true });
+    expect(check({ revision: 'I' })).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('I and O are not used'),
+    });
+    expect(check({}, { material: 'Bronze' })).toEqual({
+      ok: false,
+      reason: 'The format does not let “material” be overruled on a drawing.',
+    });
+  });
+
+  test('a changed value or variant of the model changes its hash', () => {
+    const barrel = demoSpecimen('drum-barrel');
+    const hashes = [
+      modelHash(modelFacts(barrel, '316L')),
+      modelHash(modelFacts(barrel, 'galvanised')),
+      modelHash(modelFacts({ ...barrel, values: { ...barrel.values, Title: 'BARREL' } }, '316L')),
+    ];
+    expect(new Set(hashes).size).toBe(3);
+    expect(modelHash(modelFacts(demoSpecimen('drum-barrel'), '316L'))).toBe(hashes[0]);
+  });
+
+  test('asked values are put in order, and one that a cell still asks for cannot go', () => {
+    const { asked } = workshop.format;
+    const turned = applyStep(workshop.format, { op: 'set asked', asked: asked.toReversed() });
+    expect(turned.ok && turned.document.asked[0]!.key).toBe('revision');
+    expect(applyStep(workshop.format, { op: 'set asked', asked: asked.slice(1) })).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('asks for created-by, which is not defined'),
+    });
+    const document = (turned as { document: FormatDocument }).document;
+    const composed = compose(
+      document,
+      { sizeId: 'iso-a3-landscape', sheet: { number: 1, total: 1 }, show: 'values' },
+      demoFacts(workshop, 'drum-barrel'),
+      demoResources(workshop),
+    );
+    const finding = composed.ok && composed.report.findings.find((one) => one.code === 'asked out of order');
+    expect(finding && finding.repair).toBeDefined();
+    const repaired = applyStep(
+      document,
+      (finding as { repair: { step: Parameters<typeof applyStep>[1] } }).repair.step,
+    );
+    expect(repaired.ok && repaired.document.asked.map(({ key }) => key)).toEqual(asked.map(({ key }) => key));
+  });
+});
