@@ -10,6 +10,7 @@ import { Choice } from '../controls/choice';
 import { Select } from '../controls/field';
 import { MenuEntry, MenuPaper } from '../controls/menu';
 import { sendForFile } from '../data/request';
+import { saveFile } from '../data/save-file';
 import { useBoard, useBoardStore } from './board-store';
 import { scaleWords, useView } from './view-store';
 
@@ -195,9 +196,7 @@ function ExportMenu() {
         as: asFor.kind,
       };
       const response = await sendForFile('POST', '/api/export', request);
-      const disposition = response.headers.get('content-disposition') ?? '';
-      const name = decodeURIComponent(/filename\*=UTF-8''(.+)$/.exec(disposition)?.[1] ?? `sheet.${kind}`);
-      save(await response.blob(), name);
+      await saveFile(response, `sheet.${kind}`);
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -238,13 +237,4 @@ function ExportMenu() {
       )}
     </Box>
   );
-}
-
-function save(file: Blob, name: string): void {
-  const address = URL.createObjectURL(file);
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(address);
 }

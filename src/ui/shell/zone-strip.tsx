@@ -12,6 +12,7 @@ const ZONES = [
   { number: 1, name: 'Formats', path: '/formats' },
   { number: 2, name: 'Properties', path: '/properties' },
   { number: 3, name: 'Specimens', path: '/specimens' },
+  { number: 6, name: 'Drawings', path: '/drawings' },
 ];
 
 const Zone = chakra(Link, {

@@ -1,0 +1,5 @@
+import { Register } from '../../ui/drawings/register';
+
+export default function Page() {
+  return <Register />;
+}

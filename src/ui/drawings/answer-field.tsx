@@ -1,0 +1,77 @@
+'use client';
+
+import { type CSSProperties, type Ref, useId, useState } from 'react';
+import type { Answers } from '../../core/drawing/drawing';
+import { readAnswer } from '../../core/format/asked';
+import type { AskedValue } from '../../core/format/document';
+import { valueText } from '../../core/property/value';
+
+/**
+ * The field that answers an asked value. Every text that is an answer is taken at once; one that is not stays as it was
+ * typed, and `refused` is told why.
+ */
+export function AnswerField(props: {
+  asked: AskedValue;
+  answers: Answers;
+  answer: (value: Answers[string] | undefined) => void;
+  refused: (reason: string | undefined) => void;
+  disabled?: boolean;
+  style?: CSSProperties;
+  ref?: Ref<HTMLInputElement>;
+  onFocus?: () => void;
+  onBlur?: () => void;
+}) {
+  const { asked, answers, answer, refused, disabled, style, ref, onFocus, onBlur } = props;
+  const given = answers[asked.key];
+  const [typed, setTyped] = useState<string>();
+  const id = useId();
+  const choices = asked.type === 'choice' ? asked.choices : asked.type === 'yes/no' ? ['yes', 'no'] : undefined;
+  const take = (text: string) => {
+    const read = readAnswer(asked, text);
+    refused(read.ok ? undefined : read.reason);
+    if (read.ok) answer(read.value);
+    return read.ok;
+  };
+  return (
+    <>
+      <input
+        ref={ref}
+        id={id}
+        aria-label={asked.prompt || asked.name}
+        data-asked={asked.key}
+        value={typed ?? (given === undefined ? '' : valueText(given))}
+        disabled={disabled}
+        list={choices ? `${id}-choices` : undefined}
+        autoComplete="off"
+        style={style}
+        onFocus={(event) => {
+          event.target.select();
+          onFocus?.();
+        }}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          take(event.target.value);
+        }}
+        onBlur={() => {
+          // What is no answer stays in the field, so that it can be mended.
+          if (typed === undefined || take(typed)) setTyped(undefined);
+          onBlur?.();
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') {
+            setTyped(undefined);
+            refused(undefined);
+          }
+          event.stopPropagation();
+        }}
+      />
+      {choices && (
+        <datalist id={`${id}-choices`}>
+          {choices.map((choice) => (
+            <option key={choice} value={choice} />
+          ))}
+        </datalist>
+      )}
+    </>
+  );
+}

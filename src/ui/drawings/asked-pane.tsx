@@ -1,0 +1,154 @@
+'use client';
+
+import { Box, Flex, chakra } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { Outcome } from '../../core/refusal';
+import type { Composed } from '../../core/scene/compose';
+import type { AskedValue } from '../../core/format/document';
+import { valueText } from '../../core/property/value';
+import { Problem } from '../controls/field';
+import { AnswerField } from './answer-field';
+import { askedPlaces } from './asked-places';
+import { type Changed, type OpenDrawing, withAnswer } from './drawing-store';
+
+const Entry = chakra('button', {
+  base: {
+    display: 'flex',
+    gap: '8px',
+    width: '100%',
+    textAlign: 'left',
+    px: '12px',
+    py: '5px',
+    cursor: 'pointer',
+    borderLeft: '3px solid transparent',
+    _hover: { bg: 'plumWash' },
+    _pressed: { bg: 'plumWash', borderColor: 'plum' },
+  },
+});
+
+/** Everything that is asked on a drawing, in order, with what is answered; what no cell of this size prints is answered here. */
+export function AskedPane(props: {
+  open: OpenDrawing;
+  sheet: Outcome<Composed>;
+  focused: string | undefined;
+  change: (changed: Changed) => void;
+}) {
+  const { open, sheet, focused, change } = props;
+  const { drawing, office } = open;
+  const { asked } = office.formats[0]!.edition.document;
+  const places = askedPlaces(asked, sheet.ok ? sheet.report : undefined);
+  const left = asked.filter(({ key }) => isOpen(drawing.answers[key])).length;
+  const findings = sheet.ok
+    ? sheet.report.findings.filter(({ weight, accepted }) => weight !== 'note' && !accepted)
+    : [];
+  return (
+    <>
+      <Box px="12px" pt="10px" pb="4px">
+        <Box as="h2" fontWeight={600}>
+          What is asked
+        </Box>
+        <Box fontSize="13px" color={left > 0 ? 'ochre' : 'pine'} role="status">
+          {asked.length === 0
+            ? 'This format asks for nothing.'
+            : left > 0
+              ? `▲ ${left} of ${asked.length} still open`
+              : `● all ${asked.length} answered`}
+        </Box>
+      </Box>
+      {places.map(({ asked: one, cell }, i) => {
+        const value = drawing.answers[one.key];
+        if (!cell) return <Elsewhere key={one.key} asked={one} number={i + 1} open={open} change={change} />;
+        return (
+          <Entry
+            key={one.key}
+            type="button"
+            data-pressed={focused === one.key ? '' : undefined}
+            disabled={drawing.state === 'finished'}
+            onClick={() => document.querySelector<HTMLInputElement>(`[data-asked="${one.key}"]`)?.focus()}
+          >
+            <Box as="span" width="18px" color="ochre" fontWeight={600}>
+              {i + 1}
+            </Box>
+            <Box as="span" flex="1" minWidth={0}>
+              {one.name}
+              {one.required && isOpen(value) && (
+                <Box as="span" color="ochre" fontSize="12px">
+                  {' '}
+                  required
+                </Box>
+              )}
+              <Box
+                as="span"
+                display="block"
+                fontSize="13px"
+                color="soft"
+                overflow="hidden"
+                textOverflow="ellipsis"
+                whiteSpace="nowrap"
+              >
+                {isOpen(value) ? '–' : valueText(value!)}
+              </Box>
+            </Box>
+          </Entry>
+        );
+      })}
+      {findings.length > 0 && (
+        <Box px="12px" pt="12px">
+          <Box as="h2" fontWeight={600} pb="2px">
+            To look at
+          </Box>
+          {findings.map((finding, i) => (
+            <Flex key={i} gap="6px" fontSize="13px" py="2px">
+              <Box as="span" color={finding.weight === 'warning' ? 'ochre' : 'vermilion'}>
+                {finding.weight === 'warning' ? '▲' : '■'}
+              </Box>
+              {finding.words}
+            </Flex>
+          ))}
+        </Box>
+      )}
+    </>
+  );
+}
+
+const isOpen = (value: unknown) => value === undefined || value === '';
+
+/** An asked value that no cell of this sheet prints. */
+function Elsewhere(props: {
+  asked: AskedValue;
+  number: number;
+  open: OpenDrawing;
+  change: (changed: Changed) => void;
+}) {
+  const { asked, number, open, change } = props;
+  const [problem, setProblem] = useState<string>();
+  const { drawing } = open;
+  return (
+    <Flex gap="8px" px="12px" py="5px" pl="15px">
+      <Box width="18px" color="ochre" fontWeight={600}>
+        {number}
+      </Box>
+      <Box flex="1" minWidth={0}>
+        {asked.name}{' '}
+        <Box as="span" fontSize="12px" color="soft">
+          not on this size
+        </Box>
+        <AnswerField
+          asked={asked}
+          answers={drawing.answers}
+          disabled={drawing.state === 'finished'}
+          answer={(value) => change({ answers: withAnswer(drawing.answers, asked.key, value) })}
+          refused={setProblem}
+          style={{
+            width: '100%',
+            height: 26,
+            padding: '0 7px',
+            background: 'var(--chakra-colors-card)',
+            border: '1px solid var(--chakra-colors-line)',
+          }}
+        />
+        {problem && <Problem>{problem}</Problem>}
+      </Box>
+    </Flex>
+  );
+}

@@ -1,0 +1,205 @@
+'use client';
+
+import { Box, Flex, Menu } from '@chakra-ui/react';
+import { ChevronDown } from 'lucide-react';
+import { useCallback, useMemo, useState } from 'react';
+import { drawingFacts } from '../../core/drawing/drawing';
+import type { Outcome } from '../../core/refusal';
+import { ComposeMemo } from '../../core/scene/memo';
+import { type Composed, compose } from '../../core/scene/compose';
+import { massSources, modelFacts } from '../../core/specimen/seen-values';
+import { Button } from '../controls/button';
+import { Choice } from '../controls/choice';
+import { Dialog } from '../controls/dialog';
+import { Problem } from '../controls/field';
+import { LoadProblem } from '../controls/load-problem';
+import { MenuEntry, MenuPaper } from '../controls/menu';
+import { type RequestFailed, sendForFile } from '../data/request';
+import { saveFile } from '../data/save-file';
+import { Screen } from '../shell/screen';
+import { AskedPane } from './asked-pane';
+import { DrawingSheet } from './drawing-sheet';
+import type { Changed, OpenDrawing, Saving } from './drawing-store';
+import { useDrawing } from './use-drawing';
+
+/** A drawing open: the sheet with only its asked values alive, what is asked beside it. */
+export function DrawingScreen({ id }: { id: string }) {
+  const { store, open, problem, saving } = useDrawing(id);
+  const change = useCallback((changed: Changed) => store.change(changed), [store]);
+  const [focused, setFocused] = useState<string>();
+  const sheet = useSheetOf(open);
+  const drawing = open?.drawing;
+  const locked = drawing?.state === 'finished';
+  return (
+    <Screen
+      plate={[
+        { caption: 'Drawing', value: drawing ? `${drawing.number} ${drawing.title}` : '…', wide: true },
+        {
+          caption: 'Model',
+          value: drawing ? [drawing.modelName, drawing.variant].filter(Boolean).join(' · ') : '…',
+          width: '220px',
+        },
+        {
+          caption: 'Format',
+          value: drawing ? `${drawing.formatName}, edition ${drawing.edition}` : '…',
+          width: '220px',
+        },
+        { caption: 'State', value: drawing?.state ?? '…', width: '110px' },
+        { caption: 'Saved', value: <SavingWords saving={saving} />, width: '230px' },
+      ]}
+    >
+      <LoadProblem problem={problem} retry={() => void store.load()} />
+      {open && drawing && (
+        <Flex direction="column" height="100%">
+          <Flex
+            align="center"
+            gap="10px"
+            px="14px"
+            height="40px"
+            flexShrink={0}
+            borderBottom="1px solid"
+            borderColor="line"
+          >
+            <Box as="h1" fontWeight={600} fontSize="17px" mr="6px" whiteSpace="nowrap">
+              {drawing.number}
+            </Box>
+            <Choice
+              label="Sheet size"
+              value={drawing.sizeId}
+              options={open.office.formats[0]!.edition.document.sizes.map((size) => ({
+                value: size.id,
+                label: size.name,
+              }))}
+              onChange={(sizeId) => !locked && change({ sizeId })}
+            />
+            <Box
+              flex="1"
+              minWidth={0}
+              fontSize="14px"
+              color="ochre"
+              whiteSpace="nowrap"
+              overflow="hidden"
+              textOverflow="ellipsis"
+            >
+              {drawing.modelChanged && '▲ The model gives something else now than when this drawing was finished.'}
+              {typeof saving === 'object' && (
+                <Flex gap="8px" align="center">
+                  <Problem>{saving.refused}</Problem>
+                  <Button type="button" look="quiet" onClick={() => store.discard()}>
+                    Look at what is stored
+                  </Button>
+                </Flex>
+              )}
+            </Box>
+            <Button type="button" onClick={() => void store.setState(locked ? 'in work' : 'finished')}>
+              {locked ? 'Take up again' : 'Finish'}
+            </Button>
+            <ExportDrawing id={drawing.id} number={drawing.number} />
+          </Flex>
+          <Flex flex="1" minHeight={0}>
+            <Box flex="1" minWidth={0}>
+              <DrawingSheet open={open} sheet={sheet} focused={focused} focus={setFocused} change={change} />
+            </Box>
+            <Box width="290px" flexShrink={0} borderLeft="1px solid" borderColor="ink" bg="card" overflowY="auto">
+              <AskedPane open={open} sheet={sheet} focused={focused} change={change} />
+            </Box>
+          </Flex>
+        </Flex>
+      )}
+    </Screen>
+  );
+}
+
+function useSheetOf(open: OpenDrawing | undefined): Outcome<Composed> {
+  const [memo] = useState(() => new ComposeMemo());
+  const { drawing, office, resources } = open ?? {};
+  const model = useMemo(() => {
+    const specimen = office?.specimens.find((one) => one.id === drawing?.specimen);
+    return office && specimen
+      ? modelFacts(specimen, drawing?.variant, massSources(office.properties, office.specimens))
+      : {};
+  }, [office, drawing?.specimen, drawing?.variant]);
+  const facts = useMemo(
+    () => office && drawing && drawingFacts(office.formats[0]!.facts, model, drawing),
+    [office, drawing, model],
+  );
+  return useMemo(() => {
+    if (!office || !drawing || !facts || !resources) return { ok: false, reason: 'The drawing is not loaded yet.' };
+    const format = office.formats[0]!;
+    const request = {
+      sizeId: drawing.sizeId,
+      sheet: { number: 1, total: 1, scale: format.scale },
+      show: 'values' as const,
+    };
+    return compose(format.edition.document, request, facts, resources, memo);
+  }, [office, drawing, facts, resources, memo]);
+}
+
+function SavingWords({ saving }: { saving: Saving }) {
+  if (typeof saving === 'object') return '■ not saved';
+  return (
+    <Box as="span" color={saving === 'kept here' ? 'ochre' : undefined} data-testid="saved" data-state={saving}>
+      {saving === 'kept here' ? '▲ database away: kept in this browser' : saving === 'saving' ? 'saving…' : 'saved'}
+    </Box>
+  );
+}
+
+const KINDS = [
+  { value: 'pdf', label: 'PDF, to print' },
+  { value: 'dxf', label: 'DXF, to draw on' },
+  { value: 'svg', label: 'SVG, to show' },
+] as const;
+
+/** Writes the drawing; with something unanswered it asks first. */
+function ExportDrawing({ id, number }: { id: string; number: string }) {
+  const [problem, setProblem] = useState<string>();
+  const [asking, setAsking] = useState<{ kind: string; open: string[] }>();
+  const write = async (kind: string, asItIs: boolean) => {
+    setProblem(undefined);
+    setAsking(undefined);
+    try {
+      await saveFile(await sendForFile('POST', `/api/drawings/${id}/export`, { kind, asItIs }), `${number}.${kind}`);
+    } catch (error) {
+      const open = (error as RequestFailed).detail?.open;
+      if (Array.isArray(open)) setAsking({ kind, open: open as string[] });
+      else setProblem((error as Error).message);
+    }
+  };
+  return (
+    <Box position="relative">
+      <Menu.Root onSelect={({ value }) => void write(value, false)} positioning={{ placement: 'bottom-end' }}>
+        <Menu.Trigger asChild>
+          <Button type="button" look="primary">
+            Export <ChevronDown size={14} aria-hidden />
+          </Button>
+        </Menu.Trigger>
+        <MenuPaper>
+          {KINDS.map((kind) => (
+            <MenuEntry key={kind.value} value={kind.value}>
+              {kind.label}
+            </MenuEntry>
+          ))}
+        </MenuPaper>
+      </Menu.Root>
+      {problem && <Problem>{problem}</Problem>}
+      <Dialog
+        open={asking !== undefined}
+        title="Some of it is unanswered"
+        onClose={() => setAsking(undefined)}
+        footer={
+          <>
+            <Button type="button" onClick={() => setAsking(undefined)}>
+              Answer first
+            </Button>
+            <Button look="primary" type="button" onClick={() => void write(asking!.kind, true)}>
+              Export as it is
+            </Button>
+          </>
+        }
+      >
+        Nobody has answered {asking?.open.join(', ')}. The sheet prints there what the format says: nothing, a dash, or
+        a line for the pen.
+      </Dialog>
+    </Box>
+  );
+}

@@ -1,0 +1,295 @@
+'use client';
+
+import { Box } from '@chakra-ui/react';
+import { type CSSProperties, type MouseEvent, type ReactNode, useRef, useState } from 'react';
+import { overrulable } from '../../core/drawing/drawing';
+import { type Point, holds, top } from '../../core/geometry/box';
+import { fontFamily } from '../../core/lettering/fonts';
+import { valueText } from '../../core/property/value';
+import type { Outcome } from '../../core/refusal';
+import type { Composed } from '../../core/scene/compose';
+import type { CellReport, Report } from '../../core/scene/report';
+import { useZoom } from '../board/use-zoom';
+import { type View, fromDesk, toDesk, useView } from '../board/view-store';
+import { Button } from '../controls/button';
+import { Problem, TextInput } from '../controls/field';
+import { SceneView } from '../sheet/scene-view';
+import { AnswerField } from './answer-field';
+import { type AskedPlace, askedPlaces } from './asked-places';
+import { type Changed, type OpenDrawing, withAnswer } from './drawing-store';
+
+const TEXT_STYLE: CSSProperties = {
+  fontKerning: 'none',
+  fontVariantLigatures: 'none',
+  textRendering: 'geometricPrecision',
+  whiteSpace: 'pre',
+};
+
+/** Least height of a cell on the screen at which it can be typed in, px. */
+const LEGIBLE = 24;
+
+interface SheetProps {
+  open: OpenDrawing;
+  sheet: Outcome<Composed>;
+  focused: string | undefined;
+  focus: (key: string | undefined) => void;
+  change: (changed: Changed) => void;
+}
+
+/** The sheet of a drawing: its asked values are typed where they stand, everything else is locked and says why. */
+export function DrawingSheet({ open, sheet, focused, focus, change }: SheetProps) {
+  const svg = useRef<SVGSVGElement>(null);
+  const view = useView((state) => state.view);
+  const [asking, setAsking] = useState<string>();
+  useZoom(svg, sheet.ok ? sheet.scene : undefined);
+  const report = sheet.ok ? sheet.report : undefined;
+  const { asked } = open.office.formats[0]!.edition.document;
+  const places = askedPlaces(asked, report);
+  const click = (event: MouseEvent<SVGSVGElement>) => {
+    if (!report) return;
+    const frame = event.currentTarget.getBoundingClientRect();
+    const point = fromDesk(view, report.sheet.height, { x: event.clientX - frame.left, y: event.clientY - frame.top });
+    const cell = report.cells.findLast((one) => holds(one.box, point));
+    const own = places.find((place) => place.cell?.id === cell?.id);
+    if (own) document.querySelector<HTMLInputElement>(`[data-asked="${own.asked.key}"]`)?.focus();
+    setAsking(own ? undefined : cell?.id);
+  };
+  const locked = report?.cells.find((cell) => cell.id === asking);
+  return (
+    <Box position="relative" width="100%" height="100%" bg="desk" overflow="hidden" data-testid="desk">
+      <svg
+        ref={svg}
+        width="100%"
+        height="100%"
+        role="img"
+        aria-label="Sheet"
+        style={{ display: 'block', ...TEXT_STYLE }}
+        onClick={click}
+      >
+        {sheet.ok && (
+          <g transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
+            <rect
+              width={sheet.scene.width}
+              height={sheet.scene.height}
+              fill="#FFFFFF"
+              stroke="var(--chakra-colors-line)"
+              vectorEffect="non-scaling-stroke"
+            />
+            <SceneView scene={sheet.scene} />
+          </g>
+        )}
+      </svg>
+      {!sheet.ok && <Problem>{sheet.reason}</Problem>}
+      {report &&
+        places.map((place, i) =>
+          place.cell ? (
+            <AskedOnSheet
+              key={place.asked.key}
+              place={place as Required<AskedPlace> & { cell: CellReport }}
+              number={i + 1}
+              of={places.length}
+              view={view}
+              report={report}
+              open={open}
+              focused={focused === place.asked.key}
+              focus={focus}
+              change={change}
+            />
+          ) : null,
+        )}
+      {locked && report && (
+        <Locked
+          cell={locked}
+          at={toDesk(view, report.sheet.height, { x: locked.box.x, y: locked.box.y })}
+          open={open}
+          change={change}
+        />
+      )}
+    </Box>
+  );
+}
+
+interface AskedOnSheetProps {
+  place: { asked: AskedPlace['asked']; cell: CellReport };
+  number: number;
+  of: number;
+  view: View;
+  report: Report;
+  open: OpenDrawing;
+  focused: boolean;
+  focus: (key: string | undefined) => void;
+  change: (changed: Changed) => void;
+}
+
+/** One asked value where it stands: its field lies over the cell, its prompt beside it while it is typed in. */
+function AskedOnSheet({ place, number, of, view, report, open, focused, focus, change }: AskedOnSheetProps) {
+  const { asked, cell } = place;
+  const { drawing } = open;
+  const [problem, setProblem] = useState<string>();
+  const at = toDesk(view, report.sheet.height, { x: cell.box.x, y: top(cell.box) });
+  const [width, height] = [cell.box.width * view.k, cell.box.height * view.k];
+  const run = cell.runs[0];
+  const size = Math.max(11, (run?.height ?? 2.5) * view.k * 1.35);
+  const locked = drawing.state === 'finished';
+  const onFocus = () => {
+    focus(asked.key);
+    if (height >= LEGIBLE) return;
+    const block = report.blocks.find((one) => one.id === cell.block);
+    if (block) useView.getState().frame(block.box);
+  };
+  return (
+    <>
+      <Box
+        position="absolute"
+        left={`${at.x}px`}
+        top={`${at.y}px`}
+        width={`${width}px`}
+        height={`${height}px`}
+        pointerEvents="none"
+      >
+        <AnswerField
+          asked={asked}
+          answers={drawing.answers}
+          disabled={locked}
+          answer={(value) => change({ answers: withAnswer(drawing.answers, asked.key, value) })}
+          refused={setProblem}
+          onFocus={onFocus}
+          onBlur={() => focus(undefined)}
+          style={{
+            position: 'absolute',
+            left: 1,
+            right: 1,
+            bottom: 1,
+            width: 'calc(100% - 2px)',
+            height: Math.min(height - 2, Math.max(16, size * 1.25)),
+            padding: `0 ${Math.max(2, view.k)}px`,
+            fontFamily: fontFamily('osifont'),
+            fontSize: size,
+            // Until it is typed in, the sheet itself shows the answer.
+            color: focused || problem ? '#22262E' : 'transparent',
+            background: focused || problem ? '#FBFAF6' : 'transparent',
+            border: 'none',
+            borderBottom: `2px dashed ${problem ? '#B93A24' : locked ? 'transparent' : '#935A0A'}`,
+            outline: 'none',
+            pointerEvents: locked ? 'none' : 'auto',
+            cursor: 'text',
+          }}
+        />
+      </Box>
+      {focused && (
+        <Bubble at={{ x: at.x, y: at.y + height + 4 }}>
+          <Box color="ochre" fontSize="12px" fontWeight={600}>
+            {number} of {of}
+          </Box>
+          <Box>{asked.prompt || asked.name}</Box>
+          {asked.hint && (
+            <Box color="soft" fontSize="13px">
+              {asked.hint}
+            </Box>
+          )}
+          {cell.fit && cell.fit.steps.length > 0 && (
+            <Box color={cell.fit.verdict === 'overflows' ? 'vermilion' : 'soft'} fontSize="13px">
+              {cell.fit.verdict === 'overflows' ? 'It does not fit: ' : ''}
+              {cell.fit.steps.join(', ')}
+            </Box>
+          )}
+          {problem && <Problem>{problem}</Problem>}
+        </Bubble>
+      )}
+    </>
+  );
+}
+
+function Bubble({ at, children }: { at: Point; children: ReactNode }) {
+  return (
+    <Box
+      position="absolute"
+      left={`clamp(6px, ${at.x}px, calc(100% - 266px))`}
+      top={`clamp(6px, ${at.y}px, calc(100% - 110px))`}
+      width="260px"
+      bg="card"
+      border="1px solid"
+      borderColor="ink"
+      boxShadow="0 4px 14px #0003"
+      px="10px"
+      py="6px"
+      zIndex={5}
+      role="note"
+    >
+      {children}
+    </Box>
+  );
+}
+
+/** Why a cell is locked and where its value comes from; a link that may be overruled is overruled here. */
+function Locked({
+  cell,
+  at,
+  open,
+  change,
+}: {
+  cell: CellReport;
+  at: Point;
+  open: OpenDrawing;
+  change: (changed: Changed) => void;
+}) {
+  const { drawing, office } = open;
+  const allowed = overrulable(office.formats[0]!.edition.document);
+  const mine = cell.trace.find((trace) => allowed.has(trace.property));
+  const given = mine && drawing.overruled[mine.property];
+  const [typed, setTyped] = useState<string>();
+  const set = (value: string | undefined) =>
+    change({ overruled: withAnswer(drawing.overruled, mine!.property, value) });
+  return (
+    <Bubble at={{ x: at.x, y: at.y + 4 }}>
+      <Box fontWeight={600}>{cell.name}</Box>
+      {cell.trace.length === 0 && (
+        <Box fontSize="13px">Fixed by the format. It is the same on every drawing, and changes only on the board.</Box>
+      )}
+      {cell.trace.map((trace) => (
+        <Box key={trace.property} fontSize="13px">
+          {trace.name} comes from {trace.from ?? `the ${trace.source}`}
+          {trace.variant ? `, variant ${trace.variant}` : ''}
+          {trace.alias ? `, where it is called “${trace.alias}”` : ''}
+          {trace.value === undefined ? '; it has no value there.' : `: ${valueText(trace.value)}.`}
+        </Box>
+      ))}
+      {mine && drawing.state === 'in work' && (
+        <Box pt="4px">
+          {given !== undefined && (
+            <Box color="ochre" fontSize="13px">
+              ▲ Overruled on this drawing: {valueText(given)}
+            </Box>
+          )}
+          <form
+            style={{ display: 'flex', gap: 4 }}
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (typed?.trim()) set(typed.trim());
+              setTyped(undefined);
+            }}
+          >
+            <TextInput
+              aria-label={`Overrule ${mine.name}`}
+              placeholder="Overrule it here with…"
+              value={typed ?? ''}
+              onChange={(event) => setTyped(event.target.value)}
+            />
+            {given === undefined ? (
+              <Button type="submit">Overrule</Button>
+            ) : (
+              <Button type="button" onClick={() => set(undefined)}>
+                Go back
+              </Button>
+            )}
+          </form>
+        </Box>
+      )}
+      {!mine && cell.trace.length > 0 && (
+        <Box fontSize="13px" color="soft">
+          It is locked here: change it where it comes from.
+        </Box>
+      )}
+    </Bubble>
+  );
+}
