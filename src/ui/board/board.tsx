@@ -285,7 +285,7 @@ function everyMinute(tick: () => void): () => void {
 
 function Findings() {
   const sheet = useSheet();
-  const findings = sheet.ok ? sheet.report.findings : [];
+  const findings = sheet.ok ? sheet.report.findings.filter((finding) => finding.accepted === undefined) : [];
   const count = (weight: Finding['weight']) => findings.filter((finding) => finding.weight === weight).length;
   const counts = [
     { sign: '■', colour: 'vermilion', word: 'block release', number: count('blocks release') },

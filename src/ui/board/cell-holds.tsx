@@ -6,15 +6,18 @@ import type { Cell, Content, Part } from '../../core/format/document';
 import { conditionInWords } from '../../core/format/occasion';
 import type { SetCell } from '../../core/format/steps/set-cell';
 import type { Missing } from '../../core/property/display';
+import { resolveProperty } from '../../core/property/resolving';
 import { type Outcome, refuse } from '../../core/refusal';
 import { Button } from '../controls/button';
 import { CommitField, Problem, Row, Select, SelectRow } from '../controls/field';
 import { useBoard } from './board-store';
 import { partsAt, usePartName, usePrintedContent, withContent, withParts } from './cell-content';
 import { ConditionRows } from './condition-rows';
+import { DisplayRows } from './details-display';
 import { FigureRows } from './details-figure';
 import { ContentEditor } from './lazy-content-editor';
 import { putPicture } from './putting-pictures';
+import { useDeskFacts } from './use-sheet';
 
 type Change = (changes: SetCell['change'], typing?: string) => Outcome<object>;
 type Kind = 'text' | 'picture' | 'projection' | 'surface texture' | 'general tolerance' | 'figure';
@@ -88,6 +91,7 @@ export function CellHolds({
             />
           </Row>
           <MissingRow parts={partsAt(cell, index)} setParts={(parts) => set({ parts })} />
+          <LinkRows parts={partsAt(cell, index)} setParts={(parts) => set({ parts })} />
         </>
       )}
       {content && 'picture' in content && (
@@ -218,6 +222,64 @@ function MissingRow({ parts, setParts }: { parts: Part[]; setParts: (parts: Part
       }}
     />
   );
+}
+
+/** How each linked value of a content is written, what stands in for it, and whether a drawing may overrule it. */
+function LinkRows({ parts, setParts }: { parts: Part[]; setParts: (parts: Part[]) => Outcome<object> }) {
+  const properties = useBoard((board) => board.resources.properties);
+  const facts = useDeskFacts();
+  const [open, setOpen] = useState<number>();
+  return parts.map((part, i) => {
+    const property = part.kind === 'linked' ? properties.get(part.property) : undefined;
+    if (part.kind !== 'linked' || !property) return null;
+    const set = (change: Partial<typeof part>) =>
+      setParts(parts.map((one, j) => (j === i ? { ...part, ...change } : one)));
+    const others = [...properties.values()].filter((one) => one.id !== property.id);
+    return (
+      <Box key={i}>
+        <Row label="">
+          <Button
+            type="button"
+            look="quiet"
+            aria-expanded={open === i}
+            onClick={() => setOpen(open === i ? undefined : i)}
+          >
+            How {property.name} is written
+          </Button>
+        </Row>
+        {open === i && (
+          <Box borderLeft="2px solid" borderColor="plum" pl="8px">
+            <DisplayRows
+              type={property.type}
+              unit={property.unit}
+              display={part.display ?? property.display}
+              example={resolveProperty(property, facts, {}).value}
+              change={(display) => set({ display })}
+            />
+            <SelectRow
+              label="Else"
+              value={part.orElse?.[0] ?? ''}
+              options={[
+                { value: '', label: 'nothing else' },
+                ...others.map((one) => ({ value: one.id, label: one.name })),
+              ]}
+              onChange={(id) => void set({ orElse: id ? [id] : undefined })}
+            />
+            <Row label="">
+              <label>
+                <input
+                  type="checkbox"
+                  checked={part.overrulable ?? false}
+                  onChange={(event) => void set({ overrulable: event.target.checked })}
+                />{' '}
+                may be overruled on a drawing
+              </label>
+            </Row>
+          </Box>
+        )}
+      </Box>
+    );
+  });
 }
 
 function PictureRows({

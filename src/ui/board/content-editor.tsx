@@ -10,6 +10,7 @@ import { EditorContent, useEditor } from '@tiptap/react';
 import { useEffect, useRef, useState } from 'react';
 import type { Part } from '../../core/format/document';
 import { Button } from '../controls/button';
+import { useBoardStore } from './board-store';
 import { partsFromEditor, partsToEditor } from './content-parts';
 import { PropertyFinder } from './property-finder';
 
@@ -146,6 +147,18 @@ export function ContentEditor(props: {
               ?.chain()
               .focus()
               .insertContent({ type: 'chip', attrs: { part, label: property.name } })
+              .run();
+          }}
+          ask={(asked) => {
+            setFinding(false);
+            const { board, perform } = useBoardStore.getState();
+            const known = board!.document.asked;
+            if (!known.some(({ key }) => key === asked.key)) perform({ op: 'set asked', asked: [...known, asked] });
+            const part: Part = { kind: 'asked', asked: asked.key };
+            editor
+              ?.chain()
+              .focus()
+              .insertContent({ type: 'chip', attrs: { part, label: asked.name } })
               .run();
           }}
           typeSlash={() => {

@@ -142,6 +142,7 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
           />
           <ClearLabel box={sheet.report.clear.largest} height={sheet.scene.height} />
           <LinkWash scene={sheet.scene} />
+          <AskedNumbers report={sheet.report} height={sheet.scene.height} />
           <SceneView scene={sheet.scene} />
           <SelectionMarks report={sheet.report} height={sheet.scene.height} />
         </g>
@@ -238,6 +239,36 @@ function LinkWash({ scene }: { scene: Scene }) {
                   ],
             ),
       )}
+    </g>
+  );
+}
+
+/** In Names, the numbers in which asked values are asked stand in their cells. */
+function AskedNumbers({ report, height }: { report: Report; height: number }) {
+  const show = useBoard((board) => board.show);
+  const asked = useBoard((board) => board.document.asked);
+  if (show !== 'names') return null;
+  return (
+    <g data-source="asked">
+      {report.cells.flatMap(({ id, box, trace }) => {
+        const index = asked.findIndex(({ key }) => trace.some((one) => one.property === key));
+        if (index < 0) return [];
+        const [x, y] = [right(box) - 2.4, height - top(box) + 2.4];
+        return [
+          <g key={id}>
+            <circle cx={x} cy={y} r={1.7} fill="#935A0A" />
+            <text
+              x={x}
+              y={y + 0.75}
+              textAnchor="middle"
+              style={{ fontSize: '2.2px', fontFamily: "'Barlow Semi Condensed'" }}
+              fill="#FBFAF6"
+            >
+              {index + 1}
+            </text>
+          </g>,
+        ];
+      })}
     </g>
   );
 }

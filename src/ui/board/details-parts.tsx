@@ -1,9 +1,10 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { Finding } from '../../core/scene/report';
 import { Button } from '../controls/button';
+import { TextInput } from '../controls/field';
 import { WeightMark } from '../controls/mark';
 import { useBoardStore } from './board-store';
 
@@ -25,33 +26,96 @@ const Place = chakra('button', {
   base: { display: 'block', textAlign: 'left', cursor: 'pointer', _hover: { textDecoration: 'underline' } },
 });
 
-/** Findings in plain words; a click goes to the place. */
+/** Findings in plain words; a click goes to the place. One that stays as it is is accepted with a reason. */
 export function FindingList({ findings, title }: { findings: readonly Finding[]; title: string }) {
   if (findings.length === 0) return null;
   return (
     <Section title={title}>
-      {findings.map((finding, i) => (
-        <Flex key={i} gap="6px" py="2px" fontSize="14px" align="start">
-          <WeightMark weight={finding.weight} />
-          <Place
-            type="button"
-            onClick={() => {
-              const { block, cell } = finding;
-              if (block === undefined) return;
-              useBoardStore
-                .getState()
-                .set({ selection: cell === undefined ? { kind: 'block', block } : { kind: 'cell', block, cell } });
-            }}
-          >
-            {finding.words}
-          </Place>
-          {finding.repair && (
-            <Button type="button" onClick={() => useBoardStore.getState().act(finding.repair!.step)}>
-              {finding.repair.words}
-            </Button>
-          )}
-        </Flex>
+      {findings.map((finding) => (
+        <FindingEntry key={`${finding.code}/${finding.block}/${finding.cell}/${finding.words}`} finding={finding} />
       ))}
     </Section>
+  );
+}
+
+function goTo({ block, cell }: Finding): void {
+  if (block === undefined) return;
+  useBoardStore
+    .getState()
+    .set({ selection: cell === undefined ? { kind: 'block', block } : { kind: 'cell', block, cell } });
+}
+
+/** Sets whether a finding is accepted, and why. */
+function accept({ code, block, cell, words }: Finding, reason: string | undefined): void {
+  const { board, act } = useBoardStore.getState();
+  const others = (board!.document.accepted ?? []).filter(
+    (one) => one.code !== code || one.block !== block || one.cell !== cell || one.words !== words,
+  );
+  const place = { ...(block !== undefined && { block }), ...(cell !== undefined && { cell }) };
+  act({ op: 'set accepted', accepted: reason ? [...others, { code, words, reason, ...place }] : others });
+}
+
+function FindingEntry({ finding }: { finding: Finding }) {
+  const [reason, setReason] = useState<string>();
+  const { accepted, repair } = finding;
+  return (
+    <Box py="2px" fontSize="14px">
+      <Flex gap="6px" align="start">
+        <WeightMark weight={accepted === undefined ? finding.weight : 'note'} />
+        <Place type="button" flex="1" color={accepted === undefined ? undefined : 'soft'} onClick={() => goTo(finding)}>
+          {finding.words}
+        </Place>
+      </Flex>
+      <Flex gap="4px" pl="18px" wrap="wrap" align="center">
+        {accepted !== undefined ? (
+          <>
+            <Box fontSize="13px" color="soft">
+              Accepted: {accepted}
+            </Box>
+            <Button type="button" look="quiet" fontSize="13px" onClick={() => accept(finding, undefined)}>
+              No longer
+            </Button>
+          </>
+        ) : reason === undefined ? (
+          <>
+            {repair && (
+              <Button
+                type="button"
+                fontSize="13px"
+                height="24px"
+                onClick={() => useBoardStore.getState().act(repair.step)}
+              >
+                {repair.words}
+              </Button>
+            )}
+            {finding.weight !== 'note' && (
+              <Button type="button" look="quiet" fontSize="13px" height="24px" onClick={() => setReason('')}>
+                Accept…
+              </Button>
+            )}
+          </>
+        ) : (
+          <chakra.form
+            display="flex"
+            gap="4px"
+            width="100%"
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (reason.trim()) accept(finding, reason.trim());
+              setReason(undefined);
+            }}
+          >
+            <TextInput
+              autoFocus
+              aria-label="Why it is accepted"
+              placeholder="Why it may stay so"
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+            />
+            <Button type="submit">Accept</Button>
+          </chakra.form>
+        )}
+      </Flex>
+    </Box>
   );
 }

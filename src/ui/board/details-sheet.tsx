@@ -14,6 +14,7 @@ import { CommitField, Problem, Row, Select, SelectRow, TextInput } from '../cont
 import { useBoard, useBoardStore } from './board-store';
 import { LetteringSection } from './details-lettering';
 import { LineLook } from './details-lines';
+import { AskedSection } from './details-asked';
 import { InkSection } from './details-inks';
 import { Section } from './details-parts';
 import { LengthRow } from './length-row';
@@ -65,6 +66,7 @@ export function SheetDetails() {
         </Box>
       </Section>
       <FamilySection />
+      <AskedSection />
       <LetteringSection />
       <InkSection />
     </>

@@ -2,12 +2,14 @@
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import type { AskedValue } from '../../core/format/document';
 import { type PropertyDefinition, usualDisplay } from '../../core/property/definition';
 import { displayValue } from '../../core/property/display';
 import { matchedName } from '../../core/property/names';
 import { resolveProperty } from '../../core/property/resolving';
 import { TextInput } from '../controls/field';
 import { useBoard } from './board-store';
+import { newAsked } from './details-asked';
 import { useDeskFacts, useDeskSheet, useSheet } from './use-sheet';
 
 const Option = chakra('li', {
@@ -22,17 +24,68 @@ const Option = chakra('li', {
   },
 });
 
-/** Finds a property by its name or an alias, with its present value beside it. Enter links it. */
+const Tab = chakra('button', {
+  base: {
+    flex: 1,
+    py: '3px',
+    fontSize: '13px',
+    color: 'soft',
+    cursor: 'pointer',
+    _selected: { color: 'ink', boxShadow: 'inset 0 -2px 0 var(--chakra-colors-plum)' },
+  },
+});
+
+interface Entry {
+  id: string;
+  name: string;
+  words: string;
+  take: () => void;
+}
+
+/** The asked values of the format whose name is like the query, and a new one of that name. */
+function useQuestions(query: string): { key: string; name: string; asked: AskedValue; isNew: boolean }[] {
+  const asked = useBoard((board) => board.document.asked);
+  return useMemo(() => {
+    const wanted = matchedName(query);
+    const known = asked
+      .filter(({ name }) => matchedName(name).includes(wanted))
+      .map((one) => ({ key: one.key, name: one.name, asked: one, isNew: false }));
+    const name = query.trim();
+    if (!name || asked.some((one) => matchedName(one.name) === wanted)) return known;
+    const fresh = newAsked(name);
+    return [...known, { key: fresh.key, name, asked: fresh, isNew: true }];
+  }, [asked, query]);
+}
+
+/** Finds a property by its name or an alias, with its present value beside it. Enter links it; the second tab asks for a value. */
 export function PropertyFinder(props: {
   choose: (property: PropertyDefinition) => void;
+  /** Asks for a value in its place: one that is asked for already, or a new one. */
+  ask: (asked: AskedValue) => void;
   close: () => void;
   typeSlash: () => void;
 }) {
   const [query, setQuery] = useState('');
   const [active, setActive] = useState(0);
+  const [tab, setTab] = useState<'link' | 'ask'>('link');
   const box = useRef<HTMLDivElement>(null);
-  const found = useFound(query);
-  const chosen = found[Math.min(active, found.length - 1)];
+  const links = useFound(query);
+  const questions = useQuestions(query);
+  const entries: Entry[] =
+    tab === 'link'
+      ? links.map(({ property, present }) => ({
+          id: property.id,
+          name: property.name,
+          words: present ?? `no value · ${property.source}`,
+          take: () => props.choose(property),
+        }))
+      : questions.map((asked) => ({
+          id: asked.key,
+          name: asked.name,
+          words: asked.isNew ? 'a new question' : asked.asked.prompt,
+          take: () => props.ask(asked.asked),
+        }));
+  const chosen = entries[Math.min(active, entries.length - 1)];
   useEffect(() => {
     box.current?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
   }, [active, query]);
@@ -52,7 +105,7 @@ export function PropertyFinder(props: {
         aria-label="Find a property"
         aria-expanded
         aria-controls="found-properties"
-        aria-activedescendant={chosen && `found-${chosen.property.id}`}
+        aria-activedescendant={chosen && `found-${chosen.id}`}
         placeholder="Find a property"
         value={query}
         onChange={(event) => {
@@ -61,15 +114,34 @@ export function PropertyFinder(props: {
         }}
         onKeyDown={(event) => {
           event.stopPropagation();
-          if (event.key === 'ArrowDown') setActive((i) => Math.min(i + 1, found.length - 1));
+          if (event.key === 'ArrowDown') setActive((i) => Math.min(i + 1, entries.length - 1));
           else if (event.key === 'ArrowUp') setActive((i) => Math.max(i - 1, 0));
-          else if (event.key === 'Enter' && chosen) props.choose(chosen.property);
+          else if (event.key === 'Tab' && !event.shiftKey && tab === 'link') setTab('ask');
+          else if (event.key === 'Tab' && event.shiftKey && tab === 'ask') setTab('link');
+          else if (event.key === 'Enter' && chosen) chosen.take();
           else if (event.key === 'Escape') props.close();
           else if (event.key === '/' && query === '') props.typeSlash();
           else return;
           event.preventDefault();
         }}
       />
+      <Flex role="tablist" aria-label="Link or ask" borderBottom="1px solid" borderColor="line">
+        {(['link', 'ask'] as const).map((one) => (
+          <Tab
+            key={one}
+            type="button"
+            role="tab"
+            aria-selected={tab === one}
+            onMouseDown={(event) => {
+              event.preventDefault();
+              setTab(one);
+              setActive(0);
+            }}
+          >
+            {one === 'link' ? 'Link a property' : 'Ask for it (Tab)'}
+          </Tab>
+        ))}
+      </Flex>
       <Box
         as="ul"
         id="found-properties"
@@ -81,31 +153,33 @@ export function PropertyFinder(props: {
         m={0}
         p={0}
       >
-        {found.map(({ property, present }, i) => (
+        {entries.map((entry, i) => (
           <Option
-            key={property.id}
-            id={`found-${property.id}`}
+            key={entry.id}
+            id={`found-${entry.id}`}
             role="option"
-            aria-selected={i === Math.min(active, found.length - 1)}
+            aria-selected={i === Math.min(active, entries.length - 1)}
             onPointerEnter={() => setActive(i)}
             onMouseDown={(event) => {
               event.preventDefault();
-              props.choose(property);
+              entry.take();
             }}
           >
             <Box as="span" flexShrink={0}>
-              {property.name}
+              {entry.name}
             </Box>
             <Flex as="span" flex="1" minWidth={0} justify="end" color="soft" fontSize="12px">
               <Box as="span" overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis">
-                {present ?? `no value · ${property.source}`}
+                {entry.words}
               </Box>
             </Flex>
           </Option>
         ))}
-        {found.length === 0 && (
+        {entries.length === 0 && (
           <Box as="li" px="8px" py="5px" color="soft" fontSize="13px">
-            No property has “{query}” in its name. Add it under 2 Properties.
+            {tab === 'link'
+              ? `No property has “${query}” in its name. Add it under 2 Properties, or ask for it.`
+              : 'Type what is to be asked for.'}
           </Box>
         )}
       </Box>

@@ -6,8 +6,9 @@ export interface Verdict {
   words: string;
 }
 
-/** What a proof comes to, in a word: the worst of its findings, or that all fits. */
-export function verdictOf(findings: readonly Finding[], refused?: string): Verdict {
+/** What a proof comes to, in a word: the worst of its findings that the office does not accept, or that all fits. */
+export function verdictOf(all: readonly Finding[], refused?: string): Verdict {
+  const findings = all.filter((finding) => finding.accepted === undefined);
   if (refused !== undefined) return { sign: '■', colour: 'vermilion', words: 'not composed' };
   const worst = findings.find((finding) => finding.weight === 'blocks release');
   if (worst) return { sign: '■', colour: 'vermilion', words: word(worst) };
