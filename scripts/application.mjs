@@ -46,8 +46,33 @@ export function runScript(script, env) {
   return run.status === 0;
 }
 
+/** Starts the stand-in model store and resolves when it answers; `stop()` ends it. Without `data` it forgets its changes. */
+export async function startModelStore({ port, data }) {
+  const parameters = ['scripts/model-store.mjs', '--port', String(port), '--from', 'demo/specimens'];
+  const child = spawn(process.execPath, data ? [...parameters, '--data', data] : parameters, { stdio: 'ignore' });
+  const address = `http://127.0.0.1:${port}`;
+  for (let tries = 0; ; tries++) {
+    const answers = await fetch(`${address}/models`).then(
+      (response) => response.ok,
+      () => false,
+    );
+    if (answers) break;
+    if (child.exitCode !== null || tries > 50) throw new Error('the model store did not start');
+    await new Promise((done) => setTimeout(done, 100));
+  }
+  return {
+    address,
+    async stop() {
+      if (child.exitCode !== null) return;
+      const gone = new Promise((done) => child.once('exit', done));
+      child.kill('SIGTERM');
+      await gone;
+    },
+  };
+}
+
 /** Starts the application and resolves when it answers; `stop()` ends it. */
-export async function startApplication({ port, buildFolder, database, dev = false, quiet = false }) {
+export async function startApplication({ port, buildFolder, database, modelStore, dev = false, quiet = false }) {
   const child = spawn(process.execPath, [NEXT, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
     stdio: ['ignore', quiet ? 'ignore' : 'pipe', 'inherit'],
     detached: true,
@@ -56,6 +81,7 @@ export async function startApplication({ port, buildFolder, database, dev = fals
       NODE_ENV: dev ? 'development' : 'production',
       ZONOGRAPH_BUILD_DIR: buildFolder,
       ZONOGRAPH_DATABASE: database,
+      ...(modelStore && { ZONOGRAPH_MODEL_STORE: modelStore }),
       NEXT_TELEMETRY_DISABLED: '1',
     },
   });

@@ -3,13 +3,14 @@
  * `-- --fresh` starts from new data; `--dev` (npm run dev) serves the development build.
  */
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { ensureBuild, runScript, startApplication } from './application.mjs';
+import { ensureBuild, runScript, startApplication, startModelStore } from './application.mjs';
 import { freePort, isAlive, startMariadb } from './mariadb.mjs';
 import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
 
 const FOLDER = '.data/demo';
 const RUNNING = `${FOLDER}/running.json`;
 const PORT = 4180;
+const STORE_PORT = 4181;
 const dev = process.argv.includes('--dev');
 
 /** Keeps two starts from colliding: says where the first one serves. */
@@ -53,11 +54,13 @@ async function main() {
     if (!dev && !ensureBuild(buildFolder)) return await stop(1);
     const port = await freePort(PORT);
     if (port !== PORT) say(`port ${PORT} is in use; taking ${port}`);
-    const application = await startApplication({ port, buildFolder, database: url, dev });
+    const store = await startModelStore({ port: await freePort(STORE_PORT), data: `${FOLDER}/models.json` });
+    started.push(store);
+    const application = await startApplication({ port, buildFolder, database: url, modelStore: store.address, dev });
     started.push(application);
     writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, address: application.address }));
     console.log(
-      `\nZonograph is at ${application.address}\nCtrl-C stops it; its data stays in .data/demo (npm run demo -- --fresh starts anew).\n`,
+      `\nZonograph is at ${application.address}\nThe office’s model store, a stand-in, is at ${store.address}\nCtrl-C stops it; its data stays in .data/demo (npm run demo -- --fresh starts anew).\n`,
     );
     await application.exited;
     await stop(stopping ? 0 : 1);

@@ -3,6 +3,8 @@ import { seed } from '../src/server/seed';
 
 /** Every table, those that refer to others before them. */
 const TABLES = [
+  'store_models',
+  'store_state',
   'drawings',
   'numbering',
   'fonts',

@@ -1,4 +1,4 @@
-import { startApplication } from '../../scripts/application.mjs';
+import { startApplication, startModelStore } from '../../scripts/application.mjs';
 import { freePort, startMariadb, stopMariadb } from '../../scripts/mariadb.mjs';
 import { migrate } from '../../src/server/migrations';
 import { DATA, DATABASE_PORT } from './surroundings';
@@ -12,15 +12,19 @@ export default async function start() {
   process.env.ZONOGRAPH_DATABASE_PORT = String(database.port);
   process.env.ZONOGRAPH_DATABASE = database.url('zonograph_browser');
   await migrate(process.env.ZONOGRAPH_DATABASE!, 'db/migrations');
+  const store = await startModelStore({ port: await freePort(4281) });
+  process.env.ZONOGRAPH_MODEL_STORE = store.address;
   const application = await startApplication({
     port: await freePort(4280),
     buildFolder: '.next-test',
     database: process.env.ZONOGRAPH_DATABASE,
+    modelStore: store.address,
     quiet: true,
   });
   process.env.ZONOGRAPH_ADDRESS = application.address;
   return async () => {
     await application.stop();
+    await store.stop();
     await stopMariadb(DATA);
   };
 }

@@ -253,7 +253,7 @@ function AskedNumbers({ report, height }: { report: Report; height: number }) {
       {report.cells.flatMap(({ id, box, trace }) => {
         const index = asked.findIndex(({ key }) => trace.some((one) => one.property === key));
         if (index < 0) return [];
-        const [x, y] = [right(box) - 2.4, height - top(box) + 2.4];
+        const [x, y] = [right(box) - 2.4, height - top(box)];
         return [
           <g key={id}>
             <circle cx={x} cy={y} r={1.7} fill="#935A0A" />

@@ -16,6 +16,7 @@ import { LoadProblem } from '../controls/load-problem';
 import { MenuEntry, MenuPaper } from '../controls/menu';
 import { type RequestFailed, sendForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
+import { useModelStore } from '../data/use-store';
 import { Screen } from '../shell/screen';
 import { AskedPane } from './asked-pane';
 import { DrawingSheet } from './drawing-sheet';
@@ -27,6 +28,13 @@ export function DrawingScreen({ id }: { id: string }) {
   const { store, open, problem, saving } = useDrawing(id);
   const change = useCallback((changed: Changed) => store.change(changed), [store]);
   const [focused, setFocused] = useState<string>();
+  const [moved, setMoved] = useState(false);
+  const { status } = useModelStore((models) => {
+    if (!open || !concerns(open, models)) return;
+    setMoved(true);
+    void store.load();
+  });
+  const changes = status?.models.find((model) => model.specimen === open?.drawing.specimen)?.changes ?? [];
   const sheet = useSheetOf(open);
   const drawing = open?.drawing;
   const locked = drawing?.state === 'finished';
@@ -81,7 +89,9 @@ export function DrawingScreen({ id }: { id: string }) {
               overflow="hidden"
               textOverflow="ellipsis"
             >
-              {drawing.modelChanged && '▲ The model gives something else now than when this drawing was finished.'}
+              {drawing.modelChanged
+                ? `▲ The model gives something else now than when this drawing was finished. ${changes.join(' ')}`
+                : moved && `▲ The model has changed: ${changes.join(' ')}`}
               {typeof saving === 'object' && (
                 <Flex gap="8px" align="center">
                   <Problem>{saving.refused}</Problem>
@@ -108,6 +118,19 @@ export function DrawingScreen({ id }: { id: string }) {
       )}
     </Screen>
   );
+}
+
+/** Whether models that changed are the drawing's own, or among its components however deep. */
+function concerns({ drawing, office }: OpenDrawing, models: readonly string[]): boolean {
+  const seen = new Set<string>();
+  const waiting = [drawing.specimen];
+  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
+    if (seen.has(id)) continue;
+    seen.add(id);
+    const specimen = office.specimens.find((one) => one.id === id);
+    waiting.push(...(specimen?.components.map((component) => component.specimen) ?? []));
+  }
+  return models.some((id) => seen.has(id));
 }
 
 function useSheetOf(open: OpenDrawing | undefined): Outcome<Composed> {

@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react';
+import { formatDistanceToNow } from 'date-fns';
 import Link from 'next/link';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { matchedName } from '../../core/property/names';
@@ -13,6 +14,7 @@ import { CommitField, Problem, TextInput } from '../controls/field';
 import { type RequestFailed, get, send } from '../data/request';
 import { type LoadedOffice, useProofClient } from '../data/use-office';
 import { resourcesFrom } from '../data/office';
+import type { StoreStatus } from '../data/use-store';
 import { SpecimenProof } from './specimen-proof';
 
 interface Row {
@@ -37,7 +39,14 @@ const Data = chakra('td', {
 });
 
 /** One specimen open: its values and its variants' side by side, its components, and proofs that follow every edit. */
-export function OpenSpecimen({ id, loaded, changed }: { id: string; loaded: LoadedOffice; changed: () => void }) {
+export function OpenSpecimen(props: {
+  id: string;
+  loaded: LoadedOffice;
+  changed: () => void;
+  /** What the model store last changed of it. */
+  fromStore: StoreStatus['models'][number] | undefined;
+}) {
+  const { id, loaded, changed, fromStore } = props;
   const [row, setRow] = useState<Row>();
   const [problem, setProblem] = useState<string>();
   const load = useCallback(() => {
@@ -81,6 +90,12 @@ export function OpenSpecimen({ id, loaded, changed }: { id: string; loaded: Load
           </Box>
           <Box color="soft">{specimen.model}</Box>
         </Flex>
+        {fromStore && fromStore.changes.length > 0 && (
+          <Box fontSize="13px" color="soft" pb="8px" data-testid="store-changes">
+            From the model store, {formatDistanceToNow(new Date(fromStore.changedAt))} ago:{' '}
+            {fromStore.changes.join(' ')}
+          </Box>
+        )}
         {problem && (
           <Flex gap="12px" align="center" pb="8px">
             <Problem>{problem}</Problem>

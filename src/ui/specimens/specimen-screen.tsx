@@ -3,11 +3,13 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { useOffice } from '../data/use-office';
 import { LoadProblem } from '../controls/load-problem';
+import { useModelStore } from '../data/use-store';
 import { Screen } from '../shell/screen';
 import { OpenSpecimen } from './open-specimen';
+import { StoreStrip } from './store-strip';
 
 const Entry = chakra(Link, {
   base: {
@@ -26,6 +28,11 @@ const Entry = chakra(Link, {
 export function SpecimenScreen({ open }: { open?: string }) {
   const router = useRouter();
   const { loaded, problem, reload } = useOffice();
+  const [stamp, setStamp] = useState(0);
+  const { status, ask } = useModelStore((models) => {
+    void reload();
+    if (open && models.includes(open)) setStamp((before) => before + 1);
+  });
   const specimens = loaded?.office.specimens;
   const first = specimens?.[0]?.id;
   useEffect(() => {
@@ -50,27 +57,39 @@ export function SpecimenScreen({ open }: { open?: string }) {
           bg="card"
           borderRight="1px solid"
           borderColor="ink"
-          overflowY="auto"
+          display="flex"
+          flexDirection="column"
         >
           <Box as="h1" fontSize="18px" fontWeight={600} px="14px" py="10px">
             Specimens
           </Box>
-          {specimens?.map((specimen) => (
-            <Entry
-              key={specimen.id}
-              href={`/specimens/${specimen.id}`}
-              aria-current={specimen.id === open ? 'page' : undefined}
-            >
-              <Box fontWeight={500}>{specimen.name}</Box>
-              <Box fontSize="13px" color="soft">
-                {specimen.model} · {specimen.variants.map((variant) => variant.name).join(', ') || 'no variants'}
-              </Box>
-            </Entry>
-          ))}
+          <Box flex="1" minHeight={0} overflowY="auto">
+            {specimens?.map((specimen) => (
+              <Entry
+                key={specimen.id}
+                href={`/specimens/${specimen.id}`}
+                aria-current={specimen.id === open ? 'page' : undefined}
+              >
+                <Box fontWeight={500}>{specimen.name}</Box>
+                <Box fontSize="13px" color="soft">
+                  {specimen.model} · {specimen.variants.map((variant) => variant.name).join(', ') || 'no variants'}
+                </Box>
+              </Entry>
+            ))}
+          </Box>
+          <StoreStrip status={status} ask={() => void ask()} />
         </Box>
         <Box flex="1" minWidth={0}>
           <LoadProblem problem={problem} retry={() => void reload()} />
-          {loaded && open && <OpenSpecimen key={open} id={open} loaded={loaded} changed={() => void reload()} />}
+          {loaded && open && (
+            <OpenSpecimen
+              key={`${open}/${stamp}`}
+              id={open}
+              loaded={loaded}
+              changed={() => void reload()}
+              fromStore={status?.models.find((model) => model.specimen === open)}
+            />
+          )}
         </Box>
       </Flex>
     </Screen>

@@ -1,0 +1,56 @@
+import type { Database } from '../database';
+import { fromJson } from './json-column';
+
+export interface StoreState {
+  askedAt: string | undefined;
+  answeredAt: string | undefined;
+  trouble: string | undefined;
+}
+
+export interface FollowedModel {
+  specimen: string;
+  etag: string;
+  changedAt: string;
+  changes: string[];
+}
+
+export async function storeState(db: Database): Promise<StoreState> {
+  const [row] = await db.query<{ asked_at: Date | null; answered_at: Date | null; trouble: string | null }>(
+    'SELECT asked_at, answered_at, trouble FROM store_state WHERE id = 1',
+  );
+  return {
+    askedAt: row?.asked_at?.toISOString(),
+    answeredAt: row?.answered_at?.toISOString(),
+    trouble: row?.trouble ?? undefined,
+  };
+}
+
+/** Notes that the store was asked now, and what came of it. */
+export async function noteAsked(db: Database, trouble: string | undefined): Promise<void> {
+  await db.run(
+    `INSERT INTO store_state (id, asked_at, answered_at, trouble) VALUES (1, NOW(3), IF(? IS NULL, NOW(3), NULL), ?)
+     ON DUPLICATE KEY UPDATE asked_at = NOW(3), answered_at = IF(VALUES(trouble) IS NULL, NOW(3), answered_at), trouble = VALUES(trouble)`,
+    [trouble ?? null, trouble ?? null],
+  );
+}
+
+export async function followedModels(db: Database): Promise<FollowedModel[]> {
+  const rows = await db.query<{ specimen_id: string; etag: string; changed_at: Date; changes: unknown }>(
+    'SELECT specimen_id, etag, changed_at, changes FROM store_models',
+  );
+  return rows.map((row) => ({
+    specimen: row.specimen_id,
+    etag: row.etag,
+    changedAt: row.changed_at.toISOString(),
+    changes: fromJson(row.changes),
+  }));
+}
+
+/** Notes which state of a model is known; with `changes`, that it was taken over now. */
+export async function noteModel(db: Database, specimen: string, etag: string, changes: string[]): Promise<void> {
+  await db.run(
+    `INSERT INTO store_models (specimen_id, etag, changes) VALUES (?, ?, ?)
+     ON DUPLICATE KEY UPDATE etag = VALUES(etag)${changes.length > 0 ? ', changes = VALUES(changes), changed_at = NOW(3)' : ''}`,
+    [specimen, etag, JSON.stringify(changes)],
+  );
+}

@@ -1,0 +1,120 @@
+import { deepEqual } from 'fast-equals';
+import { z } from 'zod';
+import { ModelKind } from '../../core/property/facts';
+import { Values } from '../../core/property/value';
+import { type Outcome, refuse } from '../../core/refusal';
+import { modelChanges } from '../../core/specimen/changes';
+import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
+import { database, transaction } from '../database';
+import {
+  type FollowedModel,
+  type StoreState,
+  followedModels,
+  noteAsked,
+  noteModel,
+  storeState,
+} from '../repositories/model-store';
+import { findSpecimen, insertSpecimen, replaceSpecimen } from '../repositories/specimens';
+
+/** How long the store may take to answer, ms, and how much it may answer, characters. */
+const PATIENCE_MS = 3000;
+const LARGEST_ANSWER = 10_000_000;
+
+const Listed = z.object({ id: z.string().min(1).max(80), etag: z.string().min(1).max(120) });
+const List = z.array(Listed).max(100_000);
+
+const StoreModel = z.object({
+  id: z.string(),
+  name: z.string(),
+  kind: ModelKind,
+  properties: Values,
+  variants: z.array(z.object({ name: z.string(), properties: Values })),
+  components: z.array(z.object({ model: z.string(), variant: z.string().optional(), quantity: z.number() })),
+});
+
+/** What is known of the model store: when it was heard, what it changed, and what of its last answer could not be used. */
+export interface StoreStatus extends StoreState {
+  /** Whether the office has a store to follow. */
+  followed: boolean;
+  models: FollowedModel[];
+}
+
+const address = () => process.env.ZONOGRAPH_MODEL_STORE;
+
+export async function storeStatus(): Promise<StoreStatus> {
+  const [state, models] = await Promise.all([storeState(database), followedModels(database)]);
+  return { ...state, models, followed: address() !== undefined };
+}
+
+/**
+ * Asks the model store what has changed and takes it over, model by model. A store that does not answer, or answers what
+ * cannot be read, changes nothing: the last known values stay, and the status says since when.
+ */
+export async function followStore(): Promise<StoreStatus> {
+  const base = address();
+  if (base === undefined) return storeStatus();
+  const list = await ask(`${base}/models`, List);
+  if (!list.ok) {
+    await noteAsked(database, list.reason);
+    return storeStatus();
+  }
+  const known = new Map((await followedModels(database)).map((model) => [model.specimen, model.etag]));
+  const refused: string[] = [];
+  for (const { id, etag } of list.value) {
+    if (known.get(id) === etag) continue;
+    const model = await ask(`${base}/models/${encodeURIComponent(id)}`, StoreModel);
+    const read = model.ok ? readSpecimen(asSpecimen(model.value)) : model;
+    if (!read.ok) refused.push(`${id}: ${read.reason}`);
+    else if (read.specimen.id !== id) refused.push(`${id}: it answers with the model ${read.specimen.id}.`);
+    else await takeOver(read.specimen, etag);
+  }
+  await noteAsked(database, refused.length > 0 ? `Not taken over: ${refused.join(' ')}`.slice(0, 500) : undefined);
+  return storeStatus();
+}
+
+function asSpecimen({ id, name, kind, properties, variants, components }: z.infer<typeof StoreModel>): Specimen {
+  return {
+    kind: 'zonograph/specimen',
+    version: 1,
+    id,
+    name,
+    model: kind,
+    values: properties,
+    variants: variants.map((variant) => ({ name: variant.name, values: variant.properties })),
+    components: components.map(({ model, variant, quantity }) => ({
+      specimen: model,
+      quantity,
+      ...(variant !== undefined && { variant }),
+    })),
+  };
+}
+
+/** Takes a model over in one transaction with the note of its state, so that a change is neither lost nor told twice. */
+async function takeOver(specimen: Specimen, etag: string): Promise<void> {
+  await transaction(async (db) => {
+    const row = await findSpecimen(db, specimen.id);
+    if (!row) await insertSpecimen(db, specimen);
+    else if (!deepEqual(row.specimen, specimen)) await replaceSpecimen(db, specimen, row.version);
+    await noteModel(db, specimen.id, etag, row ? modelChanges(row.specimen, specimen) : ['New in the store.']);
+  });
+}
+
+async function ask<T>(url: string, shape: z.ZodType<T>): Promise<Outcome<{ value: T }>> {
+  let text: string;
+  try {
+    const response = await fetch(url, { signal: AbortSignal.timeout(PATIENCE_MS), cache: 'no-store' });
+    if (!response.ok) return refuse(`The model store answers ${response.status}.`);
+    text = await response.text();
+  } catch {
+    return refuse('The model store does not answer.');
+  }
+  if (text.length > LARGEST_ANSWER) return refuse('The model store answers more than can be taken at once.');
+  try {
+    const parsed = shape.safeParse(JSON.parse(text));
+    return parsed.success
+      ? { ok: true, value: parsed.data }
+      : refuse('The model store’s answer is not what a model store answers.');
+  } catch {
+    return refuse('The model store’s answer is not JSON.');
+  }
+}

@@ -1,0 +1,155 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { Board, expect, test } from './fixtures';
+
+/** Makes a drawing of a model on the Workshop sheets and waits until its sheet is there. */
+async function make(page: Page, model: string) {
+  await page.goto('/drawings');
+  await page.getByRole('button', { name: 'Make drawing…' }).click();
+  await page.getByRole('combobox', { name: 'Model' }).selectOption({ label: model });
+  await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
+  await page.waitForURL(/\/drawings\/./);
+  await expect(page.locator('svg [data-source=number] text').last()).toHaveText(/^KD-\d{5}$/);
+}
+
+const printed = (page: Page, cell: string) => page.locator(`svg [data-source="${cell}"] text`).last();
+
+test('a property is linked and proved, the name that is too long is reported, and its repair is one click', async ({
+  page,
+}) => {
+  const board = await new Board(page).open();
+  await board.select('Empty cell');
+  await board.link('Stock size');
+  await board.fillFrom('Side cheek · galvanised');
+  const details = page.getByRole('region', { name: 'Details' });
+  const finding = details.getByText(/too long/).first();
+  await expect(finding).toBeVisible();
+  await expect(page.getByRole('button', { name: /A3 Side cheek/ })).toContainText('overflows');
+  await details.getByRole('button', { name: /^Let it / }).click();
+  await expect(finding).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /A3 Side cheek/ })).not.toContainText('overflows');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(finding).toBeVisible();
+});
+
+test('a finding is accepted with a reason and does not count any more', async ({ page }) => {
+  const board = await new Board(page).open();
+  await board.select('Material');
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: /Empty the cells/ }).click();
+  await page.getByRole('textbox', { name: 'Caption', exact: true }).fill('STUFF');
+  const details = page.getByRole('region', { name: 'Details' });
+  await expect(details.getByText('its caption has nothing behind it')).toBeVisible();
+  await details.getByRole('button', { name: 'Accept…' }).click();
+  await details.getByRole('textbox', { name: 'Why it is accepted' }).fill('Stamped by the stores');
+  await details.getByRole('button', { name: 'Accept', exact: true }).click();
+  await expect(details.getByText('Accepted: Stamped by the stores')).toBeVisible();
+  await expect(page.getByRole('contentinfo')).not.toContainText('▲ 1');
+});
+
+test('the winch: a drawing is made, answered by Tab alone, and exported', async ({ page }) => {
+  await make(page, 'Recovery winch');
+  await expect(printed(page, 'mass')).toHaveText('100,72 kg');
+  await expect(page.getByRole('status').first()).toContainText('2 of 8 still open');
+  await page.locator('input[data-asked=created-by]').focus();
+  const answers = [
+    'Ines Sundqvist',
+    '2026-06-02',
+    'Assembly drawing',
+    'Marlo Aketch',
+    'For manufacture',
+    'en',
+    'Orsolya Brandt',
+    'B',
+  ];
+  for (const answer of answers) {
+    await page.keyboard.type(answer);
+    await page.keyboard.press('Tab');
+  }
+  await expect(page.getByRole('status').first()).toContainText('all 8 answered');
+  for (const [cell, text] of [
+    ['created', 'Ines Sundqvist'],
+    ['doc-type', 'Assembly drawing'],
+    ['approved', 'Orsolya Brandt'],
+    ['revision', 'B'],
+  ] as const)
+    await expect(printed(page, cell)).toHaveText(text);
+  await expect(page.getByTestId('saved')).toHaveAttribute('data-state', 'saved');
+
+  await page.getByRole('button', { name: 'Export' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'SVG, to show' }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toMatch(/^KD-\d{5}-RECOVERY-WINCH\.svg$/);
+  expect(readFileSync((await file.path())!, 'utf8')).toContain('>Orsolya Brandt<');
+
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect(page.getByRole('contentinfo')).toContainText('finished');
+  await page.reload();
+  await expect(printed(page, 'created')).toHaveText('Ines Sundqvist');
+  await page.goto('/drawings');
+  await expect(page.getByRole('row', { name: /RECOVERY WINCH/ })).toContainText('finished');
+});
+
+test('what is wrong is said at the field and kept there; what is open is asked about at export; locks say why', async ({
+  page,
+}) => {
+  await make(page, 'Drum barrel');
+  const revision = page.locator('input[data-asked=revision]');
+  await revision.fill('I');
+  await expect(page.getByRole('alert').filter({ hasText: 'I and O are not used' })).toBeVisible();
+  await expect(printed(page, 'revision')).toHaveText('A');
+  await revision.fill('C');
+  await expect(printed(page, 'revision')).toHaveText('C');
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'cannot be finished: Approved by is still asked for' }),
+  ).toBeVisible();
+
+  const click = async (cell: string) => {
+    const box = (await printed(page, cell).boundingBox())!;
+    await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
+  };
+  await click('material');
+  await expect(page.getByRole('note')).toContainText('Material comes from Drum barrel, variant galvanised');
+  await expect(page.getByRole('note')).toContainText('It is locked here');
+  await click('finish');
+  await page.getByRole('textbox', { name: 'Overrule Finish' }).fill('Bead blasted');
+  await page.getByRole('button', { name: 'Overrule', exact: true }).click();
+  await expect(printed(page, 'finish')).toHaveText('Bead blasted');
+  await page.getByRole('button', { name: 'Go back' }).click();
+  await expect(printed(page, 'finish')).not.toHaveText('Bead blasted');
+
+  await page.getByRole('button', { name: 'Export' }).click();
+  await page.getByRole('menuitem', { name: 'PDF, to print' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Some of it is unanswered' });
+  await expect(dialog).toContainText('Checked by, Approved by');
+  const download = page.waitForEvent('download');
+  await dialog.getByRole('button', { name: 'Export as it is' }).click();
+  expect((await download).suggestedFilename()).toMatch(/\.pdf$/);
+});
+
+test('a value changed on the model store’s page is on the specimen’s proof and on the drawing, which say so', async ({
+  page,
+  context,
+}) => {
+  const store = process.env.ZONOGRAPH_MODEL_STORE!;
+  await make(page, 'Pawl');
+  await expect(printed(page, 'title')).toHaveText('PAWL');
+  const other = await context.newPage();
+  await other.goto(`${store}/edit/pawl`);
+  await other.getByLabel('Title', { exact: true }).fill('PAWL, LEFT HAND');
+  await other.getByRole('button', { name: 'Save' }).click();
+  try {
+    await expect(printed(page, 'title')).toHaveText('PAWL, LEFT HAND', { timeout: 30_000 });
+    await expect(page.getByText('The model has changed: Title: PAWL → PAWL, LEFT HAND.')).toBeVisible();
+    await other.goto('/specimens/pawl');
+    await expect(other.getByTestId('store-changes')).toContainText('Title: PAWL → PAWL, LEFT HAND.');
+    await expect(other.getByLabel('Title of Pawl')).toHaveValue('PAWL, LEFT HAND');
+    await expect(other.getByRole('status', { name: 'Model store' })).toContainText('answered');
+  } finally {
+    await other.goto(`${store}/edit/pawl`);
+    await other.getByLabel('Title', { exact: true }).fill('PAWL');
+    await other.getByRole('button', { name: 'Save' }).click();
+  }
+});
