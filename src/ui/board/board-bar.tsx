@@ -2,6 +2,7 @@
 
 import { Box, Flex, Menu } from '@chakra-ui/react';
 import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
+import Link from 'next/link';
 import { memo, useState } from 'react';
 import type { ModelKind } from '../../core/property/facts';
 import type { Show } from '../../core/scene/resources';
@@ -54,6 +55,7 @@ export const BoardBar = memo(function BoardBar() {
       <Box flex="1" />
       <ScaleAndFit />
       <UndoRedo />
+      <ProveOnAll />
       <ExportMenu />
     </Flex>
   );
@@ -162,6 +164,18 @@ function UndoRedo() {
         <Redo2 size={15} aria-hidden />
       </Button>
     </>
+  );
+}
+
+/** Goes to the proofs of every size filled from every model. */
+function ProveOnAll() {
+  const id = useBoard((board) => board.format.id);
+  return (
+    <Button asChild>
+      <Link href={`/formats/${id}/proofs`} title="Every size, filled from every model">
+        Prove on all…
+      </Link>
+    </Button>
   );
 }
 

@@ -1,0 +1,197 @@
+'use client';
+
+import { Box, Flex, chakra } from '@chakra-ui/react';
+import { type CSSProperties, type MouseEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { holds, top } from '../../core/geometry/box';
+import { trimNumber } from '../../core/geometry/length';
+import { compose } from '../../core/scene/compose';
+import type { CellReport } from '../../core/scene/report';
+import { Button } from '../controls/button';
+import { WeightMark } from '../controls/mark';
+import { DataCell, HeadCell } from '../controls/table';
+import { factsFor } from '../data/office';
+import { sendForFile } from '../data/request';
+import { saveFile } from '../data/save-file';
+import { SceneView } from '../sheet/scene-view';
+import type { LoadedFormat, ProofRow } from './proofs-screen';
+
+const TEXT_STYLE: CSSProperties = {
+  fontKerning: 'none',
+  fontVariantLigatures: 'none',
+  textRendering: 'geometricPrecision',
+  whiteSpace: 'pre',
+};
+
+const Line = chakra('tr', { base: { cursor: 'pointer', _hover: { bg: 'plumWash' }, _selected: { bg: 'plumWash' } } });
+
+/** One proof open: its sheet, and every cell's text, where it comes from and how it fits; each points at the other. */
+export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: string; close: () => void }) {
+  const { loaded, row, sizeId, close } = props;
+  const { format, office, resources } = loaded;
+  const [shown, setShown] = useState<string>();
+  const table = useRef<HTMLDivElement>(null);
+  const composed = useMemo(
+    () =>
+      compose(
+        format.edition.document,
+        { sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show: row.show },
+        factsFor(format, office, row.filled),
+        resources,
+      ),
+    [format, office, resources, sizeId, row],
+  );
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && close();
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [close]);
+  const size = format.edition.document.sizes.find((one) => one.id === sizeId)!;
+  const report = composed.ok ? composed.report : undefined;
+  const point = (id: string | undefined) => {
+    setShown(id);
+    table.current?.querySelector(`[data-cell="${id}"]`)?.scrollIntoView({ block: 'nearest' });
+  };
+  const pick = (event: MouseEvent<SVGSVGElement>) => {
+    if (!report) return;
+    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(
+      event.currentTarget.getScreenCTM()!.inverse(),
+    );
+    point(report.cells.findLast((cell) => holds(cell.box, { x: at.x, y: report.sheet.height - at.y }))?.id);
+  };
+  const box = report?.cells.find((cell) => cell.id === shown)?.box;
+  return (
+    <Flex
+      position="absolute"
+      inset={0}
+      bg="paper"
+      direction="column"
+      zIndex={5}
+      role="dialog"
+      aria-label={`Proof ${size.name} ${row.words}`}
+    >
+      <Flex align="center" gap="10px" px="20px" py="8px" borderBottom="1px solid" borderColor="line">
+        <Box as="h2" fontSize="18px" fontWeight={600} flex="1">
+          {size.name} · {row.words}
+        </Box>
+        <Button type="button" onClick={() => void exportProof(loaded, row, sizeId)}>
+          Export PDF
+        </Button>
+        <Button type="button" look="primary" onClick={close}>
+          Back to all proofs
+        </Button>
+      </Flex>
+      <Flex flex="1" minHeight={0}>
+        <Box flex="1" minWidth={0} bg="desk" p="18px">
+          {composed.ok && report && (
+            <svg
+              viewBox={`0 0 ${composed.scene.width} ${composed.scene.height}`}
+              width="100%"
+              height="100%"
+              role="img"
+              aria-label="Sheet"
+              style={TEXT_STYLE}
+              onClick={pick}
+            >
+              <rect width={composed.scene.width} height={composed.scene.height} fill="#FFFFFF" />
+              <SceneView scene={composed.scene} />
+              {box && (
+                <rect
+                  data-testid="pointed-at"
+                  x={box.x}
+                  y={report.sheet.height - top(box)}
+                  width={box.width}
+                  height={box.height}
+                  fill="#7A2E5D22"
+                  stroke="#7A2E5D"
+                  strokeWidth={2}
+                  vectorEffect="non-scaling-stroke"
+                />
+              )}
+            </svg>
+          )}
+          {!composed.ok && <Box role="alert">■ {composed.reason}</Box>}
+        </Box>
+        <Box
+          ref={table}
+          width="520px"
+          flexShrink={0}
+          overflowY="auto"
+          bg="card"
+          borderLeft="1px solid"
+          borderColor="ink"
+        >
+          {report && report.findings.length > 0 && (
+            <Box px="12px" py="8px" borderBottom="1px solid" borderColor="line" fontSize="14px">
+              {report.findings.map((finding, i) => (
+                <Flex key={i} gap="6px" py="1px">
+                  <WeightMark weight={finding.accepted === undefined ? finding.weight : 'note'} />
+                  <chakra.button type="button" textAlign="left" cursor="pointer" onClick={() => point(finding.cell)}>
+                    {finding.words}
+                    {finding.accepted && ` (accepted: ${finding.accepted})`}
+                  </chakra.button>
+                </Flex>
+              ))}
+            </Box>
+          )}
+          <chakra.table width="100%" borderCollapse="collapse" fontSize="14px">
+            <thead>
+              <tr>
+                {['Cell', 'Prints', 'Comes from', 'Fit'].map((name) => (
+                  <HeadCell key={name}>{name}</HeadCell>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {report?.cells
+                .filter((cell) => cell.text !== '' || cell.trace.length > 0)
+                .map((cell) => (
+                  <Line
+                    key={cell.id}
+                    data-cell={cell.id}
+                    aria-selected={shown === cell.id}
+                    onClick={() => setShown(cell.id)}
+                    onMouseEnter={() => setShown(cell.id)}
+                  >
+                    <DataCell>{cell.name}</DataCell>
+                    <DataCell whiteSpace="pre-line">{cell.text || '–'}</DataCell>
+                    <DataCell fontSize="13px">{originOf(cell)}</DataCell>
+                    <DataCell fontSize="13px" color={cell.fit?.verdict === 'overflows' ? 'vermilion' : undefined}>
+                      {fitOf(cell)}
+                    </DataCell>
+                  </Line>
+                ))}
+            </tbody>
+          </chakra.table>
+        </Box>
+      </Flex>
+    </Flex>
+  );
+}
+
+function originOf({ trace }: CellReport): string {
+  if (trace.length === 0) return 'fixed text';
+  return trace
+    .map((one) =>
+      [
+        one.alias ? `“${one.alias}”` : undefined,
+        one.variant ? `variant ${one.variant}` : undefined,
+        one.from ?? `no ${one.source}`,
+        one.standIn,
+      ]
+        .filter(Boolean)
+        .join(', '),
+    )
+    .join('; ');
+}
+
+function fitOf({ fit }: CellReport): string {
+  if (!fit) return '';
+  const room =
+    fit.reserve < 0 ? `${trimNumber(-fit.reserve, 1)} mm too long` : `${trimNumber(fit.reserve, 1)} mm to spare`;
+  return [...fit.steps, room].join(', ');
+}
+
+async function exportProof({ format }: LoadedFormat, row: ProofRow, sizeId: string): Promise<void> {
+  const request = { kind: 'pdf', document: format.edition.document, sizeId, show: row.show, ...row.filled };
+  await saveFile(await sendForFile('POST', '/api/export', request), 'proof.pdf');
+}

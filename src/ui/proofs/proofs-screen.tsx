@@ -1,0 +1,214 @@
+'use client';
+
+import { Box, Flex, chakra } from '@chakra-ui/react';
+import Link from 'next/link';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { Show } from '../../core/scene/resources';
+import type { Resources } from '../../core/scene/resources';
+import { Button } from '../controls/button';
+import { LoadProblem } from '../controls/load-problem';
+import {
+  type Filled,
+  type FormatData,
+  type OfficeData,
+  factsFor,
+  loadFonts,
+  loadFormat,
+  resourcesFrom,
+} from '../data/office';
+import { useProofClient } from '../data/use-office';
+import type { ProofClient, ProofOrder } from '../proof/proof-client';
+import { ProofPicture, useProof } from '../proof/proof-picture';
+import { type Verdict, verdictOf } from '../proof/verdict';
+import { Screen } from '../shell/screen';
+import { OpenProof } from './open-proof';
+
+/** What a row of the matrix is filled from. */
+export interface ProofRow {
+  key: string;
+  words: string;
+  filled: Filled | undefined;
+  show: Show;
+}
+
+export interface LoadedFormat {
+  office: OfficeData;
+  format: FormatData;
+  resources: Resources;
+}
+
+const ROOM = { width: 300, height: 190 };
+
+const Tile = chakra('button', {
+  base: {
+    width: '158px',
+    p: '6px',
+    cursor: 'pointer',
+    textAlign: 'center',
+    border: '1px solid transparent',
+    _hover: { bg: 'plumWash', borderColor: 'line' },
+  },
+});
+
+/** Every proof of a format: its sizes across, the models it may meet down, each a true picture with its verdict. */
+export function ProofsScreen({ formatId }: { formatId: string }) {
+  const { loaded, problem, reload } = useFormat(formatId);
+  const client = useProofClient(loaded?.resources);
+  const [verdicts, setVerdicts] = useState<Record<string, Verdict>>({});
+  const [open, setOpen] = useState<{ row: ProofRow; sizeId: string }>();
+  const rows = useMemo(() => (loaded ? rowsOf(loaded.office) : []), [loaded]);
+  const sizes = loaded?.format.edition.document.sizes ?? [];
+  const total = rows.length * sizes.length;
+  const made = Object.values(verdicts);
+  const count = (sign: Verdict['sign']) => made.filter((verdict) => verdict.sign === sign).length;
+  const told = useCallback((key: string, verdict: Verdict) => {
+    setVerdicts((before) => (before[key]?.words === verdict.words ? before : { ...before, [key]: verdict }));
+  }, []);
+  return (
+    <Screen
+      plate={[
+        { caption: 'Proofs of', value: loaded?.format.name ?? '…', wide: true },
+        { caption: 'Made', value: `${made.length} of ${total}`, width: '130px' },
+        { caption: 'Fit', value: `● ${count('●')}`, width: '110px' },
+        { caption: 'To look at', value: `▲ ${count('▲')}`, width: '110px' },
+        { caption: 'Block release', value: `■ ${count('■')}`, width: '110px' },
+      ]}
+    >
+      <Flex direction="column" height="100%">
+        <Flex align="center" gap="12px" px="20px" py="8px" borderBottom="1px solid" borderColor="line">
+          <Box as="h1" fontSize="18px" fontWeight={600}>
+            {loaded ? `Proofs of ${loaded.format.name}` : 'Proofs'}
+          </Box>
+          <Box flex="1" />
+          <Button asChild>
+            <Link href={`/formats/${formatId}`}>Back to the board</Link>
+          </Button>
+        </Flex>
+        <LoadProblem problem={problem} retry={reload} />
+        {loaded && (
+          <Box flex="1" overflow="auto" bg="card">
+            <chakra.table borderCollapse="collapse">
+              <thead>
+                <tr>
+                  <chakra.th position="sticky" top={0} left={0} bg="card" zIndex={2} />
+                  {sizes.map((size) => (
+                    <chakra.th key={size.id} position="sticky" top={0} bg="card" zIndex={1} py="4px" fontWeight={600}>
+                      {size.name}
+                    </chakra.th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map((row) => (
+                  <tr key={row.key}>
+                    <chakra.th
+                      position="sticky"
+                      left={0}
+                      bg="card"
+                      textAlign="left"
+                      px="16px"
+                      width="200px"
+                      fontWeight={500}
+                      borderTop="1px solid"
+                      borderColor="line"
+                    >
+                      {row.words}
+                    </chakra.th>
+                    {sizes.map((size) => (
+                      <chakra.td key={size.id} borderTop="1px solid" borderColor="line">
+                        <MatrixProof
+                          loaded={loaded}
+                          row={row}
+                          size={size}
+                          client={client}
+                          told={told}
+                          open={() => setOpen({ row, sizeId: size.id })}
+                        />
+                      </chakra.td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </chakra.table>
+          </Box>
+        )}
+      </Flex>
+      {open && loaded && (
+        <OpenProof loaded={loaded} row={open.row} sizeId={open.sizeId} close={() => setOpen(undefined)} />
+      )}
+    </Screen>
+  );
+}
+
+function MatrixProof(props: {
+  loaded: LoadedFormat;
+  row: ProofRow;
+  size: { id: string; name: string };
+  client: ProofClient | undefined;
+  told: (key: string, verdict: Verdict) => void;
+  open: () => void;
+}) {
+  const { loaded, row, size, client, told, open } = props;
+  const key = `matrix/${size.id}/${row.key}`;
+  const order = useMemo(
+    (): ProofOrder => ({
+      id: key,
+      document: loaded.format.edition.document,
+      request: { sizeId: size.id, sheet: { number: 1, total: 1, scale: loaded.format.scale }, show: row.show },
+      facts: factsFor(loaded.format, loaded.office, row.filled),
+      room: ROOM,
+    }),
+    [key, loaded, row, size.id],
+  );
+  const { result, picture } = useProof(client, order, (done) => told(key, verdictOf(done.findings, done.refused)));
+  const verdict = result && verdictOf(result.findings, result.refused);
+  const name = `${size.name} ${row.words}`;
+  return (
+    <Tile
+      type="button"
+      onClick={open}
+      aria-label={`Open proof ${name}`}
+      title={result?.findings[0]?.words ?? 'Everything fits'}
+    >
+      <Box height="100px">
+        <ProofPicture picture={picture} alt={`Proof ${name}`} />
+      </Box>
+      <Box fontSize="13px" fontWeight={500} color={verdict?.colour ?? 'soft'}>
+        {verdict ? `${verdict.sign} ${verdict.words}` : '…'}
+      </Box>
+    </Tile>
+  );
+}
+
+function rowsOf({ specimens }: OfficeData): ProofRow[] {
+  const models = specimens.flatMap((specimen): ProofRow[] => {
+    const variants = specimen.variants.length > 0 ? specimen.variants.map(({ name }) => name) : [undefined];
+    return variants.map((variant) => ({
+      key: `${specimen.id}/${variant ?? ''}`,
+      words: [specimen.name, variant].filter(Boolean).join(' · '),
+      filled: { specimen: specimen.id, ...(variant !== undefined && { variant }) },
+      show: 'values',
+    }));
+  });
+  return [
+    { key: 'longest', words: 'Longest on record', filled: models[0]?.filled, show: 'longest' },
+    ...models,
+    { key: 'blank', words: 'Blank', filled: undefined, show: 'blank' },
+  ];
+}
+
+function useFormat(formatId: string) {
+  const [loaded, setLoaded] = useState<LoadedFormat>();
+  const [problem, setProblem] = useState<string>();
+  const [attempt, setAttempt] = useState(0);
+  useEffect(() => {
+    loadFormat(formatId)
+      .then(async (office) => {
+        const resources = resourcesFrom(office, await loadFonts(office.fonts));
+        setLoaded({ office, format: office.formats[0]!, resources });
+        setProblem(undefined);
+      })
+      .catch((error: Error) => setProblem(error.message));
+  }, [formatId, attempt]);
+  return { loaded, problem, reload: () => setAttempt(attempt + 1) };
+}
