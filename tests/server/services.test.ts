@@ -2,14 +2,22 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { applyStep } from '@/core/format/steps/step';
 import type { FormatDocument } from '@/core/format/document';
+import { linksByProperty } from '@/core/format/usage';
 import { database, transaction } from '@/server/database';
 import { migrate } from '@/server/migrations';
 import { seed } from '@/server/seed';
-import { addProperty, changeProperty, dictionary } from '@/server/services/dictionary';
+import {
+  addProperty,
+  changeProperty,
+  dictionary,
+  importDictionary,
+  mergeProperty,
+  removeProperty,
+} from '@/server/services/dictionary';
 import { takeFont } from '@/server/services/fonts';
 import { exportSheet } from '@/server/services/export';
 import { copyFormat, office, saveDocument } from '@/server/services/formats';
-import { changeSpecimen, specimen } from '@/server/services/specimens';
+import { changeSpecimen, importSpecimens, specimen } from '@/server/services/specimens';
 import { count, withOffice } from './office';
 
 withOffice();
@@ -209,6 +217,83 @@ describe('the dictionary', () => {
       ...row.definition,
       name: 'Greatest line pull',
     });
+  });
+});
+
+describe('properties that go', () => {
+  const uses = async (id: string) =>
+    (await office()).formats.reduce(
+      (sum, { edition }) => sum + (linksByProperty(edition.document).get(id)?.length ?? 0),
+      0,
+    );
+
+  test('are removed when nothing uses them, and else refused with the places', async () => {
+    await removeProperty('supplementary-title');
+    expect((await dictionary()).some(({ definition }) => definition.id === 'supplementary-title')).toBe(false);
+    await expect(removeProperty('material')).rejects.toThrow(
+      /“Material” is used: .*Workshop sheets, edition 1: Material in Title block; .*Take it out there, or merge it/,
+    );
+    await expect(removeProperty('supplementary-title')).rejects.toMatchObject({ status: 404 });
+  });
+
+  test('are merged: links move, the name stays as an alias', async () => {
+    const [before, there] = [await uses('finish'), await uses('heat-treatment')];
+    expect(before).toBeGreaterThan(0);
+    await mergeProperty('finish', 'heat-treatment');
+    expect([await uses('finish'), await uses('heat-treatment')]).toEqual([0, before + there]);
+    const target = (await dictionary()).find(({ definition }) => definition.id === 'heat-treatment')!;
+    expect(target.definition.aliases).toEqual(['HT', 'Finish', 'Surface', 'Coating']);
+    await expect(mergeProperty('mass', 'title')).rejects.toThrow('of different sources or quantities');
+    await expect(mergeProperty('mass', 'mass')).rejects.toThrow('not merged into itself');
+  });
+
+  test('a file is taken over as a whole or not at all', async () => {
+    const crate = { id: 'crate', name: 'Crate', type: 'text', source: 'model', aliases: [] };
+    expect(await importDictionary([crate])).toEqual({ added: 1, changed: 0 });
+    expect(await importDictionary([{ ...crate, length: 9 }])).toEqual({ added: 0, changed: 1 });
+    await expect(
+      importDictionary([
+        { ...crate, id: 'box', name: 'Box' },
+        { ...crate, id: 'w', name: 'Weight' },
+      ]),
+    ).rejects.toThrow('“Weight” is a name of “Mass” already');
+    expect((await dictionary()).some(({ definition }) => definition.id === 'box')).toBe(false);
+  });
+});
+
+describe('models from files', () => {
+  const eye = {
+    kind: 'zonograph/specimen',
+    version: 1,
+    id: 'deck-eye',
+    name: 'Deck eye',
+    model: 'part',
+    values: { Title: 'DECK EYE' },
+    variants: [],
+    components: [],
+  };
+  test('are added; of known ones the values in the file replace their own and all else stays', async () => {
+    expect(await importSpecimens([eye])).toEqual({ added: 1, changed: 0 });
+    const pawl = await specimen('pawl');
+    const given = {
+      ...eye,
+      id: 'pawl',
+      name: 'Pawl',
+      values: { Crate: 'C4' },
+      variants: [{ name: '316L', values: { Crate: 'C5' } }],
+    };
+    expect(await importSpecimens([given])).toEqual({ added: 0, changed: 1 });
+    const now = (await specimen('pawl')).specimen;
+    expect(now.values).toEqual({ ...pawl.specimen.values, Crate: 'C4' });
+    expect(now.variants.find((one) => one.name === '316L')!.values).toMatchObject({
+      Crate: 'C5',
+      Mass: { value: 0.65 },
+    });
+  });
+  test('one that is wrong, and too many at once, leave everything as it was', async () => {
+    await expect(importSpecimens([eye, { ...eye, id: 'B a d' }])).rejects.toThrow(/not valid at id/);
+    await expect(importSpecimens(Array.from({ length: 501 }, () => eye))).rejects.toThrow('At most 500');
+    await expect(specimen('deck-eye')).rejects.toMatchObject({ status: 404 });
   });
 });
 

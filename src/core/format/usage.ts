@@ -6,9 +6,13 @@ export function linksByProperty(document: FormatDocument): Map<string, { block: 
   for (const block of document.blocks) {
     for (const cell of block.cells) {
       const linked = new Set(
-        cell.contents.flatMap((content) =>
-          'parts' in content ? content.parts.flatMap((part) => (part.kind === 'linked' ? [part.property] : [])) : [],
-        ),
+        cell.contents.flatMap((content) => {
+          if ('picture' in content) return 'property' in content.picture.from ? [content.picture.from.property] : [];
+          if (!('parts' in content)) return [];
+          return content.parts.flatMap((part) =>
+            part.kind === 'linked' ? [part.property, ...(part.orElse ?? [])] : [],
+          );
+        }),
       );
       for (const property of linked) {
         links.set(property, [...(links.get(property) ?? []), { block: block.id, cell: cell.id }]);

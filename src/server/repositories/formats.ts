@@ -78,6 +78,11 @@ export async function findFormat(db: Database, id: string): Promise<FormatRow | 
   return (await db.query<RawFormat>(`SELECT ${FORMAT} FROM formats WHERE id = ?`, [id])).map(toFormat)[0];
 }
 
+/** Every edition there is, newest number first within each format. */
+export async function allEditions(db: Database): Promise<EditionRow[]> {
+  return (await db.query<RawEdition>(`SELECT ${EDITION} FROM editions ORDER BY format_id, number DESC`)).map(toEdition);
+}
+
 /** @throws a duplicate-key error when the name is taken */
 export async function insertFormat(db: Database, row: FormatRow): Promise<void> {
   await db.run(`INSERT INTO formats (${FORMAT}) VALUES (?, ?, ?, ?, ?, ?)`, [

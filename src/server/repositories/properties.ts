@@ -30,6 +30,11 @@ export async function insertProperty(db: Database, definition: PropertyDefinitio
   );
 }
 
+export async function deleteProperty(db: Database, id: string): Promise<boolean> {
+  const { affected } = await db.run('DELETE FROM properties WHERE id = ?', [id]);
+  return affected === 1;
+}
+
 /** @returns false when the row is no longer of that version. @throws a duplicate-key error when the name is taken */
 export async function replaceProperty(db: Database, definition: PropertyDefinition, version: number): Promise<boolean> {
   const { affected } = await db.run(

@@ -1,9 +1,15 @@
 import { randomUUID } from 'node:crypto';
-import { readSpecimen } from '../../core/specimen/specimen';
+import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
 import { THE_ADMINISTRATOR } from '../account';
 import { database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
-import { type SpecimenRow, allSpecimens, findSpecimen, replaceSpecimen } from '../repositories/specimens';
+import {
+  type SpecimenRow,
+  allSpecimens,
+  findSpecimen,
+  insertSpecimen,
+  replaceSpecimen,
+} from '../repositories/specimens';
 import { ServiceError } from './service-error';
 
 /** Every specimen, assemblies and parts, each with the version a change is made on. */
@@ -15,6 +21,42 @@ export async function specimen(id: string): Promise<SpecimenRow> {
   const row = await findSpecimen(database, id);
   if (!row) throw new ServiceError(404, 'There is no such specimen.');
   return row;
+}
+
+/** Most models that are taken over in one request. */
+const MOST_AT_ONCE = 500;
+
+/**
+ * Takes over models that were read from a file, all of a request or none: new ones are added; of a known one, the values and
+ * variants that the file has replace its own, and all else stays.
+ */
+export async function importSpecimens(json: unknown[]): Promise<{ added: number; changed: number }> {
+  if (json.length > MOST_AT_ONCE) throw new ServiceError(422, `At most ${MOST_AT_ONCE} models are taken over at once.`);
+  const read = json.map((one) => {
+    const outcome = readSpecimen(one);
+    if (!outcome.ok) throw new ServiceError(422, outcome.reason);
+    return outcome.specimen;
+  });
+  return transaction(async (db) => {
+    const done = { added: 0, changed: 0 };
+    for (const given of read) {
+      const row = await findSpecimen(db, given.id);
+      if (!row) {
+        await insertSpecimen(db, given);
+        done.added += 1;
+      } else if (await replaceSpecimen(db, withValues(row.specimen, given), row.version)) done.changed += 1;
+    }
+    return done;
+  });
+}
+
+function withValues(known: Specimen, given: Specimen): Specimen {
+  const variants = known.variants.map((variant) => {
+    const other = given.variants.find((one) => one.name === variant.name);
+    return other ? { ...variant, values: { ...variant.values, ...other.values } } : variant;
+  });
+  const fresh = given.variants.filter(({ name }) => !known.variants.some((one) => one.name === name));
+  return { ...known, values: { ...known.values, ...given.values }, variants: [...variants, ...fresh] };
 }
 
 /** Replaces a specimen, if it is still of the version the change was made on. */

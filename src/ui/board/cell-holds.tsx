@@ -13,7 +13,7 @@ import { CommitField, Problem, Row, Select, SelectRow } from '../controls/field'
 import { useBoard } from './board-store';
 import { partsAt, usePartName, usePrintedContent, withContent, withParts } from './cell-content';
 import { ConditionRows } from './condition-rows';
-import { DisplayRows } from './details-display';
+import { DisplayRows } from '../property/display-rows';
 import { FigureRows } from './details-figure';
 import { ContentEditor } from './lazy-content-editor';
 import { putPicture } from './putting-pictures';

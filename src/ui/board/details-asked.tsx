@@ -12,7 +12,7 @@ import { Button } from '../controls/button';
 import { CommitField, Problem, Row, SelectRow } from '../controls/field';
 import { SortableItem, SortableList } from '../controls/sortable';
 import { useBoard, useBoardStore } from './board-store';
-import { DisplayRows } from './details-display';
+import { DisplayRows } from '../property/display-rows';
 import { Section } from './details-parts';
 
 const setAsked = (asked: AskedValue[], typing?: string) =>

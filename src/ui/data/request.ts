@@ -31,11 +31,11 @@ export async function get<T>(path: string): Promise<T> {
 }
 
 /** Sends JSON to the server and reads its answer. @throws RequestFailed with the server's reason */
-export async function send<T>(method: 'POST' | 'PUT', path: string, json: unknown): Promise<T> {
+export async function send<T>(method: 'POST' | 'PUT' | 'DELETE', path: string, json: unknown): Promise<T> {
   return (await sendForFile(method, path, json)).json() as Promise<T>;
 }
 
 /** Sends JSON and gives back the whole answer, for files. @throws RequestFailed with the server's reason */
-export function sendForFile(method: 'POST' | 'PUT', path: string, json: unknown): Promise<Response> {
+export function sendForFile(method: 'POST' | 'PUT' | 'DELETE', path: string, json: unknown): Promise<Response> {
   return answered(path, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(json) });
 }

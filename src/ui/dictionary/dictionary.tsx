@@ -10,17 +10,28 @@ import {
   tableFeatures,
   useTable,
 } from '@tanstack/react-table';
+import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { linksByProperty } from '../../core/format/usage';
 import { matchedName } from '../../core/property/names';
+import { dictionaryCsv } from '../../core/property/dictionary-csv';
 import { coverageOf } from '../../core/specimen/coverage';
 import { Button } from '../controls/button';
 import { TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
+import { DataCell, HeadCell } from '../controls/table';
 import { type OfficeData, loadOffice } from '../data/office';
 import { get } from '../data/request';
+import { saveText } from '../data/save-file';
 import { Screen } from '../shell/screen';
 import { PropertyDialog, type PropertyRow } from './property-dialog';
+
+const CoverageDialog = dynamic(() => import('./coverage-dialog').then((module) => module.CoverageDialog), {
+  ssr: false,
+});
+const ImportDictionary = dynamic(() => import('./import-dictionary').then((module) => module.ImportDictionary), {
+  ssr: false,
+});
 
 interface Line extends PropertyRow {
   /** Share of the specimens that have it; absent for what does not come from a model. */
@@ -36,31 +47,12 @@ const features = tableFeatures({
 });
 const column = createColumnHelper<typeof features, Line>();
 
-const Head = chakra('th', {
-  base: {
-    textAlign: 'left',
-    fontWeight: 500,
-    fontSize: '13px',
-    color: 'soft',
-    px: '10px',
-    py: '5px',
-    borderBottom: '1px solid',
-    borderColor: 'ink',
-    whiteSpace: 'nowrap',
-    position: 'sticky',
-    top: 0,
-    bg: 'card',
-  },
-});
-const Data = chakra('td', {
-  base: { px: '10px', py: '4px', borderBottom: '1px solid', borderColor: 'line', verticalAlign: 'top' },
-});
-
 /** The property dictionary: the register of every named datum, to look through, add to and change. */
 export function Dictionary() {
   const { rows, office, problem, reload } = useDictionary();
   const [search, setSearch] = useState('');
   const [open, setOpen] = useState<PropertyRow | 'new'>();
+  const [panel, setPanel] = useState<'coverage' | 'import'>();
   const lines = useMemo(() => linesOf(rows ?? [], office), [rows, office]);
   const shown = useMemo(() => {
     const wanted = matchedName(search);
@@ -101,6 +93,19 @@ export function Dictionary() {
             />
           </Box>
           <Box flex="1" />
+          <Button type="button" onClick={() => setPanel('coverage')} disabled={!office}>
+            Coverage…
+          </Button>
+          <Button
+            type="button"
+            disabled={!rows}
+            onClick={() => saveText(dictionaryCsv(rows!.map((row) => row.definition)), 'properties.csv')}
+          >
+            CSV out
+          </Button>
+          <Button type="button" disabled={!rows} onClick={() => setPanel('import')}>
+            CSV in…
+          </Button>
           <Button look="primary" type="button" onClick={() => setOpen('new')}>
             Add a property…
           </Button>
@@ -114,14 +119,14 @@ export function Dictionary() {
                   {group.headers.map((header) => {
                     const sorted = header.column.getIsSorted();
                     return (
-                      <Head
+                      <HeadCell
                         key={header.id}
                         aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
                       >
                         <chakra.button type="button" cursor="pointer" onClick={header.column.getToggleSortingHandler()}>
                           <table.FlexRender header={header} /> {sorted === 'asc' ? '↑' : sorted === 'desc' ? '↓' : ''}
                         </chakra.button>
-                      </Head>
+                      </HeadCell>
                     );
                   })}
                 </tr>
@@ -136,9 +141,9 @@ export function Dictionary() {
                   onClick={() => setOpen(row.original)}
                 >
                   {row.getAllCells().map((cell) => (
-                    <Data key={cell.id}>
+                    <DataCell key={cell.id}>
                       <table.FlexRender cell={cell} />
-                    </Data>
+                    </DataCell>
                   ))}
                 </chakra.tr>
               ))}
@@ -151,9 +156,23 @@ export function Dictionary() {
           )}
         </Box>
       </Flex>
+      {panel === 'coverage' && office && (
+        <CoverageDialog lines={lines} specimens={office.specimens.length} close={() => setPanel(undefined)} />
+      )}
+      {panel === 'import' && rows && (
+        <ImportDictionary
+          known={rows.map((row) => row.definition)}
+          close={() => setPanel(undefined)}
+          done={() => {
+            setPanel(undefined);
+            void reload();
+          }}
+        />
+      )}
       {open && (
         <PropertyDialog
           row={open === 'new' ? undefined : open}
+          others={(rows ?? []).map((row) => row.definition)}
           close={() => setOpen(undefined)}
           saved={() => {
             setOpen(undefined);

@@ -5,11 +5,14 @@ import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { issueInWords } from '../../core/format/reading';
 import { PropertyDefinition, PropertyType, Source } from '../../core/property/definition';
+import { propertyId } from '../../core/property/dictionary-csv';
+import type { DisplayFormat } from '../../core/property/display';
 import { Quantity, unitsOf } from '../../core/property/units';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, Select, TextInput } from '../controls/field';
 import { send } from '../data/request';
+import { DisplayRows } from '../property/display-rows';
 
 /** A property of the dictionary, with the version a change is made on. */
 export interface PropertyRow {
@@ -25,6 +28,9 @@ interface Fields {
   unit: string;
   aliases: string;
   length: string;
+  pattern: string;
+  choices: string;
+  display: DisplayFormat | undefined;
   description: string;
   mustHavePart: boolean;
   mustHaveAssembly: boolean;
@@ -33,10 +39,13 @@ interface Fields {
 /** Adds a property or changes one. Its id is made from its first name and never changes, so that links hold. */
 export function PropertyDialog({
   row,
+  others,
   close,
   saved,
 }: {
   row: PropertyRow | undefined;
+  /** The properties it may be merged into. */
+  others: readonly PropertyDefinition[];
   close: () => void;
   saved: () => void;
 }) {
@@ -44,7 +53,7 @@ export function PropertyDialog({
     defaultValues: fieldsFrom(row?.definition),
   });
   const [problem, setProblem] = useState<string>();
-  const [type, quantity] = useWatch({ control, name: ['type', 'quantity'] });
+  const [type, quantity, unit, display] = useWatch({ control, name: ['type', 'quantity', 'unit', 'display'] });
   const submit = handleSubmit(async (fields) => {
     const parsed = PropertyDefinition.safeParse(definitionFrom(fields, row?.definition));
     if (!parsed.success) {
@@ -88,7 +97,7 @@ export function PropertyDialog({
           </Select>
         </Row>
         <Row label="Type" htmlFor="property-type">
-          <Select id="property-type" {...register('type')}>
+          <Select id="property-type" {...register('type', { onChange: () => setValue('display', undefined) })}>
             {PropertyType.options.map((option) => (
               <option key={option}>{option}</option>
             ))}
@@ -136,6 +145,29 @@ export function PropertyDialog({
             </Box>
           </Flex>
         </Row>
+        {type === 'choice' && (
+          <Row label="Choices" htmlFor="property-choices">
+            <TextInput id="property-choices" placeholder="parted by commas" {...register('choices')} />
+          </Row>
+        )}
+        {type === 'text' && (
+          <Row label="Pattern" htmlFor="property-pattern">
+            <TextInput
+              id="property-pattern"
+              placeholder="a regular expression, such as KW-[0-9]{4}"
+              {...register('pattern')}
+            />
+          </Row>
+        )}
+        <DisplayRows
+          type={type}
+          unit={type === 'number' ? unit : undefined}
+          display={display}
+          change={(next) => {
+            setValue('display', next);
+            return { ok: true };
+          }}
+        />
         <Row label="Required of">
           <Flex gap="14px" pt="4px">
             <label>
@@ -151,7 +183,60 @@ export function PropertyDialog({
         </Row>
         {problem && <Problem>{problem}</Problem>}
       </form>
+      {row && <RemoveOrMerge row={row} others={others} done={saved} />}
     </Dialog>
+  );
+}
+
+/** Takes the property out, or merges it into another one; a refusal says where it is used. */
+function RemoveOrMerge(props: { row: PropertyRow; others: readonly PropertyDefinition[]; done: () => void }) {
+  const { definition } = props.row;
+  const [into, setInto] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const tried = async (work: () => Promise<unknown>) => {
+    try {
+      await work();
+      props.done();
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  const alike = props.others.filter(
+    (other) =>
+      other.id !== definition.id && other.source === definition.source && other.quantity === definition.quantity,
+  );
+  return (
+    <Box borderTop="1px solid" borderColor="line" mt="10px" pt="8px">
+      <Row label="Merge into">
+        <Flex gap="6px">
+          <Select aria-label="Merge into" value={into} onChange={(event) => setInto(event.target.value)}>
+            <option value="">another property…</option>
+            {alike.map((other) => (
+              <option key={other.id} value={other.id}>
+                {other.name}
+              </option>
+            ))}
+          </Select>
+          <Button
+            type="button"
+            disabled={into === ''}
+            onClick={() => void tried(() => send('POST', `/api/properties/${definition.id}`, { mergeInto: into }))}
+          >
+            Merge
+          </Button>
+          <Button
+            type="button"
+            onClick={() => void tried(() => send('DELETE', `/api/properties/${definition.id}`, {}))}
+          >
+            Remove
+          </Button>
+        </Flex>
+        <Box fontSize="12px" color="soft" pt="2px">
+          Merging moves every link and keeps the name as another one it is read as.
+        </Box>
+      </Row>
+      {problem && <Problem>{problem}</Problem>}
+    </Box>
   );
 }
 
@@ -164,6 +249,9 @@ function fieldsFrom(definition: PropertyDefinition | undefined): Fields {
     unit: definition?.unit ?? '',
     aliases: definition?.aliases.join(', ') ?? '',
     length: definition?.length === undefined ? '' : String(definition.length),
+    pattern: definition?.pattern ?? '',
+    choices: definition?.choices?.join(', ') ?? '',
+    display: definition?.display,
     description: definition?.description ?? '',
     mustHavePart: definition?.mustHave?.part ?? false,
     mustHaveAssembly: definition?.mustHave?.assembly ?? false,
@@ -172,9 +260,8 @@ function fieldsFrom(definition: PropertyDefinition | undefined): Fields {
 
 function definitionFrom(fields: Fields, before: PropertyDefinition | undefined): unknown {
   const number = fields.type === 'number';
-  const keepsDisplay = before?.display && before.type === fields.type;
   return {
-    id: before?.id ?? idFrom(fields.name),
+    id: before?.id ?? propertyId(fields.name),
     name: fields.name,
     type: fields.type,
     source: fields.source,
@@ -188,18 +275,14 @@ function definitionFrom(fields: Fields, before: PropertyDefinition | undefined):
       mustHave: { part: fields.mustHavePart, assembly: fields.mustHaveAssembly },
     }),
     ...(fields.description.trim() && { description: fields.description.trim() }),
-    ...(before?.choices && { choices: before.choices }),
-    ...(keepsDisplay && { display: before.display }),
+    ...(fields.type === 'text' && fields.pattern.trim() && { pattern: fields.pattern.trim() }),
+    ...(fields.type === 'choice' &&
+      fields.choices.trim() && {
+        choices: fields.choices
+          .split(',')
+          .map((choice) => choice.trim())
+          .filter(Boolean),
+      }),
+    ...(fields.display && { display: fields.display }),
   };
-}
-
-/** An id made from a name: small letters, numerals and hyphens. */
-function idFrom(name: string): string {
-  const plain = name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-  return (
-    plain
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '')
-      .slice(0, 80) || 'property'
-  );
 }

@@ -11,6 +11,7 @@ import { asMeasure, valueText } from '../../core/property/value';
 import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
 import { Button } from '../controls/button';
 import { CommitField, Problem, TextInput } from '../controls/field';
+import { DataCell, HeadCell } from '../controls/table';
 import { type RequestFailed, get, send } from '../data/request';
 import { type LoadedOffice, useProofClient } from '../data/use-office';
 import { resourcesFrom } from '../data/office';
@@ -21,22 +22,6 @@ interface Row {
   specimen: Specimen;
   version: number;
 }
-
-const Head = chakra('th', {
-  base: {
-    textAlign: 'left',
-    fontWeight: 500,
-    fontSize: '13px',
-    color: 'soft',
-    px: '8px',
-    py: '4px',
-    borderBottom: '1px solid',
-    borderColor: 'ink',
-  },
-});
-const Data = chakra('td', {
-  base: { px: '8px', py: '3px', borderBottom: '1px solid', borderColor: 'line', verticalAlign: 'top' },
-});
 
 /** One specimen open: its values and its variants' side by side, its components, and proofs that follow every edit. */
 export function OpenSpecimen(props: {
@@ -191,10 +176,10 @@ function ValueTable({
       >
         <thead>
           <tr>
-            <Head style={{ width: '21%' }}>Name in the model</Head>
-            <Head>Value</Head>
+            <HeadCell style={{ width: '21%' }}>Name in the model</HeadCell>
+            <HeadCell>Value</HeadCell>
             {specimen.variants.map((variant) => (
-              <Head key={variant.name}>{variant.name}</Head>
+              <HeadCell key={variant.name}>{variant.name}</HeadCell>
             ))}
           </tr>
         </thead>
@@ -203,26 +188,26 @@ function ValueTable({
             const property = readAs.get(matchedName(name));
             return (
               <tr key={name}>
-                <Data>
+                <DataCell>
                   <Box fontWeight={500}>{name}</Box>
                   {property !== name && (
                     <Box fontSize="12px" color={property ? 'plum' : 'ochre'}>
                       {property ? `read as ${property}` : '▲ no property reads it'}
                     </Box>
                   )}
-                </Data>
+                </DataCell>
                 {[undefined, ...specimen.variants.map((_, i) => i)].map((variant) => {
                   const values = variant === undefined ? specimen.values : specimen.variants[variant]!.values;
                   const who = variant === undefined ? specimen.name : specimen.variants[variant]!.name;
                   return (
-                    <Data key={variant ?? 'own'}>
+                    <DataCell key={variant ?? 'own'}>
                       <CommitField
                         bare
                         label={`${name} of ${who}`}
                         value={values[name] === undefined ? '' : valueText(values[name])}
                         commit={(text) => setValue(variant, name, text)}
                       />
-                    </Data>
+                    </DataCell>
                   );
                 })}
               </tr>
@@ -292,9 +277,9 @@ function Components({
       >
         <thead>
           <tr>
-            <Head style={{ width: 110 }}>Quantity</Head>
-            <Head>Model</Head>
-            <Head>Kind</Head>
+            <HeadCell style={{ width: 110 }}>Quantity</HeadCell>
+            <HeadCell>Model</HeadCell>
+            <HeadCell>Kind</HeadCell>
           </tr>
         </thead>
         <tbody>
@@ -302,7 +287,7 @@ function Components({
             const model = loaded.office.specimens.find((other) => other.id === component.specimen);
             return (
               <tr key={`${component.specimen}/${i}`}>
-                <Data>
+                <DataCell>
                   <CommitField
                     bare
                     label={`Quantity of ${model?.name ?? component.specimen}`}
@@ -316,8 +301,8 @@ function Components({
                       });
                     }}
                   />
-                </Data>
-                <Data>
+                </DataCell>
+                <DataCell>
                   {model ? (
                     <chakra.a asChild color="plum" textDecoration="underline">
                       <Link href={`/specimens/${model.id}`}>{model.name}</Link>
@@ -325,8 +310,8 @@ function Components({
                   ) : (
                     <Problem>{component.specimen} is not among the specimens</Problem>
                   )}
-                </Data>
-                <Data>{model?.model ?? '–'}</Data>
+                </DataCell>
+                <DataCell>{model?.model ?? '–'}</DataCell>
               </tr>
             );
           })}

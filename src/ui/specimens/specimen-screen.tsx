@@ -1,15 +1,19 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { useOffice } from '../data/use-office';
+import { Button } from '../controls/button';
 import { LoadProblem } from '../controls/load-problem';
 import { useModelStore } from '../data/use-store';
 import { Screen } from '../shell/screen';
 import { OpenSpecimen } from './open-specimen';
 import { StoreStrip } from './store-strip';
+
+const ImportModels = dynamic(() => import('./import-models').then((module) => module.ImportModels), { ssr: false });
 
 const Entry = chakra(Link, {
   base: {
@@ -29,6 +33,7 @@ export function SpecimenScreen({ open }: { open?: string }) {
   const router = useRouter();
   const { loaded, problem, reload } = useOffice();
   const [stamp, setStamp] = useState(0);
+  const [reading, setReading] = useState(false);
   const { status, ask } = useModelStore((models) => {
     void reload();
     if (open && models.includes(open)) setStamp((before) => before + 1);
@@ -63,6 +68,11 @@ export function SpecimenScreen({ open }: { open?: string }) {
           <Box as="h1" fontSize="18px" fontWeight={600} px="14px" py="10px">
             Specimens
           </Box>
+          <Box px="14px" pb="8px">
+            <Button type="button" disabled={!loaded} onClick={() => setReading(true)}>
+              Read in…
+            </Button>
+          </Box>
           <Box flex="1" minHeight={0} overflowY="auto">
             {specimens?.map((specimen) => (
               <Entry
@@ -92,6 +102,17 @@ export function SpecimenScreen({ open }: { open?: string }) {
           )}
         </Box>
       </Flex>
+      {reading && loaded && (
+        <ImportModels
+          properties={loaded.office.properties}
+          close={() => setReading(false)}
+          done={() => {
+            setReading(false);
+            setStamp(stamp + 1);
+            void reload();
+          }}
+        />
+      )}
     </Screen>
   );
 }

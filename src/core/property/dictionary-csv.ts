@@ -1,0 +1,134 @@
+import { type Table, writeTable } from '../exchange/table';
+import { issueInWords } from '../format/reading';
+import { type Outcome, refuse } from '../refusal';
+import { PropertyDefinition } from './definition';
+import { matchedName } from './names';
+
+const COLUMNS = [
+  'Name',
+  'Type',
+  'Source',
+  'Quantity',
+  'Unit',
+  'Also read as',
+  'Longest',
+  'Pattern',
+  'Choices',
+  'Required of',
+  'Description',
+  'Id',
+] as const;
+type Column = (typeof COLUMNS)[number];
+
+/** Parts a list in one cell. */
+const LIST = ' | ';
+
+/** The dictionary as a CSV text, one property a row. */
+export function dictionaryCsv(properties: readonly PropertyDefinition[]): string {
+  const rows = properties.map((property): Record<Column, string> => ({
+    Name: property.name,
+    Type: property.type,
+    Source: property.source,
+    Quantity: property.quantity ?? '',
+    Unit: property.unit ?? '',
+    'Also read as': property.aliases.join(LIST),
+    Longest: property.length === undefined ? '' : String(property.length),
+    Pattern: property.pattern ?? '',
+    Choices: property.choices?.join(LIST) ?? '',
+    'Required of': [property.mustHave?.part && 'part', property.mustHave?.assembly && 'assembly']
+      .filter(Boolean)
+      .join(LIST),
+    Description: property.description ?? '',
+    Id: property.id,
+  }));
+  return writeTable(
+    [...COLUMNS],
+    rows.map((row) => COLUMNS.map((column) => row[column])),
+  );
+}
+
+/** One row of a dictionary file: the property it describes, or why it is none. */
+export interface DictionaryRow {
+  line: number;
+  property?: PropertyDefinition;
+  /** What reading it does to the dictionary. */
+  does: 'adds' | 'changes' | 'leaves as it is' | 'refused';
+  words: string;
+}
+
+/**
+ * Reads a dictionary file against the dictionary there is: each row adds a property, changes the one of its id or name, or
+ * is refused with its reason. What a file does not say of a known property stays.
+ */
+export function readDictionary(table: Table, known: readonly PropertyDefinition[]): Outcome<{ rows: DictionaryRow[] }> {
+  const index = new Map(table.header.map((name, i) => [matchedName(name), i]));
+  if (!index.has('name')) return refuse('The file has no column “Name”.');
+  const seen = new Map<string, number>();
+  const rows = table.rows.map(({ line, cells }): DictionaryRow => {
+    const cell = (column: Column) => {
+      const i = index.get(matchedName(column));
+      return i === undefined ? undefined : (cells[i] ?? '').trim();
+    };
+    const name = cell('Name') ?? '';
+    const before =
+      known.find((one) => one.id === cell('Id')) ?? known.find((one) => matchedName(one.name) === matchedName(name));
+    const refused = (words: string): DictionaryRow => ({ line, does: 'refused', words });
+    const earlier = seen.get(matchedName(name));
+    if (earlier !== undefined) return refused(`“${name}” stands on line ${earlier} already.`);
+    seen.set(matchedName(name), line);
+    const list = (column: Column) =>
+      cell(column)
+        ?.split('|')
+        .map((one) => one.trim())
+        .filter(Boolean);
+    const given = {
+      name,
+      type: cell('Type') || undefined,
+      source: cell('Source') || undefined,
+      quantity: cell('Quantity') || undefined,
+      unit: cell('Unit') || undefined,
+      aliases: list('Also read as'),
+      length: cell('Longest') ? Number(cell('Longest')) : undefined,
+      pattern: cell('Pattern') || undefined,
+      choices: cell('Choices') ? list('Choices') : undefined,
+      mustHave: cell('Required of')
+        ? { part: list('Required of')!.includes('part'), assembly: list('Required of')!.includes('assembly') }
+        : undefined,
+      description: cell('Description') || undefined,
+    };
+    const parsed = PropertyDefinition.safeParse({
+      id: propertyId(name),
+      type: 'text',
+      source: 'model',
+      aliases: [],
+      ...before,
+      ...Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined)),
+    });
+    if (!parsed.success) return refused(issueInWords(parsed.error, `“${name}”`));
+    const does = !before
+      ? 'adds'
+      : JSON.stringify(sorted(before)) === JSON.stringify(sorted(parsed.data))
+        ? 'leaves as it is'
+        : 'changes';
+    return {
+      line,
+      property: parsed.data,
+      does,
+      words: before && before.name !== name ? `${before.name} → ${name}` : name,
+    };
+  });
+  return { ok: true, rows };
+}
+
+const sorted = (property: PropertyDefinition) => Object.entries(property).sort(([a], [b]) => (a < b ? -1 : 1));
+
+/** An id made from a name: small letters, numerals and hyphens. */
+export function propertyId(name: string): string {
+  const plain = name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+  return (
+    plain
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '')
+      .slice(0, 80) || 'property'
+  );
+}

@@ -1,0 +1,176 @@
+import { isValid, parse } from 'date-fns';
+import type { Table } from '../exchange/table';
+import { type PropertyDefinition, isPattern } from '../property/definition';
+import { matchedName } from '../property/names';
+import { knownUnit } from '../property/units';
+import type { Value, Values } from '../property/value';
+import { type Outcome, refuse } from '../refusal';
+import type { Specimen } from './specimen';
+
+/** What a column of a table of models is read as. */
+export interface ReadColumn {
+  header: string;
+  /** The model's own data, a property of the dictionary, or a name no property reads yet. */
+  as: 'model' | 'variant' | 'kind' | 'property' | 'alias' | 'new';
+  property?: PropertyDefinition;
+}
+
+export interface ReadRow {
+  line: number;
+  model: string;
+  variant: string;
+  values: Values;
+  /** Why single values, or the whole row, are not taken. */
+  problems: string[];
+  refused: boolean;
+}
+
+export interface ReadModels {
+  columns: ReadColumn[];
+  rows: ReadRow[];
+  models: Specimen[];
+}
+
+const MODEL = ['model', 'modelname', 'modelid', 'id', 'filename', 'name'];
+const VARIANT = ['variant', 'variantname'];
+const KIND = ['kind', 'modelkind'];
+
+/**
+ * Reads a table of models: one row for a model or for a variant of it, one column for each property, matched by name and
+ * alias. A value that is not of its property's type is named with its line and left out; a row without a model is refused.
+ */
+export function readModels(table: Table, properties: readonly PropertyDefinition[]): Outcome<ReadModels> {
+  const columns = table.header.map((header) => columnAs(header, properties));
+  const models = columns.filter(({ as }) => as === 'model');
+  if (models.length === 0)
+    return refuse(
+      `No column names the model. Name one “Model”; the columns are ${table.header.slice(0, 6).join(', ')}.`,
+    );
+  const at = (as: ReadColumn['as']) => columns.findIndex((column) => column.as === as);
+  const [model, variant, kind] = [at('model'), at('variant'), at('kind')];
+  const found = new Map<string, Specimen>();
+  const seen = new Map<string, number>();
+  const rows = table.rows.map(({ line, cells }): ReadRow => {
+    const cell = (i: number) => (i < 0 ? '' : (cells[i] ?? '').trim());
+    const row: ReadRow = { line, model: cell(model), variant: cell(variant), values: {}, problems: [], refused: false };
+    const refused = (words: string) => {
+      row.problems.push(words);
+      row.refused = true;
+      return row;
+    };
+    if (row.model === '') return refused('It names no model.');
+    if (cells.length > columns.length) return refused(`It has ${cells.length} values for ${columns.length} columns.`);
+    const key = `${matchedName(row.model)}/${matchedName(row.variant)}`;
+    const earlier = seen.get(key);
+    if (earlier !== undefined)
+      return refused(`${[row.model, row.variant].filter(Boolean).join(', ')} stands on line ${earlier} already.`);
+    seen.set(key, line);
+    const said = cell(kind).toLowerCase();
+    if (said !== '' && said !== 'part' && said !== 'assembly')
+      return refused(`“${cell(kind)}” is no kind: part or assembly.`);
+    columns.forEach((column, i) => {
+      const text = cell(i);
+      if (text === '' || !['property', 'alias', 'new'].includes(column.as)) return;
+      const value = typedValue(text, column.property);
+      if (value.ok) row.values[column.header] = value.value;
+      else row.problems.push(`${column.header}: ${value.reason}`);
+    });
+    put(found, row, said === 'assembly' ? 'assembly' : 'part');
+    return row;
+  });
+  return { ok: true, columns, rows, models: [...found.values()] };
+}
+
+function columnAs(header: string, properties: readonly PropertyDefinition[]): ReadColumn {
+  const name = matchedName(header);
+  if (name === 'model' || name === 'modelname' || name === 'modelid') return { header, as: 'model' };
+  if (VARIANT.includes(name)) return { header, as: 'variant' };
+  if (KIND.includes(name)) return { header, as: 'kind' };
+  const own = properties.filter((property) => property.source === 'model');
+  const named = own.find((property) => matchedName(property.name) === name || matchedName(property.id) === name);
+  if (named) return { header, as: 'property', property: named };
+  const aliased = own.find((property) => property.aliases.some((alias) => matchedName(alias) === name));
+  if (aliased) return { header, as: 'alias', property: aliased };
+  return MODEL.includes(name) ? { header, as: 'model' } : { header, as: 'new' };
+}
+
+function put(found: Map<string, Specimen>, row: ReadRow, kind: Specimen['model']): void {
+  const id = specimenId(row.model);
+  const before: Specimen = found.get(id) ?? {
+    kind: 'zonograph/specimen',
+    version: 1,
+    id,
+    name: row.model,
+    model: kind,
+    values: {},
+    variants: [],
+    components: [],
+  };
+  found.set(
+    id,
+    row.variant === ''
+      ? { ...before, model: kind, values: row.values }
+      : { ...before, variants: [...before.variants, { name: row.variant, values: row.values }] },
+  );
+}
+
+/** A specimen's id made from a model's name. */
+export function specimenId(name: string): string {
+  const plain = name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+  return (
+    plain
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 80) || 'model'
+  );
+}
+
+const NUMBER = /^([+-]?)(\d[\d.,\s\u00A0]*)\s*([^\d\s.,]*[^\s]*)$/;
+
+/** A text as a value of a property: a number with its unit, a date, a choice; text for anything else. */
+export function typedValue(text: string, property: PropertyDefinition | undefined): Outcome<{ value: Value }> {
+  switch (property?.type) {
+    case 'number':
+      return numberValue(text, property);
+    case 'date': {
+      const date = ['yyyy-MM-dd', 'dd.MM.yyyy', 'dd/MM/yyyy']
+        .map((form) => parse(text, form, new Date(0)))
+        .find(isValid);
+      if (!date) return refuse(`“${text}” is not a date; write it 2026-06-02.`);
+      const two = (n: number) => String(n).padStart(2, '0');
+      return { ok: true, value: `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}` };
+    }
+    case 'yes/no':
+      if (/^(yes|y|true|1)$/i.test(text)) return { ok: true, value: true };
+      return /^(no|n|false|0)$/i.test(text) ? { ok: true, value: false } : refuse(`“${text}” is neither yes nor no.`);
+    case 'choice':
+      if (property.choices && !property.choices.includes(text))
+        return refuse(`“${text}” is not one of ${property.choices.slice(0, 5).join(', ')}.`);
+      return { ok: true, value: text };
+    default:
+      if (property?.pattern && isPattern(property.pattern) && !new RegExp(`^(?:${property.pattern})$`, 'u').test(text))
+        return refuse(`“${text}” is not of the form ${property.pattern}.`);
+      return text.length > 2000 ? refuse('It is longer than 2000 characters.') : { ok: true, value: text };
+  }
+}
+
+/** Reads `12.5`, `12,5 kg`, `1 250,5`; a number whose marks can be read two ways is refused. */
+function numberValue(text: string, { unit, quantity }: PropertyDefinition): Outcome<{ value: Value }> {
+  const match = NUMBER.exec(text);
+  const digits = match?.[2]!.replace(/[\s\u00A0]/g, '');
+  if (!match || digits === undefined) return refuse(`“${text}” is not a number.`);
+  const marks = digits.match(/[.,]/g) ?? [];
+  if (new Set(marks).size > 1 || marks.length > 1)
+    return refuse(`“${text}” can be read in two ways; write numbers without marks between thousands.`);
+  const value = Number(`${match[1]}${digits.replace(',', '.')}`);
+  if (!Number.isFinite(value)) return refuse(`“${text}” is not a number.`);
+  const given = match[3] || undefined;
+  if (given !== undefined) {
+    const known = knownUnit(given);
+    if (!known) return refuse(`The unit “${given}” is not known.`);
+    if (quantity && known.quantity !== quantity)
+      return refuse(`“${given}” is a unit of ${known.quantity}, not of ${quantity}.`);
+    return { ok: true, value: { value, unit: known.unit } };
+  }
+  return { ok: true, value: unit === undefined ? value : { value, unit } };
+}

@@ -1,0 +1,139 @@
+import { readTable } from '@/core/exchange/table';
+import { dictionaryCsv, readDictionary } from '@/core/property/dictionary-csv';
+import { readModels, typedValue } from '@/core/specimen/reading-table';
+import { demoPackage } from '../demo';
+
+const { properties } = demoPackage('workshop-sheets');
+const bytes = (text: string) => new TextEncoder().encode(text);
+const table = (text: string) => {
+  const read = readTable(bytes(text));
+  if (!read.ok) throw new Error(read.reason);
+  return read.table;
+};
+const reason = (given: Uint8Array) => {
+  const read = readTable(given);
+  return read.ok ? 'read' : read.reason;
+};
+
+describe('a CSV file', () => {
+  test('is read with commas, semicolons or tabs, quoted or not, in UTF-8 or UTF-16', () => {
+    const expected = { header: ['Model', 'Title'], rows: [{ line: 2, cells: ['Pawl', 'PAWL; LEFT'] }] };
+    expect(table('Model,Title\r\nPawl,PAWL; LEFT\r\n')).toEqual(expected);
+    expect(table('Model;Title\nPawl;"PAWL; LEFT"\n')).toEqual(expected);
+    expect(table('\uFEFFModel\tTitle\nPawl\tPAWL; LEFT\n\n')).toEqual(expected);
+    const utf16 = new Uint8Array(Buffer.from('\uFEFFModel\tTitle\nPawl\tPAWL; LEFT\n', 'utf16le'));
+    const read = readTable(utf16);
+    expect(read.ok && read.table).toEqual(expected);
+  });
+
+  test.each<[string, Uint8Array, RegExp]>([
+    ['in Latin-1', Uint8Array.from([...bytes('Model,Titel\nPawl,Sperrklinke f'), 0xfc, 0x72]), /line 2 .*CSV UTF-8/],
+    ['that is empty', bytes('  \n'), /is empty/],
+    ['with a nameless column', bytes('Model,,Title\n'), /Column 2 has no name/],
+    ['with a name twice', bytes('Model,Title,Title\n'), /Two columns are named “Title”/],
+    ['without a header', bytes('1,2,3\n4,5,6\n'), /must name the columns/],
+    ['with an open quotation', bytes('Model,Title\nPawl,"PAWL\n'), /quotation mark that is not closed/],
+    ['of over 200,000 rows', bytes(`Model\n${'x\n'.repeat(200_001)}`), /200001 rows; at most 200000/],
+  ])('%s is refused with the reason', (_, given, words) => expect(reason(given)).toMatch(words));
+});
+
+describe('a table of models', () => {
+  const read = (text: string) => {
+    const models = readModels(table(text), properties);
+    if (!models.ok) throw new Error(models.reason);
+    return models;
+  };
+
+  test('matches columns by name and alias, and keeps what no property reads', () => {
+    const { columns, models } = read('Model;P/N;Weight;Coating batch;Crate\nDeck eye;DE-1;2,5;Z-9;C4\n');
+    expect(columns.map(({ as, property }) => [as, property?.id])).toEqual([
+      ['model', undefined],
+      ['alias', 'part-number'],
+      ['alias', 'mass'],
+      ['property', 'coating-batch'],
+      ['new', undefined],
+    ]);
+    expect(models).toEqual([
+      {
+        kind: 'zonograph/specimen',
+        version: 1,
+        id: 'deck-eye',
+        name: 'Deck eye',
+        model: 'part',
+        values: { 'P/N': 'DE-1', Weight: { value: 2.5, unit: 'kg' }, 'Coating batch': 'Z-9', Crate: 'C4' },
+        variants: [],
+        components: [],
+      },
+    ]);
+  });
+
+  test('rows with a variant become variants; a kind may be named', () => {
+    const { models } = read('Model,Kind,Variant,Mass\nFrame,assembly,,40\nFrame,assembly,316L,41 kg\n');
+    expect(models).toMatchObject([
+      {
+        name: 'Frame',
+        model: 'assembly',
+        values: { Mass: { value: 40 } },
+        variants: [{ name: '316L', values: { Mass: { value: 41, unit: 'kg' } } }],
+      },
+    ]);
+  });
+
+  test('what is wrong is named with its line, the rest is usable', () => {
+    const { rows, models } = read(
+      'Model,Mass,Kind\nA,heavy,part\nB,"1.250,5",part\n,3,part\nA,4,part\nC,5 m,part\nD,6,thing\nE,7,part,more\n',
+    );
+    expect(rows.map(({ line, problems }) => [line, problems[0]])).toEqual([
+      [2, 'Mass: “heavy” is not a number.'],
+      [3, 'Mass: “1.250,5” can be read in two ways; write numbers without marks between thousands.'],
+      [4, 'It names no model.'],
+      [5, 'A stands on line 2 already.'],
+      [6, 'Mass: “m” is a unit of length, not of mass.'],
+      [7, '“thing” is no kind: part or assembly.'],
+      [8, 'It has 4 values for 3 columns.'],
+    ]);
+    expect(models.map((model) => [model.name, model.values])).toEqual([
+      ['A', {}],
+      ['B', {}],
+      ['C', {}],
+    ]);
+  });
+
+  test('a table without a model column is refused', () => {
+    expect(readModels(table('Title,Mass\nX,1\n'), properties)).toEqual({
+      ok: false,
+      reason: 'No column names the model. Name one “Model”; the columns are Title, Mass.',
+    });
+  });
+
+  test.each([
+    ['02.06.2026', '2026-06-02'],
+    ['2026-06-02', '2026-06-02'],
+  ])('the date %s is read', (text, value) => {
+    const date = { id: 'd', name: 'D', type: 'date', source: 'model', aliases: [] } as const;
+    expect(typedValue(text, { ...date, aliases: [] })).toEqual({ ok: true, value });
+  });
+});
+
+describe('the dictionary as CSV', () => {
+  test('is read back without loss', () => {
+    const read = readDictionary(table(dictionaryCsv(properties)), properties);
+    expect(read.ok && read.rows.every(({ does }) => does === 'leaves as it is')).toBe(true);
+    expect(read.ok && read.rows).toHaveLength(properties.length);
+  });
+
+  test('adds, changes and renames; what is wrong is refused row by row', () => {
+    const text =
+      'Name,Type,Unit,Quantity,Longest,Id\nCrate,text,,,12,\nNet mass,number,kg,mass,,mass\nBad,colour,,,,\nBad unit,text,kg,,,\nCrate,text,,,,\n';
+    const read = readDictionary(table(text), properties);
+    expect(read.ok && read.rows.map(({ line, does, words }) => [line, does, words])).toEqual([
+      [2, 'adds', 'Crate'],
+      [3, 'changes', 'Mass → Net mass'],
+      [4, 'refused', expect.stringContaining('“Bad” is not valid at type')],
+      [5, 'refused', expect.stringContaining('only a number has a unit')],
+      [6, 'refused', '“Crate” stands on line 2 already.'],
+    ]);
+    expect(read.ok && read.rows[1]!.property).toMatchObject({ id: 'mass', aliases: ['Weight', 'WT'] });
+    expect(readDictionary(table('Title\nX\n'), properties)).toMatchObject({ ok: false });
+  });
+});
