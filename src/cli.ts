@@ -60,7 +60,8 @@ async function main(): Promise<void> {
     throw new Stop(`${specimen.name} has no variant “${values.variant}”. It has: ${names}.`);
   }
   const facts: Facts = {
-    ...(specimen && modelFacts(specimen, values.variant, massSources(properties, models))),
+    ...(specimen &&
+      modelFacts(specimen, values.variant, massSources({ properties, specimens: models, materials: [] }))),
     drawing: sample.drawing,
     organisation,
     project,

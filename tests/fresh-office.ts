@@ -7,6 +7,8 @@ const TABLES = [
   'store_state',
   'drawings',
   'numbering',
+  'shapes',
+  'materials',
   'fonts',
   'pictures',
   'audit',

@@ -1,21 +1,25 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { readFile, readdir } from 'node:fs/promises';
 import { readPackage } from '../core/exchange/package';
 import { canonicalHash } from '../core/format/canonical';
 import { PropertyDefinition } from '../core/property/definition';
+import { Material } from '../core/specimen/material';
 import { readSpecimen } from '../core/specimen/specimen';
 import { z } from 'zod';
 import { THE_ADMINISTRATOR } from './account';
 import { type Database, transaction } from './database';
 import { insertNumbering } from './repositories/drawings';
 import { insertEdition, insertFormat } from './repositories/formats';
+import { insertMaterial } from './repositories/materials';
 import { keepPicture } from './repositories/pictures';
 import { insertProperty } from './repositories/properties';
+import { keepShape } from './repositories/shapes';
 import { insertSpecimen } from './repositories/specimens';
 import { type ValuePlace, insertValuePlace } from './repositories/value-places';
 
 const OfficeFile = z.object({
   properties: z.array(PropertyDefinition),
+  materials: z.array(Material),
   numbering: z.object({ prefix: z.string().max(20), digits: z.int().min(1).max(9), next: z.int().min(1) }),
 });
 
@@ -39,11 +43,16 @@ export async function seed(folder: string): Promise<boolean> {
     ]);
     const office = OfficeFile.parse(await json(`${folder}/office.json`));
     for (const property of office.properties) await insertProperty(db, property);
+    for (const material of office.materials) await insertMaterial(db, material);
     await insertNumbering(db, 'drawings', office.numbering);
     for (const file of (await readdir(`${folder}/specimens`)).sort()) {
       const read = readSpecimen(await json(`${folder}/specimens/${file}`));
       if (!read.ok) throw new Error(`${file}: ${read.reason}`);
       await insertSpecimen(db, read.specimen);
+    }
+    for (const file of await readdir(`${folder}/models`)) {
+      const bytes = await readFile(`${folder}/models/${file}`);
+      await keepShape(db, createHash('sha256').update(bytes).digest('hex'), file, bytes);
     }
     const placeOf = placeKeeper(db);
     for (const name of FORMATS) await seedFormat(db, `${folder}/formats/${name}.json`, placeOf);

@@ -19,15 +19,15 @@ test('a property is linked and proved, the name that is too long is reported, an
 }) => {
   const board = await new Board(page).open();
   await board.select('Empty cell');
-  await board.link('Finish');
-  await board.fillFrom('Guard · 316L');
+  await board.link('Material');
+  await board.fillFrom('Drum flange · 316L');
   const details = page.getByRole('region', { name: 'Details' });
-  const finding = details.getByText(/too long/).first();
+  const finding = details.getByRole('button', { name: /^Material: .* mm too long/ });
   await expect(finding).toBeVisible();
-  await expect(page.getByRole('button', { name: /A3 Guard/ })).toContainText('overflows');
+  await expect(page.getByRole('button', { name: /A3 Drum flange/ })).toContainText('overflows');
   await details.getByRole('button', { name: /^Let it / }).click();
   await expect(finding).toHaveCount(0);
-  await expect(page.getByRole('button', { name: /A3 Guard/ })).not.toContainText('overflows');
+  await expect(page.getByRole('button', { name: /A3 Drum flange/ })).not.toContainText('overflows');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(finding).toBeVisible();
 });

@@ -3,6 +3,7 @@ import { type FormatPackage, readPackage } from '@/core/exchange/package';
 import type { Facts } from '@/core/property/facts';
 import { type Composed, compose } from '@/core/scene/compose';
 import type { Resources, Show } from '@/core/scene/resources';
+import type { Material } from '@/core/specimen/material';
 import { massSources, modelFacts, seenValues } from '@/core/specimen/seen-values';
 import { type Specimen, readSpecimen } from '@/core/specimen/specimen';
 import { fonts } from './fonts';
@@ -37,10 +38,19 @@ export function demoResources(format: FormatPackage): Resources {
   };
 }
 
+/** The office's materials. */
+export const demoMaterials = (): Material[] =>
+  (JSON.parse(readFileSync('demo/office.json', 'utf8')) as { materials: Material[] }).materials;
+
 export function demoFacts(format: FormatPackage, specimen?: string, variant?: string): Facts {
   const { organisation, project, profile, sample } = format;
   return {
-    ...(specimen && modelFacts(demoSpecimen(specimen), variant, massSources(format.properties, demoSpecimens()))),
+    ...(specimen &&
+      modelFacts(
+        demoSpecimen(specimen),
+        variant,
+        massSources({ properties: format.properties, specimens: demoSpecimens(), materials: demoMaterials() }),
+      )),
     organisation,
     project,
     profile,

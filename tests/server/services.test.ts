@@ -17,6 +17,8 @@ import {
 import { takeFont } from '@/server/services/fonts';
 import { exportSheet } from '@/server/services/export';
 import { copyFormat, office, saveDocument } from '@/server/services/formats';
+import { keepMaterial, materials, removeMaterial } from '@/server/services/materials';
+import { shapeFile, takeShape } from '@/server/services/shapes';
 import { changeSpecimen, importSpecimens, specimen } from '@/server/services/specimens';
 import { count, withOffice } from './office';
 
@@ -297,7 +299,49 @@ describe('models from files', () => {
   });
 });
 
+describe('shapes and materials', () => {
+  const bytes = readFileSync('demo/models/pawl.step');
+
+  test('a shape’s file is kept by its hash, and a model may only name a kept one', async () => {
+    const pawl = (await specimen('pawl')).specimen;
+    const { hash } = await takeShape('pawl-b.step', Buffer.concat([Buffer.from('\n'), bytes]));
+    expect((await shapeFile(hash)).name).toBe('pawl-b.step');
+    const shape = { ...pawl.shape!, hash, volume: 100 };
+    await importSpecimens([{ ...pawl, shape }]);
+    expect((await specimen('pawl')).specimen.shape).toEqual(shape);
+    const lost = { ...pawl, shape: { ...shape, hash: '0'.repeat(64) } };
+    await expect(importSpecimens([lost])).rejects.toThrow('send it first');
+    await expect(takeShape('cut.step', bytes.subarray(0, 9000))).rejects.toThrow(/^cut.step: It is cut short/);
+    await expect(shapeFile('0'.repeat(64))).rejects.toMatchObject({ status: 404 });
+  });
+
+  test('a material is added, changed on its version, and taken out; one name stands once, however spelled', async () => {
+    const oak = { name: 'Oak, seasoned', density: 0.7 };
+    await keepMaterial(oak, undefined);
+    await expect(keepMaterial({ name: 'OAK seasoned', density: 1 }, undefined)).rejects.toMatchObject({ status: 409 });
+    await keepMaterial({ ...oak, density: 0.72 }, 1);
+    await expect(keepMaterial(oak, 1)).rejects.toMatchObject({ status: 409 });
+    expect((await materials()).find((row) => row.material.name === oak.name)).toEqual({
+      material: { ...oak, density: 0.72 },
+      version: 2,
+    });
+    await expect(keepMaterial({ ...oak, density: 7850 }, 2)).rejects.toThrow('the unit is kg/dm³');
+    await removeMaterial('oak seasoned');
+    await expect(removeMaterial('Oak, seasoned')).rejects.toMatchObject({ status: 404 });
+  });
+});
+
 describe('specimens', () => {
+  test('an assembly that would hold itself is refused, and nothing is changed', async () => {
+    const drum = await specimen('drum-assembly');
+    const components = [...drum.specimen.components, { specimen: 'recovery-winch', quantity: 1 }];
+    await expect(changeSpecimen({ ...drum.specimen, components }, drum.version)).rejects.toThrow(
+      'Drum assembly would hold itself: Drum assembly ▸ Recovery winch ▸ Drum assembly.',
+    );
+    await expect(importSpecimens([{ ...drum.specimen, components }])).rejects.toThrow('would hold itself');
+    expect(await specimen('drum-assembly')).toEqual(drum);
+  });
+
   test('change on their version, and not on an older one', async () => {
     const row = await specimen('pawl');
     const changed = { ...row.specimen, values: { ...row.specimen.values, Title: 'PAWL, LEFT HAND' } };

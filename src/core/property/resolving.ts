@@ -18,7 +18,7 @@ export interface Trace {
   value?: Value;
   /** The value that the drawing puts in place of this one. */
   overruledBy?: Value;
-  /** In words, what stands in for a value: a default, a sample, a missing value's text. */
+  /** In words, what stands in for a value: a default, a sample, a missing value's text; or that it is computed. */
   standIn?: string;
 }
 
@@ -38,7 +38,9 @@ export function resolveProperty(property: PropertyDefinition, facts: Facts, shee
     else if (variant && isVariantName(property)) {
       trace.variant = variant.name;
       trace.value = variant.name;
-    } else if (model && !lookUp(property, model.values, trace) && model.derived) lookUp(property, model.derived, trace);
+    } else if (model && !lookUp(property, model.values, trace) && model.derived) {
+      if (lookUp(property, model.derived, trace)) trace.standIn = 'computed';
+    }
     return trace;
   }
   const place = property.source === 'sheet' ? { name: 'this sheet', values: sheetValues } : facts[property.source];

@@ -162,7 +162,7 @@ function reportFit(
   finding: ReturnType<typeof findingOf>,
   repair: () => Finding['repair'],
 ): void {
-  const text = shortened(composed.report.text.replaceAll('\n', ' '));
+  const text = shortened(composed.report.text.replace(/([-/])\n/g, '$1').replaceAll('\n', ' '));
   if (fitted.verdict === 'overflows') {
     const excess =
       fitted.reserve < -1e-6

@@ -2,6 +2,7 @@ import type { PropertyDefinition } from '../property/definition';
 import { resolveProperty } from '../property/resolving';
 import { convert } from '../property/units';
 import { asMeasure } from '../property/value';
+import { type Materials, shapeMass } from './material';
 import type { Component, Specimen } from './specimen';
 
 export interface TotalMass {
@@ -17,11 +18,13 @@ export interface TotalMass {
 export interface MassSources {
   specimens: ReadonlyMap<string, Specimen>;
   mass: PropertyDefinition;
+  /** With them a part without a mass of its own has its shape's. */
+  materials?: Materials;
 }
 
 /**
  * The mass of an assembly as its components add up, through nested assemblies: quantity × mass of each, a part's from its
- * own values or its variant's, converted to kg. A component without a variant of its own is taken in the assembly's, if it
+ * own values or its variant's, else its shape's, converted to kg. A component without a variant of its own is taken in the assembly's, if it
  * has one of that name.
  */
 export function totalMass(assembly: Specimen, variant: string | undefined, sources: MassSources): TotalMass {
@@ -53,7 +56,8 @@ function massOf(
   if (!model) return { without: [component.specimen] };
   const variant = variantIn(model, component.variant ?? assemblys);
   if (model.model === 'assembly' && model.components.length > 0) return add(model, variant?.name, sources, path);
-  const kg = ownMass(model, variant, sources.mass);
+  const kg =
+    ownMass(model, variant, sources.mass) ?? (sources.materials && shapeMass(model, variant, sources.materials)?.kg);
   return kg === undefined ? { without: [model.name] } : { kg, without: [] };
 }
 

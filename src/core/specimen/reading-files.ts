@@ -1,15 +1,22 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
+import type { Occt } from 'occt-import-js';
 import { decoded, readTable } from '../exchange/table';
 import { issueInWords } from '../format/reading';
 import type { PropertyDefinition } from '../property/definition';
 import { type Outcome, refuse } from '../refusal';
 import { z } from 'zod';
-import { type ReadModels, readModels, specimenId } from './reading-table';
+import { readStepProducts } from './reading-step';
+import { type ReadModels, columnAs, readModels, specimenId } from './reading-table';
+import { stepShapes } from './step-shapes';
 import { Specimen, readSpecimen } from './specimen';
 import { Values } from '../property/value';
 import { ModelKind } from '../property/facts';
 
 /** How deep JSON may be nested. */
 const DEEPEST = 40;
+/** The largest STEP file that is read, in bytes. */
+export const LARGEST_STEP = 50 * 1024 * 1024;
 
 /** A model as the office's model store writes it. */
 const StoredModel = z.object({
@@ -21,22 +28,77 @@ const StoredModel = z.object({
   components: z.array(z.object({ model: z.string(), variant: z.string().optional(), quantity: z.number() })).optional(),
 });
 
-/** Reads models from files, CSV or JSON by their ending. Refused with the file's name when one cannot be read as a whole. */
-export function readModelFiles(
+/** What reads shapes, opened when the first file needs it. */
+export type OpenShapes = () => Promise<Occt>;
+
+/**
+ * Reads models from files, CSV, JSON or STEP by their ending. Refused with the file's name when one cannot be read as a whole.
+ *
+ * @param opened what reads the shapes of STEP files; without it they are read without shape
+ * @param progress is told how many files are read
+ */
+export async function readModelFiles(
   files: readonly { name: string; bytes: Uint8Array }[],
   properties: readonly PropertyDefinition[],
-): Outcome<ReadModels> {
-  const all: ReadModels = { columns: [], rows: [], models: [] };
-  for (const { name, bytes } of files) {
-    const read = /\.json$/i.test(name) ? readJson(bytes) : readCsv(bytes, properties);
+  opened?: OpenShapes,
+  progress?: (read: number) => void,
+): Promise<Outcome<ReadModels>> {
+  const all: ReadModels = { columns: [], rows: [], models: [], shapes: [] };
+  for (const [i, { name, bytes }] of files.entries()) {
+    progress?.(i);
+    const read = await readOne(name, bytes, properties, opened);
     if (!read.ok) return refuse(`${name}: ${read.reason}`);
     all.rows.push(...read.rows);
     all.models.push(...read.models);
+    all.shapes.push(...read.shapes);
     for (const column of read.columns) {
       if (!all.columns.some(({ header }) => header === column.header)) all.columns.push(column);
     }
   }
   return { ok: true, ...all };
+}
+
+async function readOne(
+  name: string,
+  bytes: Uint8Array,
+  properties: readonly PropertyDefinition[],
+  opened: OpenShapes | undefined,
+): Promise<Outcome<ReadModels>> {
+  if (/\.json$/i.test(name)) return readJson(bytes);
+  if (/\.(step|stp)$/i.test(name)) return readStep(name, bytes, properties, await opened?.());
+  return readCsv(bytes, properties);
+}
+
+/** Reads the products of a STEP file, each with what is measured of its shape. */
+function readStep(
+  file: string,
+  bytes: Uint8Array,
+  properties: readonly PropertyDefinition[],
+  occt: Occt | undefined,
+): Outcome<ReadModels> {
+  if (bytes.length > LARGEST_STEP) return refuse('It is over 50 MB; at most 50 MB are read.');
+  const read = readStepProducts(new TextDecoder().decode(bytes), file);
+  if (!read.ok) return read;
+  const shapes = occt ? stepShapes(occt, bytes) : undefined;
+  const hash = bytesToHex(sha256(bytes));
+  const result: ReadModels = { columns: [], rows: [], models: [], shapes: [] };
+  read.products.forEach(({ product, model }, i) => {
+    const row = { line: i + 1, model: model.name, variant: '', values: model.values, refused: false };
+    const problems = shapes && !shapes.ok ? [shapes.reason] : [];
+    const measured = shapes?.ok ? shapes.shapes.get(product) : undefined;
+    if (shapes?.ok && !measured && model.model === 'part')
+      problems.push(
+        shapes.shapes.has(product)
+          ? 'Its faces do not close, or differ between products of that name: it has no volume.'
+          : 'It has no solid.',
+      );
+    result.rows.push({ ...row, problems });
+    result.models.push(measured && model.model === 'part' ? { ...model, shape: { hash, file, ...measured } } : model);
+  });
+  for (const header of new Set(result.models.flatMap(({ values }) => Object.keys(values))))
+    result.columns.push(columnAs(header, properties));
+  if (result.models.some(({ shape }) => shape)) result.shapes.push({ hash, file });
+  return { ok: true, ...result };
 }
 
 function readCsv(bytes: Uint8Array, properties: readonly PropertyDefinition[]): Outcome<ReadModels> {
@@ -55,7 +117,7 @@ function readJson(bytes: Uint8Array): Outcome<ReadModels> {
   } catch (error) {
     return refuse(`It is not JSON: ${(error as Error).message}.`);
   }
-  const result: ReadModels = { columns: [], rows: [], models: [] };
+  const result: ReadModels = { columns: [], rows: [], models: [], shapes: [] };
   (Array.isArray(json) ? json : [json]).forEach((one, i) => {
     const read = modelFrom(one);
     const row = { line: i + 1, variant: '', values: {} };

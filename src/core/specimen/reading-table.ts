@@ -29,6 +29,8 @@ export interface ReadModels {
   columns: ReadColumn[];
   rows: ReadRow[];
   models: Specimen[];
+  /** The files that hold shapes of the models, by the hash that the models name them with. */
+  shapes: { hash: string; file: string }[];
 }
 
 const MODEL = ['model', 'modelname', 'modelid', 'id', 'filename', 'name'];
@@ -78,10 +80,11 @@ export function readModels(table: Table, properties: readonly PropertyDefinition
     put(found, row, said === 'assembly' ? 'assembly' : 'part');
     return row;
   });
-  return { ok: true, columns, rows, models: [...found.values()] };
+  return { ok: true, columns, rows, models: [...found.values()], shapes: [] };
 }
 
-function columnAs(header: string, properties: readonly PropertyDefinition[]): ReadColumn {
+/** What a column of that name is read as: the model's own data, or a property by its name or an alias. */
+export function columnAs(header: string, properties: readonly PropertyDefinition[]): ReadColumn {
   const name = matchedName(header);
   if (name === 'model' || name === 'modelname' || name === 'modelid') return { header, as: 'model' };
   if (VARIANT.includes(name)) return { header, as: 'variant' };

@@ -3,21 +3,34 @@ import type { Facts } from '../property/facts';
 import { resolveProperty } from '../property/resolving';
 import type { Value } from '../property/value';
 import { roundLength } from '../geometry/length';
-import { type MassSources, totalMass } from './mass';
+import { type MassSources, ownMass, totalMass } from './mass';
+import { type Material, materialsOf, shapeMass } from './material';
 import type { Specimen } from './specimen';
 
-/** What totals are made with: the models, and the dictionary, whose property *mass* is the mass. */
-export function massSources(
-  properties: readonly PropertyDefinition[],
-  specimens: readonly Specimen[],
-): MassSources | undefined {
+/** What masses are made with: the models, the materials, and the dictionary, whose property *mass* is the mass. */
+export function massSources({
+  properties,
+  specimens,
+  materials,
+}: {
+  properties: readonly PropertyDefinition[];
+  specimens: readonly Specimen[];
+  materials: readonly Material[];
+}): MassSources | undefined {
   const mass = properties.find((property) => property.id === 'mass');
-  return mass && { mass, specimens: new Map(specimens.map((specimen) => [specimen.id, specimen])) };
+  const known = materialsOf(materials, properties);
+  return (
+    mass && {
+      mass,
+      specimens: new Map(specimens.map((specimen) => [specimen.id, specimen])),
+      ...(known && { materials: known }),
+    }
+  );
 }
 
 /**
  * The model part of a sheet's facts: a specimen in one of its variants, or in none. With `sources` an assembly's total
- * mass is computed too.
+ * mass is computed too, and a part that says no mass has its shape's.
  */
 export function modelFacts(
   specimen: Specimen,
@@ -26,12 +39,20 @@ export function modelFacts(
 ): Pick<Facts, 'model' | 'variant'> {
   const variant = specimen.variants.find((candidate) => candidate.name === variantName);
   const total = sources && specimen.components.length > 0 ? totalMass(specimen, variant?.name, sources) : undefined;
+  const shaped =
+    sources?.materials && ownMass(specimen, variant, sources.mass) === undefined
+      ? shapeMass(specimen, variant, sources.materials)
+      : undefined;
+  const derived = {
+    ...(total?.kg !== undefined && { 'Total mass': { value: roundLength(total.kg), unit: 'kg' } }),
+    ...(shaped && { [sources!.mass.name]: { value: shaped.kg, unit: 'kg' } }),
+  };
   return {
     model: {
       name: specimen.name,
       kind: specimen.model,
       values: specimen.values,
-      ...(total?.kg !== undefined && { derived: { 'Total mass': { value: roundLength(total.kg), unit: 'kg' } } }),
+      ...(Object.keys(derived).length > 0 && { derived }),
       ...(total && total.without.length > 0 && { withoutMass: total.without }),
     },
     ...(variant && { variant }),

@@ -3,6 +3,7 @@ import { issueInWords } from '../format/reading';
 import { ModelKind, Variant } from '../property/facts';
 import { Values } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
+import { Shape } from './shape';
 
 /** One component of an assembly: how many of which model, in which variant. */
 export const Component = z.object({
@@ -25,6 +26,7 @@ export const Specimen = z.object({
   values: Values,
   variants: z.array(Variant).max(200),
   components: z.array(Component).max(5000),
+  shape: Shape.optional(),
 });
 export type Specimen = z.infer<typeof Specimen>;
 

@@ -6,12 +6,10 @@ import type { FormatDocument } from '../../core/format/document';
 import { picturesUsed } from '../../core/format/pictures-used';
 import { sheetGeometry } from '../../core/format/sheet';
 import type { Facts } from '../../core/property/facts';
-import type { PropertyDefinition } from '../../core/property/definition';
 import { resolveProperty } from '../../core/property/resolving';
 import { valueText } from '../../core/property/value';
 import { compose } from '../../core/scene/compose';
 import { massSources, modelFacts, seenValues } from '../../core/specimen/seen-values';
-import type { Specimen } from '../../core/specimen/specimen';
 import { THE_ADMINISTRATOR } from '../account';
 import { type Database, database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
@@ -25,11 +23,10 @@ import {
 } from '../repositories/drawings';
 import { findEdition, newestEdition } from '../repositories/formats';
 import { findPictures } from '../repositories/pictures';
-import { allProperties } from '../repositories/properties';
-import { allSpecimens } from '../repositories/specimens';
 import { type ExportKind, type ExportedFile, writeSheet } from './export';
 import { fontsFor } from './fonts';
 import { type Office, office, proofFacts } from './formats';
+import { type ModelsAtHand, modelsAtHand } from './models-at-hand';
 import { ServiceError } from './service-error';
 
 /** A drawing as the register lists it. */
@@ -56,25 +53,12 @@ export async function drawings(): Promise<DrawingEntry[]> {
   return rows.map((row) => entry(row, documents.get(row.editionId)!, models));
 }
 
-interface Models {
-  specimens: Specimen[];
-  properties: PropertyDefinition[];
+function modelOf({ specimen, variant }: Pick<DrawingRow, 'specimen' | 'variant'>, models: ModelsAtHand) {
+  const model = models.specimens.find((one) => one.id === specimen);
+  return model ? modelFacts(model, variant, massSources(models)) : {};
 }
 
-async function modelsAtHand(): Promise<Models> {
-  const [specimens, properties] = await Promise.all([allSpecimens(database), allProperties(database)]);
-  return {
-    specimens: specimens.map((row) => row.specimen),
-    properties: properties.map((row) => row.definition),
-  };
-}
-
-function modelOf({ specimen, variant }: Pick<DrawingRow, 'specimen' | 'variant'>, { specimens, properties }: Models) {
-  const model = specimens.find((one) => one.id === specimen);
-  return model ? modelFacts(model, variant, massSources(properties, specimens)) : {};
-}
-
-function entry(row: DrawingRow, document: FormatDocument, models: Models): DrawingEntry {
+function entry(row: DrawingRow, document: FormatDocument, models: ModelsAtHand): DrawingEntry {
   const model = modelOf(row, models);
   const facts: Facts = { ...model, today: '2000-01-01', locale: { decimalMark: '.' } };
   const title = models.properties.find((property) => property.id === 'title');

@@ -12,10 +12,9 @@ import type { Scene } from '../../core/scene/scene';
 import { massSources, modelFacts, seenValues } from '../../core/specimen/seen-values';
 import { database } from '../database';
 import { findPictures } from '../repositories/pictures';
-import { allProperties } from '../repositories/properties';
-import { allSpecimens } from '../repositories/specimens';
 import { fontsFor } from './fonts';
 import { proofFacts } from './formats';
+import { modelsAtHand } from './models-at-hand';
 import { ServiceError } from './service-error';
 
 export type ExportKind = 'pdf' | 'svg' | 'dxf';
@@ -47,18 +46,13 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
   const read = readDocument(request.document);
   if (!read.ok) throw new ServiceError(422, read.reason);
   const { document } = read;
-  const [{ facts, scale }, properties, rows] = await Promise.all([
-    proofFacts(document.id),
-    allProperties(database),
-    allSpecimens(database),
-  ]);
-  const all = rows.map((row) => row.specimen);
+  const [{ facts, scale }, models] = await Promise.all([proofFacts(document.id), modelsAtHand()]);
+  const { specimens: all, properties: definitions } = models;
   const chosen = all.find((specimen) => specimen.id === request.specimen);
   if (request.specimen !== undefined && !chosen)
     throw new ServiceError(422, 'The specimen is no longer there. Choose another one.');
-  const definitions = properties.map((row) => row.definition);
   const fonts = await fontsFor(documentFonts(document));
-  const model = chosen && modelFacts(chosen, request.variant, massSources(definitions, all));
+  const model = chosen && modelFacts(chosen, request.variant, massSources(models));
   const place = request.following ? 2 : 1;
   const composed = compose(
     document,

@@ -4,9 +4,7 @@ import type { FormatDocument } from '../../core/format/document';
 import { picturesUsed } from '../../core/format/pictures-used';
 import { readDocument } from '../../core/format/reading';
 import type { Facts } from '../../core/property/facts';
-import type { PropertyDefinition } from '../../core/property/definition';
 import type { PictureData } from '../../core/picture/picture';
-import type { Specimen } from '../../core/specimen/specimen';
 import { THE_ADMINISTRATOR } from '../account';
 import { database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
@@ -24,9 +22,8 @@ import {
 } from '../repositories/formats';
 import { type FontEntry, allFonts } from '../repositories/fonts';
 import { findPictures } from '../repositories/pictures';
-import { allProperties } from '../repositories/properties';
-import { allSpecimens } from '../repositories/specimens';
 import { type ValuePlace, allValuePlaces } from '../repositories/value-places';
+import { type ModelsAtHand, modelsAtHand } from './models-at-hand';
 import { ServiceError } from './service-error';
 
 /** What a sheet is filled from beside the model. */
@@ -50,10 +47,8 @@ export interface FormatView {
 }
 
 /** All that the shelf and the board need. */
-export interface Office {
+export interface Office extends ModelsAtHand {
   formats: FormatView[];
-  properties: PropertyDefinition[];
-  specimens: Specimen[];
   /** The pictures that the formats hold, and that values name, by hash. */
   pictures: Record<string, PictureData>;
   /** The office's own fonts; the shipped ones are known. */
@@ -94,11 +89,10 @@ async function formatView(format: FormatRow, places: readonly ValuePlace[]): Pro
 
 /** The whole office, or with `only` one format of it. */
 export async function office(only?: string): Promise<Office> {
-  const [formats, places, properties, specimens, fonts] = await Promise.all([
+  const [formats, places, models, fonts] = await Promise.all([
     only === undefined ? allFormats(database) : findFormat(database, only).then((row) => (row ? [row] : [])),
     allValuePlaces(database),
-    allProperties(database),
-    allSpecimens(database),
+    modelsAtHand(),
     allFonts(database),
   ]);
   if (only !== undefined && formats.length === 0) throw new ServiceError(404, 'There is no such format on the shelf.');
@@ -109,8 +103,7 @@ export async function office(only?: string): Promise<Office> {
   const hashes = new Set([...views.flatMap((format) => picturesUsed(format.edition.document)), ...(named as string[])]);
   return {
     formats: views,
-    properties: properties.map((row) => row.definition),
-    specimens: specimens.map((row) => row.specimen),
+    ...models,
     pictures: await findPictures(database, [...hashes]),
     fonts,
   };

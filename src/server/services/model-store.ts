@@ -15,6 +15,8 @@ import {
   storeState,
 } from '../repositories/model-store';
 import { findSpecimen, insertSpecimen, replaceSpecimen } from '../repositories/specimens';
+import { ServiceError } from './service-error';
+import { refuseCircles } from './specimens';
 
 /** How long the store may take to answer, ms, and how much it may answer, characters. */
 const PATIENCE_MS = 3000;
@@ -66,7 +68,10 @@ export async function followStore(): Promise<StoreStatus> {
     const read = model.ok ? readSpecimen(asSpecimen(model.value)) : model;
     if (!read.ok) refused.push(`${id}: ${read.reason}`);
     else if (read.specimen.id !== id) refused.push(`${id}: it answers with the model ${read.specimen.id}.`);
-    else await takeOver(read.specimen, etag);
+    else {
+      const taken = await takeOver(read.specimen, etag);
+      if (!taken.ok) refused.push(`${id}: ${taken.reason}`);
+    }
   }
   await noteAsked(database, refused.length > 0 ? `Not taken over: ${refused.join(' ')}`.slice(0, 500) : undefined);
   return storeStatus();
@@ -90,13 +95,23 @@ function asSpecimen({ id, name, kind, properties, variants, components }: z.infe
 }
 
 /** Takes a model over in one transaction with the note of its state, so that a change is neither lost nor told twice. */
-async function takeOver(specimen: Specimen, etag: string): Promise<void> {
-  await transaction(async (db) => {
+async function takeOver(specimen: Specimen, etag: string): Promise<Outcome<object>> {
+  const work = transaction(async (db) => {
     const row = await findSpecimen(db, specimen.id);
+    // The store gives no shapes: the one that was read from a file stays.
+    const known = row?.specimen.shape ? { ...specimen, shape: row.specimen.shape } : specimen;
     if (!row) await insertSpecimen(db, specimen);
-    else if (!deepEqual(row.specimen, specimen)) await replaceSpecimen(db, specimen, row.version);
-    await noteModel(db, specimen.id, etag, row ? modelChanges(row.specimen, specimen) : ['New in the store.']);
+    else if (!deepEqual(row.specimen, known)) await replaceSpecimen(db, known, row.version);
+    await noteModel(db, specimen.id, etag, row ? modelChanges(row.specimen, known) : ['New in the store.']);
+    await refuseCircles(db, [known]);
   });
+  return work.then(
+    () => ({ ok: true }),
+    (error: unknown) => {
+      if (error instanceof ServiceError) return refuse(error.message);
+      throw error;
+    },
+  );
 }
 
 async function ask<T>(url: string, shape: z.ZodType<T>): Promise<Outcome<{ value: T }>> {

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import { componentCircle } from '../../core/specimen/mass';
 import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
 import { THE_ADMINISTRATOR } from '../account';
-import { database, transaction } from '../database';
+import { type Database, database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
 import {
   type SpecimenRow,
@@ -10,6 +11,7 @@ import {
   insertSpecimen,
   replaceSpecimen,
 } from '../repositories/specimens';
+import { missingShapes } from '../repositories/shapes';
 import { ServiceError } from './service-error';
 
 /** Every specimen, assemblies and parts, each with the version a change is made on. */
@@ -27,8 +29,8 @@ export async function specimen(id: string): Promise<SpecimenRow> {
 const MOST_AT_ONCE = 500;
 
 /**
- * Takes over models that were read from a file, all of a request or none: new ones are added; of a known one, the values and
- * variants that the file has replace its own, and all else stays.
+ * Takes over models that were read from a file, all of a request or none: new ones are added; of a known one, the values,
+ * variants, components and shape that the file has replace its own, and all else stays.
  */
 export async function importSpecimens(json: unknown[]): Promise<{ added: number; changed: number }> {
   if (json.length > MOST_AT_ONCE) throw new ServiceError(422, `At most ${MOST_AT_ONCE} models are taken over at once.`);
@@ -39,6 +41,8 @@ export async function importSpecimens(json: unknown[]): Promise<{ added: number;
   });
   return transaction(async (db) => {
     const done = { added: 0, changed: 0 };
+    const missing = await missingShapes(db, [...new Set(read.flatMap(({ shape }) => shape?.hash ?? []))]);
+    if (missing.length > 0) throw new ServiceError(422, 'The file of a shape is not there; send it first.');
     for (const given of read) {
       const row = await findSpecimen(db, given.id);
       if (!row) {
@@ -46,6 +50,7 @@ export async function importSpecimens(json: unknown[]): Promise<{ added: number;
         done.added += 1;
       } else if (await replaceSpecimen(db, withValues(row.specimen, given), row.version)) done.changed += 1;
     }
+    await refuseCircles(db, read);
     return done;
   });
 }
@@ -56,7 +61,24 @@ function withValues(known: Specimen, given: Specimen): Specimen {
     return other ? { ...variant, values: { ...variant.values, ...other.values } } : variant;
   });
   const fresh = given.variants.filter(({ name }) => !known.variants.some((one) => one.name === name));
-  return { ...known, values: { ...known.values, ...given.values }, variants: [...variants, ...fresh] };
+  return {
+    ...known,
+    values: { ...known.values, ...given.values },
+    variants: [...variants, ...fresh],
+    ...(given.components.length > 0 && { model: 'assembly', components: given.components }),
+    ...(given.shape && { shape: given.shape }),
+  };
+}
+
+/** @throws ServiceError when one of the assemblies, as they are kept now, is a component of its own, however deep */
+export async function refuseCircles(db: Database, assemblies: readonly Specimen[]): Promise<void> {
+  const holding = assemblies.filter(({ components }) => components.length > 0);
+  if (holding.length === 0) return;
+  const kept = new Map((await allSpecimens(db)).map((row) => [row.specimen.id, row.specimen]));
+  for (const { id } of holding) {
+    const circle = componentCircle(kept.get(id)!, kept);
+    if (circle) throw new ServiceError(422, `${circle[0]} would hold itself: ${circle.join(' ▸ ')}.`);
+  }
 }
 
 /** Replaces a specimen, if it is still of the version the change was made on. */
@@ -74,6 +96,7 @@ export async function changeSpecimen(json: unknown, version: number): Promise<Sp
         { current },
       );
     }
+    await refuseCircles(db, [changed]);
     await noteChange(db, {
       account: THE_ADMINISTRATOR.id,
       subject: `specimen ${changed.id}`,

@@ -5,6 +5,7 @@ import type { PropertyDefinition } from '../../core/property/definition';
 import type { Facts } from '../../core/property/facts';
 import type { Resources } from '../../core/scene/resources';
 import { massSources, modelFacts, seenValues } from '../../core/specimen/seen-values';
+import type { Material } from '../../core/specimen/material';
 import type { Specimen } from '../../core/specimen/specimen';
 import { registerFonts } from '../theme/sheet-fonts';
 import { get } from './request';
@@ -32,6 +33,8 @@ export interface OfficeData {
   formats: FormatData[];
   properties: PropertyDefinition[];
   specimens: Specimen[];
+  /** With their densities, for the mass of shapes. */
+  materials: Material[];
   pictures: Record<string, PictureData>;
   /** The office's own fonts, by the hash of their files. */
   fonts: { id: string; name: string }[];
@@ -92,12 +95,12 @@ export function resourcesFrom(
 /** The facts of a sheet of a format, filled from a model or from none. */
 export function factsFor(
   format: Pick<FormatData, 'facts'>,
-  { specimens, properties }: Pick<OfficeData, 'specimens' | 'properties'>,
+  models: Pick<OfficeData, 'specimens' | 'properties' | 'materials'>,
   filled: Filled | undefined,
 ): Facts {
-  const specimen = specimens.find((candidate) => candidate.id === filled?.specimen);
+  const specimen = models.specimens.find((candidate) => candidate.id === filled?.specimen);
   return {
     ...format.facts,
-    ...(specimen && modelFacts(specimen, filled?.variant, massSources(properties, specimens))),
+    ...(specimen && modelFacts(specimen, filled?.variant, massSources(models))),
   };
 }

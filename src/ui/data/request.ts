@@ -35,6 +35,11 @@ export async function send<T>(method: 'POST' | 'PUT' | 'DELETE', path: string, j
   return (await sendForFile(method, path, json)).json() as Promise<T>;
 }
 
+/** Sends a file as it is and reads the answer. @throws RequestFailed with the server's reason */
+export async function sendBytes<T>(path: string, bytes: Uint8Array<ArrayBuffer>): Promise<T> {
+  return (await answered(path, { method: 'POST', body: bytes })).json() as Promise<T>;
+}
+
 /** Sends JSON and gives back the whole answer, for files. @throws RequestFailed with the server's reason */
 export function sendForFile(method: 'POST' | 'PUT' | 'DELETE', path: string, json: unknown): Promise<Response> {
   return answered(path, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(json) });

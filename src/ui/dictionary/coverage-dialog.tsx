@@ -38,6 +38,7 @@ export function CoverageDialog(props: {
       options: {
         indexAxis: 'y',
         animation: false,
+        font: { family: getComputedStyle(document.body).fontFamily, size: 13 },
         maintainAspectRatio: false,
         plugins: { tooltip: { callbacks: { label: ({ raw }) => `${String(raw)} of ${specimens} specimens` } } },
         scales: {

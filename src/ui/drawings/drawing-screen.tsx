@@ -138,9 +138,7 @@ function useSheetOf(open: OpenDrawing | undefined): Outcome<Composed> {
   const { drawing, office, resources } = open ?? {};
   const model = useMemo(() => {
     const specimen = office?.specimens.find((one) => one.id === drawing?.specimen);
-    return office && specimen
-      ? modelFacts(specimen, drawing?.variant, massSources(office.properties, office.specimens))
-      : {};
+    return office && specimen ? modelFacts(specimen, drawing?.variant, massSources(office)) : {};
   }, [office, drawing?.specimen, drawing?.variant]);
   const facts = useMemo(
     () => office && drawing && drawingFacts(office.formats[0]!.facts, model, drawing),

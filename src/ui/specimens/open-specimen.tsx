@@ -16,6 +16,7 @@ import { type RequestFailed, get, send } from '../data/request';
 import { type LoadedOffice, useProofClient } from '../data/use-office';
 import { resourcesFrom } from '../data/office';
 import type { StoreStatus } from '../data/use-store';
+import { SpecimenMass } from './specimen-mass';
 import { SpecimenProof } from './specimen-proof';
 
 interface Row {
@@ -90,6 +91,7 @@ export function OpenSpecimen(props: {
           </Flex>
         )}
         <ValueTable specimen={specimen} loaded={loaded} edit={edit} />
+        <SpecimenMass specimen={specimen} office={withEdit.office} changed={changed} />
         {specimen.model === 'assembly' && <Components specimen={specimen} loaded={loaded} edit={edit} />}
       </Box>
       <Box

@@ -13,7 +13,7 @@ const ROOM = { width: 500, height: 290 };
 /** A format's main size filled from a specimen, current with every edit of it. */
 export function SpecimenProof(props: {
   format: FormatData;
-  office: Pick<OfficeData, 'specimens' | 'properties'>;
+  office: Pick<OfficeData, 'specimens' | 'properties' | 'materials'>;
   filled: Filled;
   client: ProofClient | undefined;
 }) {

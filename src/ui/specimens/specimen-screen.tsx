@@ -105,6 +105,7 @@ export function SpecimenScreen({ open }: { open?: string }) {
       {reading && loaded && (
         <ImportModels
           properties={loaded.office.properties}
+          specimens={loaded.office.specimens}
           close={() => setReading(false)}
           done={() => {
             setReading(false);

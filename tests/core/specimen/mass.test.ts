@@ -6,7 +6,7 @@ import { demoPackage, demoSpecimens } from '../demo';
 
 const { properties } = demoPackage('workshop-sheets');
 const specimens = demoSpecimens();
-const sourcesOf = (models: Specimen[]) => massSources(properties, models)!;
+const sourcesOf = (models: Specimen[]) => massSources({ properties, specimens: models, materials: [] })!;
 const winch = specimens.find((one) => one.id === 'recovery-winch')!;
 
 /**

@@ -1,0 +1,60 @@
+import { z } from 'zod';
+import { roundLength } from '../geometry/length';
+import type { PropertyDefinition } from '../property/definition';
+import { matchedName } from '../property/names';
+import { resolveProperty } from '../property/resolving';
+import { valueText } from '../property/value';
+import type { Specimen } from './specimen';
+
+/** A material of the office, by the name that models give it. */
+export const Material = z.object({
+  name: z.string().trim().min(1, 'a material needs a name').max(120),
+  /** kg/dm³, which is g/cm³ */
+  density: z
+    .number()
+    .positive('a density is more than 0 kg/dm³')
+    .max(30, 'nothing is denser than 30 kg/dm³; the unit is kg/dm³'),
+});
+export type Material = z.infer<typeof Material>;
+
+/** What masses are made from shapes with: the office's materials by matched name, and the property that is the material. */
+export interface Materials {
+  densities: ReadonlyMap<string, number>;
+  property: PropertyDefinition;
+}
+
+/** The office's materials with the dictionary's property *material*; undefined when it has none. */
+export function materialsOf(
+  materials: readonly Material[],
+  properties: readonly PropertyDefinition[],
+): Materials | undefined {
+  const property = properties.find(({ id }) => id === 'material');
+  return (
+    property && { property, densities: new Map(materials.map(({ name, density }) => [matchedName(name), density])) }
+  );
+}
+
+/**
+ * The mass of a shape in the material that the model, or its variant, names: volume × density.
+ *
+ * @returns kg to the gram's thousandth; undefined without a shape, or when the office has no density for the material
+ */
+export function shapeMass(
+  model: Specimen,
+  variant: Specimen['variants'][number] | undefined,
+  { densities, property }: Materials,
+): { kg: number; density: number; material: string } | undefined {
+  if (!model.shape) return undefined;
+  const facts = {
+    model: { name: model.name, kind: model.model, values: model.values },
+    ...(variant && { variant }),
+    today: '2000-01-01',
+    locale: { decimalMark: '.' as const },
+  };
+  const { value } = resolveProperty(property, facts, {});
+  const material = value === undefined ? '' : valueText(value);
+  const density = densities.get(matchedName(material));
+  return density === undefined
+    ? undefined
+    : { kg: roundLength((model.shape.volume / 1e6) * density), density, material };
+}

@@ -1,0 +1,128 @@
+'use client';
+
+import { Box, Flex, chakra } from '@chakra-ui/react';
+import { Trash2 } from 'lucide-react';
+import { useCallback, useEffect, useState } from 'react';
+import { type Outcome, refuse } from '../../core/refusal';
+import { Material } from '../../core/specimen/material';
+import { Button } from '../controls/button';
+import { Dialog } from '../controls/dialog';
+import { CommitField, Problem, TextInput } from '../controls/field';
+import { DataCell, HeadCell } from '../controls/table';
+import { get, send } from '../data/request';
+
+interface Row {
+  material: Material;
+  version: number;
+}
+
+/** The office's materials with their densities, which make masses of shapes. */
+export function MaterialsDialog({ close, changed }: { close: () => void; changed: () => void }) {
+  const [rows, setRows] = useState<Row[]>();
+  const [problem, setProblem] = useState<string>();
+  const [fresh, setFresh] = useState({ name: '', density: '' });
+  const load = useCallback(
+    () => get<Row[]>('/api/materials').then(setRows, (error: Error) => setProblem(error.message)),
+    [],
+  );
+  useEffect(() => void load(), [load]);
+  const told = (work: Promise<unknown>) =>
+    work.then(
+      () => {
+        setProblem(undefined);
+        changed();
+        return load();
+      },
+      (error: Error) => setProblem(error.message),
+    );
+  const keep = (name: string, text: string, version?: number): Outcome<object> => {
+    const read = Material.safeParse({ name, density: Number(text.replace(',', '.')) });
+    if (!read.success) return refuse(read.error.issues[0]!.message);
+    void told(send('PUT', '/api/materials', { material: read.data, version }));
+    return { ok: true };
+  };
+  const add = () => {
+    const kept = keep(fresh.name, fresh.density);
+    if (kept.ok) setFresh({ name: '', density: '' });
+    else setProblem(kept.reason);
+  };
+  return (
+    <Dialog
+      open
+      title="Materials and their densities"
+      width="560px"
+      onClose={close}
+      footer={
+        <Button look="primary" type="button" onClick={close}>
+          Done
+        </Button>
+      }
+    >
+      <Box fontSize="14px" pb="8px">
+        A material is found by the name that models give it, without case, spaces and punctuation.
+      </Box>
+      <Box maxHeight="330px" overflowY="auto" border="1px solid" borderColor="line">
+        <chakra.table width="100%" borderCollapse="collapse">
+          <thead>
+            <tr>
+              <HeadCell>Material</HeadCell>
+              <HeadCell style={{ width: 130 }}>kg/dm³</HeadCell>
+              <HeadCell style={{ width: 40 }} aria-label="Take out" />
+            </tr>
+          </thead>
+          <tbody>
+            {rows?.map(({ material, version }) => (
+              <tr key={material.name}>
+                <DataCell>{material.name}</DataCell>
+                <DataCell>
+                  <CommitField
+                    bare
+                    label={`Density of ${material.name}`}
+                    value={String(material.density)}
+                    commit={(text) => keep(material.name, text, version)}
+                  />
+                </DataCell>
+                <DataCell>
+                  <chakra.button
+                    type="button"
+                    aria-label={`Take out ${material.name}`}
+                    onClick={() => void told(send('DELETE', '/api/materials', { name: material.name }))}
+                  >
+                    <Trash2 size={15} />
+                  </chakra.button>
+                </DataCell>
+              </tr>
+            ))}
+          </tbody>
+        </chakra.table>
+      </Box>
+      <chakra.form
+        pt="8px"
+        onSubmit={(event) => {
+          event.preventDefault();
+          add();
+        }}
+      >
+        <Flex gap="6px">
+          <TextInput
+            aria-label="New material"
+            placeholder="Name as the models write it"
+            value={fresh.name}
+            onChange={(event) => setFresh({ ...fresh, name: event.target.value })}
+          />
+          <TextInput
+            aria-label="Its density in kg/dm³"
+            placeholder="7.85"
+            width="110px"
+            value={fresh.density}
+            onChange={(event) => setFresh({ ...fresh, density: event.target.value })}
+          />
+          <Button type="submit" disabled={fresh.name.trim() === '' || fresh.density.trim() === ''}>
+            Add
+          </Button>
+        </Flex>
+      </chakra.form>
+      {problem && <Problem>{problem}</Problem>}
+    </Dialog>
+  );
+}

@@ -1,0 +1,98 @@
+'use client';
+
+import { Box, Flex, chakra } from '@chakra-ui/react';
+import { useState } from 'react';
+import { trimNumber } from '../../core/geometry/length';
+import { materialsOf, shapeMass } from '../../core/specimen/material';
+import { ownMass, totalMass } from '../../core/specimen/mass';
+import { massSources } from '../../core/specimen/seen-values';
+import type { Specimen } from '../../core/specimen/specimen';
+import { Button } from '../controls/button';
+import { DataCell, HeadCell } from '../controls/table';
+import type { OfficeData } from '../data/office';
+import { MaterialsDialog } from './materials-dialog';
+
+/** How far the mass that a model says may be from what is computed before it is marked. */
+const APART = 0.05;
+
+const kilograms = (kg: number) => `${trimNumber(kg, 3)} kg`;
+
+/**
+ * The mass of a model in each of its variants: what it says, and what its shape and material, or its components, give. With
+ * what the shape was read from.
+ */
+export function SpecimenMass(props: { specimen: Specimen; office: OfficeData; changed: () => void }) {
+  const { specimen, office, changed } = props;
+  const [materials, setMaterials] = useState(false);
+  const sources = massSources(office);
+  const known = materialsOf(office.materials, office.properties);
+  const { shape } = specimen;
+  if (!sources || !known) return null;
+  const rows = [undefined, ...specimen.variants].map((variant) => {
+    const says = ownMass(specimen, variant, sources.mass);
+    if (specimen.components.length > 0) {
+      const { kg, without, circle } = totalMass(specimen, variant?.name, sources);
+      const why = circle ? `it holds itself: ${circle.join(' ▸ ')}` : `no mass of ${without.join(', ')}`;
+      return { variant, says, kg, words: kg === undefined ? `▲ ${why}` : 'sum of its components' };
+    }
+    const made = shapeMass(specimen, variant, known);
+    if (made) return { variant, says, kg: made.kg, words: `${made.material}, ${made.density} kg/dm³` };
+    return { variant, says, kg: undefined, words: shape ? '▲ no density for its material' : '' };
+  });
+  return (
+    <Box pt="18px" data-testid="specimen-mass">
+      <Flex align="center" gap="12px" pb="4px">
+        <Box as="h3" fontWeight={600}>
+          Mass
+        </Box>
+        <Box flex="1" fontSize="13px" color="soft">
+          {shape ? (
+            <>
+              Shape {trimNumber(shape.size.x, 1)} × {trimNumber(shape.size.y, 1)} × {trimNumber(shape.size.z, 1)} mm,
+              volume {trimNumber(shape.volume / 1000, 1)} cm³, from{' '}
+              <chakra.a href={`/api/shapes/${shape.hash}`} color="plum" textDecoration="underline">
+                {shape.file}
+              </chakra.a>
+            </>
+          ) : (
+            specimen.components.length === 0 && 'No shape: read in a STEP file, and its volume gives the mass.'
+          )}
+        </Box>
+        <Button type="button" height="24px" fontSize="13px" onClick={() => setMaterials(true)}>
+          Materials…
+        </Button>
+      </Flex>
+      <chakra.table width="100%" borderCollapse="collapse" bg="card" border="1px solid" borderColor="line">
+        <thead>
+          <tr>
+            <HeadCell>Variant</HeadCell>
+            <HeadCell>The model says</HeadCell>
+            <HeadCell>{specimen.components.length > 0 ? 'Components give' : 'Shape gives'}</HeadCell>
+            <HeadCell>With</HeadCell>
+            <HeadCell>Apart</HeadCell>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ variant, says, kg, words }) => {
+            const apart = says !== undefined && kg !== undefined && kg > 0 ? says / kg - 1 : undefined;
+            const far = apart !== undefined && Math.abs(apart) > APART;
+            return (
+              <tr key={variant?.name ?? ''}>
+                <DataCell>{variant?.name ?? specimen.name}</DataCell>
+                <DataCell>{says === undefined ? '–' : kilograms(says)}</DataCell>
+                <DataCell>{kg === undefined ? '–' : kilograms(kg)}</DataCell>
+                <DataCell color={words.startsWith('▲') ? 'ochre' : 'soft'}>{words}</DataCell>
+                <DataCell color={far ? 'ochre' : 'soft'} whiteSpace="nowrap">
+                  {apart === undefined
+                    ? ''
+                    : `${far ? '▲ ' : ''}${apart > 0 ? '+' : ''}${trimNumber(apart * 100, 1)} %`}
+                </DataCell>
+              </tr>
+            );
+          })}
+        </tbody>
+      </chakra.table>
+      {materials && <MaterialsDialog close={() => setMaterials(false)} changed={changed} />}
+    </Box>
+  );
+}
