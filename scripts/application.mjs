@@ -71,6 +71,22 @@ export async function startModelStore({ port, data }) {
   };
 }
 
+/** Starts a process that does jobs; `stop()` lets it end what it is at. */
+export function startWorker({ database }) {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'scripts/worker.ts'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, ZONOGRAPH_DATABASE: database },
+  });
+  return {
+    async stop() {
+      if (child.exitCode !== null || child.signalCode !== null) return;
+      const gone = new Promise((done) => child.once('exit', done));
+      child.kill('SIGTERM');
+      await gone;
+    },
+  };
+}
+
 /** Starts the application and resolves when it answers; `stop()` ends it. */
 export async function startApplication({ port, buildFolder, database, modelStore, dev = false, quiet = false }) {
   const child = spawn(process.execPath, [NEXT, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {

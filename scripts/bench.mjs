@@ -36,6 +36,8 @@ if (runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url }) && ens
   });
   status ||= run('tests/bench/board', application.address);
   await application.stop();
+  process.env.ZONOGRAPH_DATABASE = url;
+  status ||= run('tests/bench/server');
 } else status = 1;
 await database.stop();
 process.exit(status);

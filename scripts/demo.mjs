@@ -3,7 +3,7 @@
  * `-- --fresh` starts from new data; `--dev` (npm run dev) serves the development build.
  */
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { ensureBuild, runScript, startApplication, startModelStore } from './application.mjs';
+import { ensureBuild, runScript, startApplication, startModelStore, startWorker } from './application.mjs';
 import { freePort, isAlive, startMariadb } from './mariadb.mjs';
 import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
 
@@ -56,6 +56,7 @@ async function main() {
     if (port !== PORT) say(`port ${PORT} is in use; taking ${port}`);
     const store = await startModelStore({ port: await freePort(STORE_PORT), data: `${FOLDER}/models.json` });
     started.push(store);
+    started.push(startWorker({ database: url }));
     const application = await startApplication({ port, buildFolder, database: url, modelStore: store.address, dev });
     started.push(application);
     writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, address: application.address }));

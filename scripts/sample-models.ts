@@ -185,10 +185,7 @@ function described(text: string, number: string, name: string, properties: [stri
   });
   return text
     .replace(/=\s*PRODUCT\s*\(\s*'(?:[^']|'')*'\s*,\s*'(?:[^']|'')*'/, `=PRODUCT(${quoted(number)},${quoted(name)}`)
-    .replace(
-      /FILE_DESCRIPTION.*/,
-      "FILE_DESCRIPTION(('Sample model of Kelvarra Buoy and Winch Works'),'2;1');",
-    )
+    .replace(/FILE_DESCRIPTION.*/, "FILE_DESCRIPTION(('Sample model of Kelvarra Buoy and Winch Works'),'2;1');")
     .replace(
       /FILE_NAME\s*\([^;]*;/,
       `FILE_NAME(${quoted(`${name}.step`)},'2026-03-02T08:00:00',(''),(${quoted('Kelvarra Buoy and Winch Works')}),'','','');`,

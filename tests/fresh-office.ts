@@ -3,6 +3,7 @@ import { seed } from '../src/server/seed';
 
 /** Every table, those that refer to others before them. */
 const TABLES = [
+  'jobs',
   'store_models',
   'store_state',
   'drawings',

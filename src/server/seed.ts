@@ -14,7 +14,7 @@ import { insertMaterial } from './repositories/materials';
 import { keepPicture } from './repositories/pictures';
 import { insertProperty } from './repositories/properties';
 import { keepShape } from './repositories/shapes';
-import { insertSpecimen } from './repositories/specimens';
+import { insertSpecimens } from './repositories/specimens';
 import { type ValuePlace, insertValuePlace } from './repositories/value-places';
 
 const OfficeFile = z.object({
@@ -48,7 +48,7 @@ export async function seed(folder: string): Promise<boolean> {
     for (const file of (await readdir(`${folder}/specimens`)).sort()) {
       const read = readSpecimen(await json(`${folder}/specimens/${file}`));
       if (!read.ok) throw new Error(`${file}: ${read.reason}`);
-      await insertSpecimen(db, read.specimen);
+      await insertSpecimens(db, [read.specimen]);
     }
     for (const file of await readdir(`${folder}/models`)) {
       const bytes = await readFile(`${folder}/models/${file}`);

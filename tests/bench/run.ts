@@ -7,10 +7,15 @@ import { Bench } from 'tinybench';
 import { writePdf } from '../../src/core/exchange/pdf';
 import { fontsUsed } from '../../src/core/exchange/svg';
 import { measureLine } from '../../src/core/lettering/setting';
+import type { Values } from '../../src/core/property/value';
 import { compose } from '../../src/core/scene/compose';
 import type { Scene } from '../../src/core/scene/scene';
+import { Prover } from '../../src/core/specimen/proving';
+import { readModelFiles } from '../../src/core/specimen/reading-files';
+import { massSources } from '../../src/core/specimen/seen-values';
 import { fontFile } from '../../src/server/fonts';
-import { demoFacts, demoPackage, demoResources, demoSheet } from '../core/demo';
+import { demoFacts, demoMaterials, demoPackage, demoResources, demoSheet } from '../core/demo';
+import { manySpecimens } from './many-specimens';
 
 const workshop = demoPackage('workshop-sheets');
 const resources = demoResources(workshop);
@@ -55,10 +60,62 @@ row(
   `${(proofs / composing / 20).toFixed(2)} × 20 A3 sheets`,
 );
 
+const models = manySpecimens(1000);
+const prover = new Prover({
+  document: workshop.format,
+  facts: demoFacts(workshop),
+  scale: '1:2',
+  resources,
+  mass: massSources({ properties: workshop.properties, specimens: models, materials: demoMaterials() }),
+});
+const proving = once(() => models.forEach((model) => void prover.prove(model)));
+const made = 1000 * workshop.format.sizes.length;
+row(
+  'proving 1,000 specimens on 5 sizes',
+  proving,
+  '–',
+  `${Math.round((1000 * made) / proving)} a second, ${(proving / composing / made).toFixed(2)} × as many A3 sheets`,
+);
+
+const csv = Buffer.from(
+  [
+    'Model,P/N,Title,Material,Finish,WT',
+    ...manySpecimens(50_000).map(({ name, values }) => csvLine(name, values)),
+  ].join('\n'),
+);
+const start = performance.now();
+const read = await readModelFiles([{ name: 'many.csv', bytes: csv }], workshop.properties);
+if (!read.ok || read.models.length !== 50_000) throw new Error('the table was not read');
+const splitting = once(() =>
+  csv
+    .toString()
+    .split('\n')
+    .map((line) => line.split(',')),
+);
+const reading = performance.now() - start - splitting;
+row(
+  'reading 50,000 specimens from CSV',
+  reading,
+  '≤ 60 s',
+  `${(reading / splitting).toFixed(1)} × splitting its lines`,
+);
+
 const pdf = await median('pdf', () => writePdf(sheet.scene, fontFile, { title: 'Bench', date: '2026-06-02' }));
 const flat = await median('flat pdf', () => flatPdf(sheet.scene));
 row('pdfkit writing the same primitives from a flat list', flat, '–');
 row('writing the sheet to PDF', pdf, '≤ 1.5 ×', `${(pdf / flat).toFixed(2)} × the flat list`);
+
+/** One run's time, ms. */
+function once(work: () => unknown): number {
+  const begun = performance.now();
+  work();
+  return performance.now() - begun;
+}
+
+function csvLine(name: string, values: Values): string {
+  const cells = [name, values['Part number'], values.Title, values.Material, values.Finish, '2.5 kg'];
+  return cells.map((cell) => `"${String(cell)}"`).join(',');
+}
 
 /** The least that pdfkit has to do for the same page: no dashes, turns or slants asked for. */
 async function flatPdf(scene: Scene): Promise<void> {

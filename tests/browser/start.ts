@@ -1,4 +1,4 @@
-import { startApplication, startModelStore } from '../../scripts/application.mjs';
+import { startApplication, startModelStore, startWorker } from '../../scripts/application.mjs';
 import { freePort, startMariadb, stopMariadb } from '../../scripts/mariadb.mjs';
 import { migrate } from '../../src/server/migrations';
 import { DATA, DATABASE_PORT } from './surroundings';
@@ -14,6 +14,7 @@ export default async function start() {
   await migrate(process.env.ZONOGRAPH_DATABASE!, 'db/migrations');
   const store = await startModelStore({ port: await freePort(4281) });
   process.env.ZONOGRAPH_MODEL_STORE = store.address;
+  const worker = startWorker({ database: process.env.ZONOGRAPH_DATABASE });
   const application = await startApplication({
     port: await freePort(4280),
     buildFolder: '.next-test',
@@ -24,6 +25,7 @@ export default async function start() {
   process.env.ZONOGRAPH_ADDRESS = application.address;
   return async () => {
     await application.stop();
+    await worker.stop();
     await store.stop();
     await stopMariadb(DATA);
   };

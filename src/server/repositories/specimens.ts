@@ -23,15 +23,27 @@ export async function findSpecimen(db: Database, id: string): Promise<SpecimenRo
   return (await db.query<Raw>('SELECT document, version FROM specimens WHERE id = ?', [id])).map(toRow)[0];
 }
 
-/** @throws a duplicate-key error when the id is taken */
-export async function insertSpecimen(db: Database, specimen: Specimen): Promise<void> {
-  await db.run('INSERT INTO specimens (id, name, model, document, hash) VALUES (?, ?, ?, ?, ?)', [
-    specimen.id,
-    specimen.name,
-    specimen.model,
-    JSON.stringify(specimen),
-    canonicalHash(specimen),
-  ]);
+/** Those of the specimens that there are, by id. */
+export async function findSpecimens(db: Database, ids: readonly string[]): Promise<Map<string, SpecimenRow>> {
+  if (ids.length === 0) return new Map();
+  const marks = ids.map(() => '?').join(', ');
+  const rows = await db.query<Raw>(`SELECT document, version FROM specimens WHERE id IN (${marks})`, [...ids]);
+  return new Map(rows.map(toRow).map((row) => [row.specimen.id, row]));
+}
+
+/** @throws a duplicate-key error when an id is taken, or stands twice */
+export async function insertSpecimens(db: Database, specimens: readonly Specimen[]): Promise<void> {
+  if (specimens.length === 0) return;
+  await db.run(
+    `INSERT INTO specimens (id, name, model, document, hash) VALUES ${specimens.map(() => '(?, ?, ?, ?, ?)').join(', ')}`,
+    specimens.flatMap((specimen) => [
+      specimen.id,
+      specimen.name,
+      specimen.model,
+      JSON.stringify(specimen),
+      canonicalHash(specimen),
+    ]),
+  );
 }
 
 /** @returns false when the row is no longer of that version */

@@ -14,7 +14,7 @@ import {
   noteModel,
   storeState,
 } from '../repositories/model-store';
-import { findSpecimen, insertSpecimen, replaceSpecimen } from '../repositories/specimens';
+import { findSpecimen, insertSpecimens, replaceSpecimen } from '../repositories/specimens';
 import { ServiceError } from './service-error';
 import { refuseCircles } from './specimens';
 
@@ -100,7 +100,7 @@ async function takeOver(specimen: Specimen, etag: string): Promise<Outcome<objec
     const row = await findSpecimen(db, specimen.id);
     // The store gives no shapes: the one that was read from a file stays.
     const known = row?.specimen.shape ? { ...specimen, shape: row.specimen.shape } : specimen;
-    if (!row) await insertSpecimen(db, specimen);
+    if (!row) await insertSpecimens(db, [specimen]);
     else if (!deepEqual(row.specimen, known)) await replaceSpecimen(db, known, row.version);
     await noteModel(db, specimen.id, etag, row ? modelChanges(row.specimen, known) : ['New in the store.']);
     await refuseCircles(db, [known]);

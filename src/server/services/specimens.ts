@@ -8,7 +8,8 @@ import {
   type SpecimenRow,
   allSpecimens,
   findSpecimen,
-  insertSpecimen,
+  findSpecimens,
+  insertSpecimens,
   replaceSpecimen,
 } from '../repositories/specimens';
 import { missingShapes } from '../repositories/shapes';
@@ -43,13 +44,22 @@ export async function importSpecimens(json: unknown[]): Promise<{ added: number;
     const done = { added: 0, changed: 0 };
     const missing = await missingShapes(db, [...new Set(read.flatMap(({ shape }) => shape?.hash ?? []))]);
     if (missing.length > 0) throw new ServiceError(422, 'The file of a shape is not there; send it first.');
+    const known = await findSpecimens(
+      db,
+      read.map(({ id }) => id),
+    );
+    const fresh = new Map<string, Specimen>();
     for (const given of read) {
-      const row = await findSpecimen(db, given.id);
-      if (!row) {
-        await insertSpecimen(db, given);
-        done.added += 1;
-      } else if (await replaceSpecimen(db, withValues(row.specimen, given), row.version)) done.changed += 1;
+      const row = known.get(given.id);
+      const before = fresh.get(given.id);
+      if (!row) fresh.set(given.id, before ? withValues(before, given) : given);
+      else if (await replaceSpecimen(db, withValues(row.specimen, given), row.version)) {
+        done.changed += 1;
+        known.set(given.id, { specimen: withValues(row.specimen, given), version: row.version + 1 });
+      }
     }
+    await insertSpecimens(db, [...fresh.values()]);
+    done.added = fresh.size;
     await refuseCircles(db, read);
     return done;
   });

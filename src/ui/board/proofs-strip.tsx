@@ -5,10 +5,11 @@ import { shallowEqual } from 'fast-equals';
 import { useMemo, useState } from 'react';
 import type { FormatDocument } from '../../core/format/document';
 import type { Show } from '../../core/scene/resources';
+import { type Verdict, verdictOf } from '../../core/scene/verdict';
 import { type Filled, factsFor } from '../data/office';
 import type { ProofClient, ProofOrder } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
-import { type Verdict, verdictOf } from '../proof/verdict';
+import { VerdictWord } from '../proof/verdict-word';
 import { useBoard, useBoardStore } from './board-store';
 
 interface Pinned {
@@ -183,9 +184,7 @@ function ProofTile({
       <Box flex="1" minHeight={0} py="2px">
         <ProofPicture picture={picture} alt={`Proof ${name}`} />
       </Box>
-      <Box fontSize="13px" fontWeight={500} color={verdict?.colour ?? 'soft'} textAlign="center">
-        {verdict ? `${verdict.sign} ${verdict.words}` : '…'}
-      </Box>
+      <VerdictWord verdict={verdict} fontSize="13px" textAlign="center" />
     </Tile>
   );
 }

@@ -7,7 +7,8 @@ import { type FormatData, type Filled, factsFor } from '../data/office';
 import type { LoadedOffice } from '../data/use-office';
 import type { ProofClient } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
-import { verdictOf } from '../proof/verdict';
+import { VerdictWord } from '../proof/verdict-word';
+import { verdictOf } from '../../core/scene/verdict';
 import { Button } from '../controls/button';
 
 const CardLink = chakra(Link, { base: { display: 'block', _hover: { bg: 'plumWash' } } });
@@ -59,11 +60,7 @@ export function FormatCard(props: {
             {document.sizes.map((size) => size.name).join(' · ')}
             {document.unit === 'in' ? ' · inch' : ''}
           </Box>
-          {verdict && (
-            <Box color={verdict.colour} fontWeight={500}>
-              {verdict.sign} {verdict.words}
-            </Box>
-          )}
+          {verdict && <VerdictWord verdict={verdict} />}
         </Flex>
       </CardLink>
       <Flex borderTop="1px solid" borderColor="line" px="6px" py="4px" gap="2px">

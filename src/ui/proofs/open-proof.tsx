@@ -13,7 +13,7 @@ import { factsFor } from '../data/office';
 import { sendForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
 import { SceneView } from '../sheet/scene-view';
-import type { LoadedFormat, ProofRow } from './proofs-screen';
+import type { LoadedFormat, ProofRow } from './proof-rows';
 
 const TEXT_STYLE: CSSProperties = {
   fontKerning: 'none',

@@ -3,39 +3,18 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import type { Show } from '../../core/scene/resources';
-import type { Resources } from '../../core/scene/resources';
+import { type Verdict, verdictOf } from '../../core/scene/verdict';
 import { Button } from '../controls/button';
 import { LoadProblem } from '../controls/load-problem';
-import {
-  type Filled,
-  type FormatData,
-  type OfficeData,
-  factsFor,
-  loadFonts,
-  loadFormat,
-  resourcesFrom,
-} from '../data/office';
+import { factsFor, loadFonts, loadFormat, resourcesFrom } from '../data/office';
 import { useProofClient } from '../data/use-office';
 import type { ProofClient, ProofOrder } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
-import { type Verdict, verdictOf } from '../proof/verdict';
+import { VerdictWord } from '../proof/verdict-word';
 import { Screen } from '../shell/screen';
 import { OpenProof } from './open-proof';
-
-/** What a row of the matrix is filled from. */
-export interface ProofRow {
-  key: string;
-  words: string;
-  filled: Filled | undefined;
-  show: Show;
-}
-
-export interface LoadedFormat {
-  office: OfficeData;
-  format: FormatData;
-  resources: Resources;
-}
+import { type LoadedFormat, MOST_MODELS, type ProofRow, modelRow, rowsOf } from './proof-rows';
+import { ProvingStrip } from './proving-strip';
 
 const ROOM = { width: 300, height: 190 };
 
@@ -85,6 +64,20 @@ export function ProofsScreen({ formatId }: { formatId: string }) {
           </Button>
         </Flex>
         <LoadProblem problem={problem} retry={reload} />
+        {loaded && (
+          <ProvingStrip
+            formatId={formatId}
+            office={loaded.office}
+            document={loaded.format.edition.document}
+            open={(specimen, variant, sizeId) => setOpen({ row: modelRow(specimen, variant), sizeId })}
+          />
+        )}
+        {loaded && loaded.office.specimens.length > MOST_MODELS && (
+          <Box px="20px" py="4px" fontSize="14px" color="soft">
+            Drawn here are the first {MOST_MODELS} of {loaded.office.specimens.length} models; Prove on all takes every
+            one.
+          </Box>
+        )}
         {loaded && (
           <Box flex="1" overflow="auto" bg="card">
             <chakra.table borderCollapse="collapse">
@@ -173,28 +166,9 @@ function MatrixProof(props: {
       <Box height="100px">
         <ProofPicture picture={picture} alt={`Proof ${name}`} />
       </Box>
-      <Box fontSize="13px" fontWeight={500} color={verdict?.colour ?? 'soft'}>
-        {verdict ? `${verdict.sign} ${verdict.words}` : '…'}
-      </Box>
+      <VerdictWord verdict={verdict} fontSize="13px" />
     </Tile>
   );
-}
-
-function rowsOf({ specimens }: OfficeData): ProofRow[] {
-  const models = specimens.flatMap((specimen): ProofRow[] => {
-    const variants = specimen.variants.length > 0 ? specimen.variants.map(({ name }) => name) : [undefined];
-    return variants.map((variant) => ({
-      key: `${specimen.id}/${variant ?? ''}`,
-      words: [specimen.name, variant].filter(Boolean).join(' · '),
-      filled: { specimen: specimen.id, ...(variant !== undefined && { variant }) },
-      show: 'values',
-    }));
-  });
-  return [
-    { key: 'longest', words: 'Longest on record', filled: models[0]?.filled, show: 'longest' },
-    ...models,
-    { key: 'blank', words: 'Blank', filled: undefined, show: 'blank' },
-  ];
 }
 
 function useFormat(formatId: string) {

@@ -3,10 +3,11 @@
 import { Box, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useMemo } from 'react';
+import { verdictOf } from '../../core/scene/verdict';
 import { type Filled, type FormatData, type OfficeData, factsFor } from '../data/office';
 import type { ProofClient, ProofOrder } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
-import { verdictOf } from '../proof/verdict';
+import { VerdictWord } from '../proof/verdict-word';
 
 const ROOM = { width: 500, height: 290 };
 
@@ -41,11 +42,7 @@ export function SpecimenProof(props: {
         <Box flex="1" minWidth={0} asChild>
           <Link href={`/formats/${format.id}`}>{words}</Link>
         </Box>
-        {verdict && (
-          <Box color={verdict.colour} fontWeight={500} title={result.findings[0]?.words} whiteSpace="nowrap">
-            {verdict.sign} {verdict.words}
-          </Box>
-        )}
+        {verdict && <VerdictWord verdict={verdict} title={result.findings[0]?.words} whiteSpace="nowrap" />}
       </Flex>
     </Box>
   );

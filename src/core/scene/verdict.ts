@@ -1,22 +1,22 @@
-import type { Finding } from '../../core/scene/report';
+import type { Finding } from './report';
 
 export interface Verdict {
+  /** ● all fits; ▲ to be looked at; ■ blocks release */
   sign: '●' | '▲' | '■';
-  colour: 'pine' | 'ochre' | 'vermilion';
   words: string;
 }
 
 /** What a proof comes to, in a word: the worst of its findings that the office does not accept, or that all fits. */
 export function verdictOf(all: readonly Finding[], refused?: string): Verdict {
   const findings = all.filter((finding) => finding.accepted === undefined);
-  if (refused !== undefined) return { sign: '■', colour: 'vermilion', words: 'not composed' };
+  if (refused !== undefined) return { sign: '■', words: 'not composed' };
   const worst = findings.find((finding) => finding.weight === 'blocks release');
-  if (worst) return { sign: '■', colour: 'vermilion', words: word(worst) };
+  if (worst) return { sign: '■', words: word(worst) };
   const warning = findings.find((finding) => finding.weight === 'warning');
-  if (warning) return { sign: '▲', colour: 'ochre', words: word(warning) };
+  if (warning) return { sign: '▲', words: word(warning) };
   const altered = findings.find((finding) => finding.code.startsWith('text '));
-  if (altered) return { sign: '▲', colour: 'ochre', words: word(altered) };
-  return { sign: '●', colour: 'pine', words: 'fits' };
+  if (altered) return { sign: '▲', words: word(altered) };
+  return { sign: '●', words: 'fits' };
 }
 
 const WORDS: Record<string, string> = {

@@ -1,0 +1,8 @@
+/** A process that does the office's jobs, one after another; as many as wanted may run over one database. */
+import { closeDatabase } from '../src/server/database';
+import { runJobs } from '../src/server/jobs/runner';
+
+const ended = new AbortController();
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => ended.abort());
+await runJobs(ended.signal, 500);
+await closeDatabase();

@@ -1,0 +1,144 @@
+import type { Database } from '../database';
+import { fromJson } from './json-column';
+
+export type JobState = 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
+
+export interface JobRow {
+  id: string;
+  kind: 'prove';
+  /** What it is about. */
+  subject: string;
+  input: unknown;
+  state: JobState;
+  stopAsked: boolean;
+  steps: number;
+  stepsDone: number;
+  piecesDone: number;
+  trouble?: string;
+  /** How long it has run, or ran, in seconds. */
+  seconds: number;
+}
+
+type Raw = Omit<JobRow, 'stopAsked' | 'trouble' | 'seconds'> & {
+  stopAsked: number;
+  trouble: string | null;
+  ms: number | string | null;
+};
+
+const COLUMNS = `id, kind, subject, input, state, stop_asked AS stopAsked, steps, steps_done AS stepsDone,
+  pieces_done AS piecesDone, trouble, TIMESTAMPDIFF(MICROSECOND, started_at, COALESCE(ended_at, NOW(3))) / 1000 AS ms`;
+
+const toRow = ({ stopAsked, trouble, ms, input, ...row }: Raw): JobRow => ({
+  ...row,
+  input: fromJson(input),
+  stopAsked: stopAsked === 1,
+  seconds: Number(ms ?? 0) / 1000,
+  ...(trouble !== null && { trouble }),
+});
+
+/** How long a claim lasts unless it is renewed, in seconds, and how often a job is begun before it counts as failed. */
+const LEASE_SECONDS = 30;
+const ATTEMPTS = 3;
+
+const LEASE = `NOW(3) + INTERVAL ${LEASE_SECONDS} SECOND`;
+const FREE = "(state = 'waiting' OR (state = 'running' AND lease_until < NOW(3)))";
+
+export async function insertJob(
+  db: Database,
+  job: Pick<JobRow, 'id' | 'kind' | 'subject' | 'input' | 'steps'> & { askedBy: string },
+): Promise<void> {
+  await db.run('INSERT INTO jobs (id, kind, subject, input, steps, asked_by) VALUES (?, ?, ?, ?, ?, ?)', [
+    job.id,
+    job.kind,
+    job.subject,
+    JSON.stringify(job.input),
+    job.steps,
+    job.askedBy,
+  ]);
+}
+
+export async function findJob(db: Database, id: string): Promise<JobRow | undefined> {
+  return (await db.query<Raw>(`SELECT ${COLUMNS} FROM jobs WHERE id = ?`, [id])).map(toRow)[0];
+}
+
+/** The newest job of a kind about something. */
+export async function newestJob(db: Database, kind: JobRow['kind'], subject: string): Promise<JobRow | undefined> {
+  const sql = `SELECT ${COLUMNS} FROM jobs WHERE kind = ? AND subject = ? ORDER BY created_at DESC LIMIT 1`;
+  return (await db.query<Raw>(sql, [kind, subject])).map(toRow)[0];
+}
+
+/** Takes out the jobs of a kind about something that are over, with what they came to. */
+export async function deleteEndedJobs(db: Database, kind: JobRow['kind'], subject: string): Promise<void> {
+  const sql = "DELETE FROM jobs WHERE kind = ? AND subject = ? AND state NOT IN ('waiting', 'running')";
+  await db.run(sql, [kind, subject]);
+}
+
+/**
+ * Claims the oldest job that is free: that waits, or whose owner has let its lease run out. To be called in a transaction of
+ * its own. The update asks again whether it is free, so that two claims at once give it to one even where rows are not
+ * locked between nodes. A job that was begun too often is failed.
+ */
+export async function claimJob(db: Database, owner: string): Promise<JobRow | undefined> {
+  const free = await db.query<{ id: string; attempts: number }>(
+    `SELECT id, attempts FROM jobs WHERE ${FREE} ORDER BY created_at LIMIT 1 FOR UPDATE SKIP LOCKED`,
+  );
+  const [job] = free;
+  if (!job) return undefined;
+  if (job.attempts >= ATTEMPTS) {
+    const trouble = `It was begun ${ATTEMPTS} times and never came to its end.`;
+    await db.run(`UPDATE jobs SET state = 'failed', trouble = ?, ended_at = NOW(3) WHERE id = ? AND ${FREE}`, [
+      trouble,
+      job.id,
+    ]);
+    return undefined;
+  }
+  const { affected } = await db.run(
+    `UPDATE jobs SET state = 'running', owner = ?, attempts = attempts + 1,
+       started_at = COALESCE(started_at, NOW(3)), lease_until = ${LEASE} WHERE id = ? AND ${FREE}`,
+    [owner, job.id],
+  );
+  return affected === 1 ? findJob(db, job.id) : undefined;
+}
+
+/**
+ * Notes how far a job is and renews its lease.
+ * @returns false when the job is no longer this owner's, or is to stop
+ */
+export async function noteProgress(
+  db: Database,
+  job: { id: string; owner: string; stepsDone: number; piecesDone: number },
+): Promise<boolean> {
+  const { affected } = await db.run(
+    `UPDATE jobs SET steps_done = ?, pieces_done = ?, lease_until = ${LEASE}
+     WHERE id = ? AND owner = ? AND state = 'running' AND stop_asked = FALSE`,
+    [job.stepsDone, job.piecesDone, job.id, job.owner],
+  );
+  return affected === 1;
+}
+
+/** Ends a job that is still this owner's. */
+export async function endJob(
+  db: Database,
+  { id, owner, state, trouble }: { id: string; owner: string; state: JobState; trouble?: string },
+): Promise<void> {
+  await db.run(
+    `UPDATE jobs SET state = ?, trouble = ?, ended_at = NOW(3), lease_until = NULL
+     WHERE id = ? AND owner = ? AND state = 'running'`,
+    [state, trouble ?? null, id, owner],
+  );
+}
+
+/** Lets go of a job that is still this owner's; what is done of it stays done. */
+export async function giveBack(db: Database, { id, owner }: { id: string; owner: string }): Promise<void> {
+  await db.run(
+    `UPDATE jobs SET state = 'waiting', owner = NULL, lease_until = NULL, attempts = 0
+     WHERE id = ? AND owner = ? AND state = 'running'`,
+    [id, owner],
+  );
+}
+
+/** Asks a job to stop: one that waits is stopped at once, one that runs at its next step. */
+export async function askToStop(db: Database, id: string): Promise<void> {
+  await db.run("UPDATE jobs SET state = 'stopped', ended_at = NOW(3) WHERE id = ? AND state = 'waiting'", [id]);
+  await db.run("UPDATE jobs SET stop_asked = TRUE WHERE id = ? AND state = 'running'", [id]);
+}

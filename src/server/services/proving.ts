@@ -1,0 +1,91 @@
+import { randomUUID } from 'node:crypto';
+import type { Verdict } from '../../core/scene/verdict';
+import { type Proved, proofsOf } from '../../core/specimen/proving';
+import { THE_ADMINISTRATOR } from '../account';
+import { database, transaction } from '../database';
+import { newestEdition } from '../repositories/formats';
+import { type JobState, askToStop, deleteEndedJobs, insertJob, newestJob } from '../repositories/jobs';
+import { countVerdicts, worstVerdicts } from '../repositories/proof-verdicts';
+import { allSpecimens } from '../repositories/specimens';
+import { ServiceError } from './service-error';
+
+/** How many proofs that do not fit are listed, when a run is over and while it goes on. */
+const LISTED = { over: 500, going: 50 };
+
+/** What a job that proves a format is given: the edition as it was when it was asked. */
+export interface ProveInput {
+  edition: string;
+  hash: string;
+  /** How many proofs there are to make. */
+  proofs: number;
+}
+
+/** How far the newest run over all specimens is, and what it came to. */
+export interface ProvingStatus {
+  state: JobState;
+  trouble?: string;
+  proofs: number;
+  done: number;
+  /** Proofs a second. */
+  rate: number;
+  counts: Record<Verdict['sign'], number>;
+  /** The proofs that do not just fit, the worst first. */
+  worst: Proved[];
+  /** Whether the format has been changed since. */
+  outdated: boolean;
+}
+
+/** Asks for the proofs of a format on every size with every specimen; one run of a format at a time. */
+export async function proveOnAll(formatId: string): Promise<ProvingStatus> {
+  await transaction(async (db) => {
+    const edition = await newestEdition(db, formatId);
+    if (!edition) throw new ServiceError(404, 'There is no such format on the shelf.');
+    const before = await newestJob(db, 'prove', formatId);
+    if (before?.state === 'waiting' || before?.state === 'running')
+      throw new ServiceError(409, 'This format is being proved already. Stop that run first.');
+    const specimens = await allSpecimens(db);
+    if (specimens.length === 0) throw new ServiceError(422, 'There is no specimen to prove with.');
+    const sizes = edition.document.sizes.length;
+    const proofs = specimens.reduce((sum, row) => sum + proofsOf(row.specimen, sizes), 0);
+    const input: ProveInput = { edition: edition.id, hash: edition.hash, proofs };
+    await deleteEndedJobs(db, 'prove', formatId);
+    await insertJob(db, {
+      id: randomUUID(),
+      kind: 'prove',
+      subject: formatId,
+      input,
+      steps: specimens.length,
+      askedBy: THE_ADMINISTRATOR.id,
+    });
+  });
+  return (await provingStatus(formatId))!;
+}
+
+/** The newest run over all specimens; undefined when the format was never proved so. */
+export async function provingStatus(formatId: string): Promise<ProvingStatus | undefined> {
+  const job = await newestJob(database, 'prove', formatId);
+  if (!job) return undefined;
+  const { proofs, hash } = job.input as ProveInput;
+  const [counts, worst, edition] = await Promise.all([
+    countVerdicts(database, job.id),
+    worstVerdicts(database, job.id, job.state === 'running' ? LISTED.going : LISTED.over),
+    newestEdition(database, formatId),
+  ]);
+  return {
+    state: job.state,
+    ...(job.trouble !== undefined && { trouble: job.trouble }),
+    proofs,
+    done: job.piecesDone,
+    rate: job.seconds > 0 ? job.piecesDone / job.seconds : 0,
+    counts,
+    worst,
+    outdated: edition?.hash !== hash,
+  };
+}
+
+/** Stops the run of a format, if one is going on; what it has found stays. */
+export async function stopProving(formatId: string): Promise<ProvingStatus | undefined> {
+  const job = await newestJob(database, 'prove', formatId);
+  if (job) await askToStop(database, job.id);
+  return provingStatus(formatId);
+}

@@ -1,0 +1,13 @@
+import { Box, type BoxProps } from '@chakra-ui/react';
+import type { Verdict } from '../../core/scene/verdict';
+
+const COLOUR = { '●': 'pine', '▲': 'ochre', '■': 'vermilion' } as const;
+
+/** A verdict with its sign, in the sign's colour; dots while there is none yet. */
+export function VerdictWord({ verdict, ...rest }: BoxProps & { verdict: Verdict | undefined }) {
+  return (
+    <Box fontWeight={500} color={verdict ? COLOUR[verdict.sign] : 'soft'} {...rest}>
+      {verdict ? `${verdict.sign} ${verdict.words}` : '…'}
+    </Box>
+  );
+}

@@ -1,0 +1,111 @@
+import { applyStep } from '@/core/format/steps/step';
+import { database, transaction } from '@/server/database';
+import { runJobs, runOne } from '@/server/jobs/runner';
+import { claimJob, newestJob, noteProgress } from '@/server/repositories/jobs';
+import { office, saveDocument } from '@/server/services/formats';
+import { proveOnAll, provingStatus, stopProving } from '@/server/services/proving';
+import { count, withOffice } from './office';
+
+withOffice();
+
+const FORMAT = 'workshop-sheets';
+const never = new AbortController().signal;
+const claim = (owner: string) => transaction((db) => claimJob(db, owner));
+const lapse = () => database.run('UPDATE jobs SET lease_until = NOW(3) - INTERVAL 1 SECOND');
+
+test('every size with every model and variant is proved, and what does not fit is listed, the worst first', async () => {
+  const asked = await proveOnAll(FORMAT);
+  expect(asked).toMatchObject({ state: 'waiting', proofs: 10 * 2 * 5, done: 0, outdated: false });
+  await expect(proveOnAll(FORMAT)).rejects.toMatchObject({ status: 409 });
+  expect(await runOne('one', never)).toBe(true);
+  const done = (await provingStatus(FORMAT))!;
+  expect(done).toMatchObject({ state: 'done', done: 100 });
+  expect(done.rate).toBeGreaterThan(0);
+  const { '●': fits, '▲': look, '■': blocks } = done.counts;
+  expect(fits + look + blocks).toBe(100);
+  expect(done.worst).toHaveLength(look + blocks);
+  expect(done.worst[0]!.verdict.sign).toBe('■');
+  expect(done.worst.find(({ specimen, variant }) => specimen === 'drive-shaft' && variant === '316L')).toMatchObject({
+    verdict: { sign: '■', words: 'overflows' },
+    findings: [expect.objectContaining({ code: 'text overflows', weight: 'blocks release' })],
+  });
+  expect(await runOne('one', never)).toBe(false);
+});
+
+test('of two that claim at once one has the job, and it is nobody else’s until its lease runs out', async () => {
+  await proveOnAll(FORMAT);
+  const claims = await Promise.all(['a', 'b', 'c'].map(claim));
+  const taken = claims.filter((job) => job !== undefined);
+  expect(taken).toHaveLength(1);
+  const owner = ['a', 'b', 'c'][claims.indexOf(taken[0])]!;
+  const progress = { id: taken[0]!.id, owner, stepsDone: 3, piecesDone: 30 };
+  expect(await noteProgress(database, progress)).toBe(true);
+  await lapse();
+  expect(await claim('d')).toMatchObject({ stepsDone: 3, piecesDone: 30 });
+  expect(await noteProgress(database, { ...progress, stepsDone: 4 })).toBe(false);
+});
+
+test('a step that was cut off is done again and counts once', async () => {
+  await proveOnAll(FORMAT);
+  await runOne('one', never);
+  await database.run("UPDATE jobs SET state = 'running', steps_done = 5, pieces_done = 50, lease_until = NOW(3)");
+  await lapse();
+  expect(await runOne('two', never)).toBe(true);
+  expect(await provingStatus(FORMAT)).toMatchObject({ state: 'done', done: 100 });
+  expect(await count('proof_verdicts')).toBe(100);
+});
+
+test('a run is stopped while it waits, or at its next step, and keeps what it has', async () => {
+  await proveOnAll(FORMAT);
+  expect(await stopProving(FORMAT)).toMatchObject({ state: 'stopped', done: 0 });
+  await proveOnAll(FORMAT);
+  const job = (await newestJob(database, 'prove', FORMAT))!;
+  await database.run('UPDATE jobs SET stop_asked = TRUE WHERE id = ?', [job.id]);
+  await runOne('one', never);
+  expect(await provingStatus(FORMAT)).toMatchObject({ state: 'stopped', done: 0 });
+});
+
+test('a process that is ended gives its job back', async () => {
+  await proveOnAll(FORMAT);
+  await runOne('one', AbortSignal.abort());
+  expect(await provingStatus(FORMAT)).toMatchObject({ state: 'waiting' });
+  const ended = new AbortController();
+  const running = runJobs(ended.signal, 5);
+  while ((await provingStatus(FORMAT))!.state !== 'done') await new Promise((next) => setImmediate(next));
+  ended.abort();
+  await running;
+});
+
+test('a job that never comes to its end is failed after three tries', async () => {
+  await proveOnAll(FORMAT);
+  for (const owner of ['a', 'b', 'c']) {
+    expect(await claim(owner)).toBeDefined();
+    await lapse();
+  }
+  expect(await claim('d')).toBeUndefined();
+  expect(await provingStatus(FORMAT)).toMatchObject({
+    state: 'failed',
+    trouble: 'It was begun 3 times and never came to its end.',
+  });
+});
+
+test('a format that is changed before its proofs are made is said to be', async () => {
+  await proveOnAll(FORMAT);
+  const { edition } = (await office(FORMAT)).formats[0]!;
+  const step = { op: 'set track', block: 'title-block', axis: 'column', track: 'tb-c1', size: 41 } as const;
+  const outcome = applyStep(edition.document, step);
+  if (!outcome.ok) throw new Error(outcome.reason);
+  await saveDocument(edition.id, edition.version, outcome.document, { sitting: 'x'.repeat(36), words: 'Column 1' });
+  await runOne('one', never);
+  expect(await provingStatus(FORMAT)).toMatchObject({
+    state: 'failed',
+    outdated: true,
+    trouble: expect.stringContaining('changed'),
+  });
+});
+
+test('what is not there is refused', async () => {
+  await expect(proveOnAll('nothing')).rejects.toMatchObject({ status: 404 });
+  expect(await provingStatus(FORMAT)).toBeUndefined();
+  expect(await stopProving(FORMAT)).toBeUndefined();
+});
