@@ -64,6 +64,8 @@ for (const [name, path] of [
   ['board', '/formats/workshop-sheets'],
   ['dictionary', '/properties'],
   ['specimen', '/specimens/pawl'],
+  ['register', '/drawings'],
+  ['matrix of proofs', '/formats/workshop-sheets/proofs'],
 ] as const) {
   for (const scheme of ['light', 'dark'] as const) {
     test(`the ${name} has nothing seriously wrong for assistive technology, ${scheme}`, async ({ page }) => {

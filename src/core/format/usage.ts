@@ -1,6 +1,6 @@
 import type { FormatDocument } from './document';
 
-/** The cells of a format that link to each property, by property id. */
+/** The cells of a format that print each property, linked or asked for under its id, by property id. */
 export function linksByProperty(document: FormatDocument): Map<string, { block: string; cell: string }[]> {
   const links = new Map<string, { block: string; cell: string }[]>();
   for (const block of document.blocks) {
@@ -10,7 +10,11 @@ export function linksByProperty(document: FormatDocument): Map<string, { block: 
           if ('picture' in content) return 'property' in content.picture.from ? [content.picture.from.property] : [];
           if (!('parts' in content)) return [];
           return content.parts.flatMap((part) =>
-            part.kind === 'linked' ? [part.property, ...(part.orElse ?? [])] : [],
+            part.kind === 'linked'
+              ? [part.property, ...(part.orElse ?? [])]
+              : part.kind === 'asked'
+                ? [part.asked]
+                : [],
           );
         }),
       );

@@ -2,7 +2,7 @@ import { type Table, writeTable } from '../exchange/table';
 import { issueInWords } from '../format/reading';
 import { type Outcome, refuse } from '../refusal';
 import { PropertyDefinition } from './definition';
-import { matchedName } from './names';
+import { matchedName, nameClash } from './names';
 
 const COLUMNS = [
   'Name',
@@ -64,6 +64,8 @@ export function readDictionary(table: Table, known: readonly PropertyDefinition[
   const index = new Map(table.header.map((name, i) => [matchedName(name), i]));
   if (!index.has('name')) return refuse('The file has no column “Name”.');
   const seen = new Map<string, number>();
+  /** The dictionary as the rows before leave it. */
+  const now = new Map(known.map((one) => [one.id, one]));
   const rows = table.rows.map(({ line, cells }): DictionaryRow => {
     const cell = (column: Column) => {
       const i = index.get(matchedName(column));
@@ -105,6 +107,9 @@ export function readDictionary(table: Table, known: readonly PropertyDefinition[
       ...Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined)),
     });
     if (!parsed.success) return refused(issueInWords(parsed.error, `“${name}”`));
+    const clash = nameClash(parsed.data, now.values());
+    if (clash) return refused(`“${name}”: ${clash}`);
+    now.set(parsed.data.id, parsed.data);
     const does = !before
       ? 'adds'
       : JSON.stringify(sorted(before)) === JSON.stringify(sorted(parsed.data))

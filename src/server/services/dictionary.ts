@@ -6,7 +6,7 @@ import { cellName } from '../../core/format/names';
 import { issueInWords } from '../../core/format/reading';
 import { linksByProperty } from '../../core/format/usage';
 import { PropertyDefinition } from '../../core/property/definition';
-import { matchedName } from '../../core/property/names';
+import { matchedName, nameClash } from '../../core/property/names';
 import { THE_ADMINISTRATOR } from '../account';
 import { type Database, database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
@@ -175,17 +175,11 @@ async function changing(definition: PropertyDefinition, change: (db: Database) =
   }
 }
 
-/** Two properties of one source must not match the same name in a model: a value would have two homes. */
+/** @throws ServiceError when another property matches one of the definition's names */
 async function refuseAmbiguous(db: Database, definition: PropertyDefinition): Promise<void> {
-  const own = [definition.name, ...definition.aliases];
-  for (const { definition: other } of await allProperties(db)) {
-    if (other.id === definition.id || other.source !== definition.source) continue;
-    const taken = new Set([other.name, ...other.aliases].map(matchedName));
-    const clash = own.find((name) => taken.has(matchedName(name)));
-    if (clash)
-      throw new ServiceError(
-        409,
-        `“${clash}” is a name of “${other.name}” already. Each name belongs to one property.`,
-      );
-  }
+  const clash = nameClash(
+    definition,
+    (await allProperties(db)).map((row) => row.definition),
+  );
+  if (clash) throw new ServiceError(409, clash);
 }

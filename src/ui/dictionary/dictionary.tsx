@@ -12,10 +12,12 @@ import {
 } from '@tanstack/react-table';
 import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useMemo, useState } from 'react';
+import { cellName } from '../../core/format/names';
 import { linksByProperty } from '../../core/format/usage';
 import { matchedName } from '../../core/property/names';
 import { dictionaryCsv } from '../../core/property/dictionary-csv';
 import { coverageOf } from '../../core/specimen/coverage';
+import { massSources } from '../../core/specimen/seen-values';
 import { Button } from '../controls/button';
 import { TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
@@ -36,8 +38,10 @@ const ImportDictionary = dynamic(() => import('./import-dictionary').then((modul
 interface Line extends PropertyRow {
   /** Share of the specimens that have it; absent for what does not come from a model. */
   has: number | undefined;
-  longest: string;
-  used: number;
+  /** The different values that models have, the longest first. */
+  seen: string[];
+  /** The cells that print it, in words. */
+  places: string[];
 }
 
 const features = tableFeatures({
@@ -51,7 +55,7 @@ const column = createColumnHelper<typeof features, Line>();
 export function Dictionary() {
   const { rows, office, problem, reload } = useDictionary();
   const [search, setSearch] = useState('');
-  const [open, setOpen] = useState<PropertyRow | 'new'>();
+  const [open, setOpen] = useState<Line | 'new'>();
   const [panel, setPanel] = useState<'coverage' | 'import'>();
   const lines = useMemo(() => linesOf(rows ?? [], office), [rows, office]);
   const shown = useMemo(() => {
@@ -172,6 +176,8 @@ export function Dictionary() {
       {open && (
         <PropertyDialog
           row={open === 'new' ? undefined : open}
+          seen={open === 'new' ? [] : open.seen}
+          places={open === 'new' ? [] : open.places}
           others={(rows ?? []).map((row) => row.definition)}
           close={() => setOpen(undefined)}
           saved={() => {
@@ -203,28 +209,30 @@ const COLUMNS = column.columns([
     header: 'Also read as',
     sortFn: 'alphanumeric',
   }),
-  column.accessor((line) => line.longest, {
+  column.accessor((line) => line.seen[0] ?? '', {
     id: 'longest',
     header: 'Longest',
-    sortFn: (a, b) => a.original.longest.length - b.original.longest.length,
-    cell: ({ row }) => (
-      <Box maxWidth="250px" overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis" title={row.original.longest}>
-        {row.original.longest}
-        {row.original.definition.length && (
+    sortFn: (a, b) => (a.original.seen[0]?.length ?? 0) - (b.original.seen[0]?.length ?? 0),
+    cell: ({ row: { original } }) => (
+      <Box maxWidth="250px" overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis" title={original.seen[0]}>
+        {original.seen[0]}
+        {original.definition.length && (
           <Box
             as="span"
             color="soft"
-          >{`${row.original.longest ? ' · ' : ''}${row.original.definition.length} characters`}</Box>
+          >{`${original.seen.length > 0 ? ' · ' : ''}${original.definition.length} characters`}</Box>
         )}
       </Box>
     ),
   }),
-  column.accessor((line) => line.used, {
+  column.accessor((line) => line.places.length, {
     id: 'used',
     header: 'Used in',
     sortFn: 'basic',
     cell: ({ row }) =>
-      row.original.used === 0 ? '–' : `${row.original.used} ${row.original.used === 1 ? 'cell' : 'cells'}`,
+      row.original.places.length === 0
+        ? '–'
+        : `${row.original.places.length} ${row.original.places.length === 1 ? 'cell' : 'cells'}`,
   }),
   column.accessor((line) => line.has ?? -1, {
     id: 'has',
@@ -251,18 +259,35 @@ function Bar({ share }: { share: number | undefined }) {
 
 function linesOf(rows: readonly PropertyRow[], office: OfficeData | undefined): Line[] {
   const definitions = rows.map((row) => row.definition);
-  const coverage = coverageOf(definitions, office?.specimens ?? []);
-  const links = (office?.formats ?? []).map((format) => linksByProperty(format.edition.document));
+  const coverage = coverageOf(definitions, office?.specimens ?? [], office && massSources(office));
+  const places = office ? placesByProperty(office) : new Map<string, string[]>();
   return rows.map((row) => {
     const { id } = row.definition;
     const seen = coverage.get(id);
     return {
       ...row,
       has: seen && office && office.specimens.length > 0 ? seen.specimens / office.specimens.length : undefined,
-      longest: seen?.longest ?? '',
-      used: links.reduce((sum, format) => sum + (format.get(id)?.length ?? 0), 0),
+      seen: seen?.seen ?? [],
+      places: places.get(id) ?? [],
     };
   });
+}
+
+/** The cells that print each property, in words, over all formats. */
+function placesByProperty({ formats, properties }: OfficeData): Map<string, string[]> {
+  const names = new Map(properties.map(({ id, name }) => [id, name]));
+  const places = new Map<string, string[]>();
+  for (const { name, edition } of formats) {
+    for (const [property, links] of linksByProperty(edition.document)) {
+      const words = links.map(({ block, cell }) => {
+        const found = edition.document.blocks.find((one) => one.id === block)!;
+        const there = found.cells.find((one) => one.id === cell)!;
+        return `${name}: ${cellName(there, (id) => names.get(id))} in ${found.name}`;
+      });
+      places.set(property, [...(places.get(property) ?? []), ...words]);
+    }
+  }
+  return places;
 }
 
 function useDictionary() {

@@ -39,11 +39,17 @@ interface Fields {
 /** Adds a property or changes one. Its id is made from its first name and never changes, so that links hold. */
 export function PropertyDialog({
   row,
+  seen,
+  places,
   others,
   close,
   saved,
 }: {
   row: PropertyRow | undefined;
+  /** The values that models have, the longest first. */
+  seen: readonly string[];
+  /** The cells that print it, in words. */
+  places: readonly string[];
   /** The properties it may be merged into. */
   others: readonly PropertyDefinition[];
   close: () => void;
@@ -163,6 +169,7 @@ export function PropertyDialog({
           type={type}
           unit={type === 'number' ? unit : undefined}
           display={display}
+          example={type === 'text' ? seen[0] : undefined}
           change={(next) => {
             setValue('display', next);
             return { ok: true };
@@ -183,8 +190,32 @@ export function PropertyDialog({
         </Row>
         {problem && <Problem>{problem}</Problem>}
       </form>
+      {row && <WhereItIs seen={seen} places={places} />}
       {row && <RemoveOrMerge row={row} others={others} done={saved} />}
     </Dialog>
+  );
+}
+
+/** How many values and places are shown of each. */
+const SHOWN = 5;
+
+/** The values that models have of a property, and the cells that print it. */
+function WhereItIs({ seen, places }: { seen: readonly string[]; places: readonly string[] }) {
+  const list = (lines: readonly string[]) => (
+    <Box fontSize="13px" pt="3px" maxHeight="84px" overflowY="auto">
+      {lines.slice(0, SHOWN).map((line) => (
+        <Box key={line} overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" title={line}>
+          {line}
+        </Box>
+      ))}
+      {lines.length > SHOWN && <Box color="soft">and {lines.length - SHOWN} more</Box>}
+    </Box>
+  );
+  return (
+    <Box borderTop="1px solid" borderColor="line" mt="8px" pt="4px">
+      {seen.length > 0 && <Row label="Seen">{list(seen)}</Row>}
+      <Row label="Used in">{places.length > 0 ? list(places) : <Box pt="3px">no cell yet</Box>}</Row>
+    </Box>
   );
 }
 

@@ -7,6 +7,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { useOffice } from '../data/use-office';
 import { Button } from '../controls/button';
+import { TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { useModelStore } from '../data/use-store';
 import { Screen } from '../shell/screen';
@@ -14,6 +15,9 @@ import { OpenSpecimen } from './open-specimen';
 import { StoreStrip } from './store-strip';
 
 const ImportModels = dynamic(() => import('./import-models').then((module) => module.ImportModels), { ssr: false });
+
+/** How many specimens the list shows at once. */
+const MOST_LISTED = 200;
 
 const Entry = chakra(Link, {
   base: {
@@ -43,6 +47,8 @@ export function SpecimenScreen({ open }: { open?: string }) {
   useEffect(() => {
     if (!open && first) router.replace(`/specimens/${first}`);
   }, [open, first, router]);
+  const [sought, setSought] = useState('');
+  const found = (specimens ?? []).filter(({ name }) => name.toLowerCase().includes(sought.trim().toLowerCase()));
   const shown = specimens?.find((specimen) => specimen.id === open);
   return (
     <Screen
@@ -68,13 +74,20 @@ export function SpecimenScreen({ open }: { open?: string }) {
           <Box as="h1" fontSize="18px" fontWeight={600} px="14px" py="10px">
             Specimens
           </Box>
-          <Box px="14px" pb="8px">
+          <Flex px="14px" pb="8px" gap="6px">
+            <TextInput
+              type="search"
+              aria-label="Find a specimen"
+              placeholder="Find"
+              value={sought}
+              onChange={(event) => setSought(event.target.value)}
+            />
             <Button type="button" disabled={!loaded} onClick={() => setReading(true)}>
               Read in…
             </Button>
-          </Box>
+          </Flex>
           <Box flex="1" minHeight={0} overflowY="auto">
-            {specimens?.map((specimen) => (
+            {found.slice(0, MOST_LISTED).map((specimen) => (
               <Entry
                 key={specimen.id}
                 href={`/specimens/${specimen.id}`}
@@ -86,6 +99,16 @@ export function SpecimenScreen({ open }: { open?: string }) {
                 </Box>
               </Entry>
             ))}
+            {found.length > MOST_LISTED && (
+              <Box px="14px" py="6px" fontSize="13px" color="soft">
+                and {found.length - MOST_LISTED} more; type a part of the name
+              </Box>
+            )}
+            {specimens && found.length === 0 && (
+              <Box px="14px" py="6px" fontSize="13px" color="soft">
+                No specimen has “{sought}” in its name.
+              </Box>
+            )}
           </Box>
           <StoreStrip status={status} ask={() => void ask()} />
         </Box>
