@@ -1,12 +1,13 @@
 /** Migrates the database that ZONOGRAPH_DATABASE names and, when it is empty, seeds it with the demo scenario. */
 import { closeDatabase } from '../src/server/database';
 import { migrate } from '../src/server/migrations';
-import { seed } from '../src/server/seed';
+import { seed, seedDrawings } from '../src/server/seed';
 
 const url = process.env.ZONOGRAPH_DATABASE;
 if (!url) throw new Error('ZONOGRAPH_DATABASE is not set');
 const run = await migrate(url, 'db/migrations');
 const seeded = await seed('demo');
+if (seeded) await seedDrawings('demo');
 await closeDatabase();
 console.log(
   `${run.length === 0 ? 'schema is current' : `ran ${run.join(', ')}`}; ${seeded ? 'demo data written' : 'data kept'}`,

@@ -1,26 +1,29 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { readFile, readdir } from 'node:fs/promises';
+import { NumberingRule } from '../core/drawing/numbering';
 import { readPackage } from '../core/exchange/package';
 import { canonicalHash } from '../core/format/canonical';
 import { PropertyDefinition } from '../core/property/definition';
 import { Material } from '../core/specimen/material';
 import { readSpecimen } from '../core/specimen/specimen';
 import { z } from 'zod';
+import { Answers } from '../core/drawing/drawing';
 import { THE_ADMINISTRATOR } from './account';
 import { type Database, transaction } from './database';
-import { insertNumbering } from './repositories/drawings';
 import { insertEdition, insertFormat } from './repositories/formats';
 import { insertMaterial } from './repositories/materials';
+import { keepNumbering } from './repositories/numbering';
 import { keepPicture } from './repositories/pictures';
 import { insertProperty } from './repositories/properties';
 import { keepShape } from './repositories/shapes';
 import { insertSpecimens } from './repositories/specimens';
 import { type ValuePlace, insertValuePlace } from './repositories/value-places';
+import { changeDrawing, drawing, makeDrawing } from './services/drawings';
 
 const OfficeFile = z.object({
   properties: z.array(PropertyDefinition),
   materials: z.array(Material),
-  numbering: z.object({ prefix: z.string().max(20), digits: z.int().min(1).max(9), next: z.int().min(1) }),
+  numbering: NumberingRule,
 });
 
 /** The formats in the order of the shelf. */
@@ -44,7 +47,7 @@ export async function seed(folder: string): Promise<boolean> {
     const office = OfficeFile.parse(await json(`${folder}/office.json`));
     for (const property of office.properties) await insertProperty(db, property);
     for (const material of office.materials) await insertMaterial(db, material);
-    await insertNumbering(db, 'drawings', office.numbering);
+    await keepNumbering(db, 'drawings', office.numbering);
     for (const file of (await readdir(`${folder}/specimens`)).sort()) {
       const read = readSpecimen(await json(`${folder}/specimens/${file}`));
       if (!read.ok) throw new Error(`${file}: ${read.reason}`);
@@ -58,6 +61,37 @@ export async function seed(folder: string): Promise<boolean> {
     for (const name of FORMATS) await seedFormat(db, `${folder}/formats/${name}.json`, placeOf);
     return true;
   });
+}
+
+const DrawingsFile = z.array(
+  z.object({
+    format: z.string(),
+    size: z.string(),
+    model: z.string(),
+    variant: z.string().optional(),
+    answers: Answers,
+    overruled: Answers.optional(),
+    state: z.literal('finished').optional(),
+  }),
+);
+
+/** Makes the scenario's drawings, as somebody would who answers what is asked. */
+export async function seedDrawings(folder: string): Promise<void> {
+  for (const given of DrawingsFile.parse(await json(`${folder}/drawings.json`))) {
+    const { id } = await makeDrawing({
+      formatId: given.format,
+      specimen: given.model,
+      variant: given.variant,
+      sizeId: given.size,
+    });
+    const { answers, version } = (await drawing(id)).drawing;
+    await changeDrawing(id, {
+      version,
+      answers: { ...answers, ...given.answers },
+      overruled: given.overruled,
+      state: given.state,
+    });
+  }
 }
 
 type PlaceKeeper = (source: ValuePlace['source'], place: Pick<ValuePlace, 'name' | 'values'>) => Promise<string>;

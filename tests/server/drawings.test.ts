@@ -2,6 +2,8 @@ import { type Server, createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { changeDrawing, drawing, drawings, exportDrawing, makeDrawing } from '@/server/services/drawings';
 import { followStore, storeStatus } from '@/server/services/model-store';
+import { seedDrawings } from '@/server/seed';
+import { changeNumbering, numbering } from '@/server/services/numbering';
 import { changeSpecimen, specimen } from '@/server/services/specimens';
 import { count, withOffice } from './office';
 
@@ -24,6 +26,27 @@ describe('drawings', () => {
       answers: { 'created-by': 'Standards desk', 'document-type': 'Part drawing', revision: 'A' },
     });
     expect(one.answers['date-of-issue']).toMatch(/^\d{4}-\d{2}-\d{2}$/);
+  });
+
+  test('are numbered by the office’s rule; numbers that are taken are passed over', async () => {
+    await makeDrawing(winch);
+    expect(await numbering()).toEqual({ prefix: 'KD-', digits: 5, next: 2 });
+    await changeNumbering({ prefix: 'KD-', digits: 5, next: 1 });
+    await makeDrawing(winch);
+    await changeNumbering({ prefix: ' W', digits: 3, next: 40 });
+    await makeDrawing(winch);
+    expect((await drawings()).map((one) => one.number).sort()).toEqual(['KD-00001', 'KD-00002', 'W040']);
+    await expect(changeNumbering({ prefix: 'W', digits: 0, next: 1 })).rejects.toThrow('at least 1 digit');
+    await expect(changeNumbering({ prefix: 'W', digits: 3, next: 1.5 })).rejects.toThrow('a whole one');
+  });
+
+  test('of the scenario are made as somebody would make them', async () => {
+    await seedDrawings('demo');
+    expect((await drawings()).map(({ modelName, state, open }) => [modelName, state, open.length])).toEqual([
+      ['Pawl', 'in work', 2],
+      ['Recovery winch', 'in work', 2],
+      ['Drum flange', 'finished', 0],
+    ]);
   });
 
   test.each<[object, RegExp]>([

@@ -110,26 +110,3 @@ export async function replaceDrawing(
   );
   return affected === 1;
 }
-
-export interface NumberingRule {
-  prefix: string;
-  digits: number;
-  next: number;
-}
-
-/** Takes the next free number by a rule, inside a transaction: nobody else gets the same one. */
-export async function takeNumber(db: Database, rule: string): Promise<NumberingRule | undefined> {
-  const [row] = await db.query<NumberingRule>('SELECT prefix, digits, next FROM numbering WHERE id = ? FOR UPDATE', [
-    rule,
-  ]);
-  if (row) await db.run('UPDATE numbering SET next = next + 1 WHERE id = ?', [rule]);
-  return row;
-}
-
-export async function insertNumbering(
-  db: Database,
-  id: string,
-  { prefix, digits, next }: NumberingRule,
-): Promise<void> {
-  await db.run('INSERT INTO numbering (id, prefix, digits, next) VALUES (?, ?, ?, ?)', [id, prefix, digits, next]);
-}

@@ -11,22 +11,16 @@ import { valueText } from '../../core/property/value';
 import { compose } from '../../core/scene/compose';
 import { massSources, modelFacts, seenValues } from '../../core/specimen/seen-values';
 import { THE_ADMINISTRATOR } from '../account';
-import { type Database, database, transaction } from '../database';
+import { database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
-import {
-  type DrawingRow,
-  allDrawings,
-  findDrawing,
-  insertDrawing,
-  replaceDrawing,
-  takeNumber,
-} from '../repositories/drawings';
+import { type DrawingRow, allDrawings, findDrawing, insertDrawing, replaceDrawing } from '../repositories/drawings';
 import { findEdition, newestEdition } from '../repositories/formats';
 import { findPictures } from '../repositories/pictures';
 import { type ExportKind, type ExportedFile, writeSheet } from './export';
 import { fontsFor } from './fonts';
 import { type Office, office, proofFacts } from './formats';
 import { type ModelsAtHand, modelsAtHand } from './models-at-hand';
+import { takeNumber } from './numbering';
 import { ServiceError } from './service-error';
 
 /** A drawing as the register lists it. */
@@ -109,7 +103,7 @@ export async function makeDrawing({ formatId, specimen, variant, sizeId }: NewDr
     if (!geometry.ok) throw new ServiceError(422, geometry.reason);
     const { facts } = await proofFacts(formatId);
     const filled = { ...facts, drawing: undefined, ...modelOf({ specimen, variant }, models) };
-    const number = await nextNumber(db);
+    const number = await takeNumber(db);
     const answers: Answers = {};
     for (const asked of edition.document.asked) {
       const proposed = proposedAnswer(asked, {
@@ -131,12 +125,6 @@ export async function makeDrawing({ formatId, specimen, variant, sizeId }: NewDr
     await noteChange(db, { account: THE_ADMINISTRATOR.id, subject: `drawing ${id}`, sitting: randomUUID(), words });
   });
   return { id };
-}
-
-async function nextNumber(db: Database): Promise<string> {
-  const rule = await takeNumber(db, 'drawings');
-  if (!rule) throw new ServiceError(422, 'The office has no rule for numbering its drawings.');
-  return `${rule.prefix}${String(rule.next).padStart(rule.digits, '0')}`;
 }
 
 export interface DrawingChange {

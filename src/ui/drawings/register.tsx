@@ -14,6 +14,10 @@ import { Screen } from '../shell/screen';
 
 const MakeDialog = dynamic(() => import('./make-dialog').then((module) => module.MakeDialog), { ssr: false });
 
+const NumberingDialog = dynamic(() => import('./numbering-dialog').then((module) => module.NumberingDialog), {
+  ssr: false,
+});
+
 const NumberLink = chakra(Link, { base: { fontWeight: 600, color: 'plum', textDecoration: 'underline' } });
 
 type Wanted = 'all' | 'in work' | 'finished' | 'changed';
@@ -25,6 +29,7 @@ export function Register() {
   const [search, setSearch] = useState('');
   const [wanted, setWanted] = useState<Wanted>('all');
   const [making, setMaking] = useState(false);
+  const [numbering, setNumbering] = useState(false);
   const load = useCallback(
     () =>
       loadDrawings().then(
@@ -76,6 +81,9 @@ export function Register() {
             </Select>
           </Box>
           <Box flex="1" />
+          <Button type="button" onClick={() => setNumbering(true)}>
+            Numbering…
+          </Button>
           <Button look="primary" type="button" onClick={() => setMaking(true)}>
             Make drawing…
           </Button>
@@ -114,6 +122,7 @@ export function Register() {
         </Box>
       </Flex>
       {making && <MakeDialog close={() => setMaking(false)} />}
+      {numbering && <NumberingDialog close={() => setNumbering(false)} />}
     </Screen>
   );
 }

@@ -136,4 +136,13 @@ describe('the dictionary as CSV', () => {
     expect(read.ok && read.rows[1]!.property).toMatchObject({ id: 'mass', aliases: ['Weight', 'WT'] });
     expect(readDictionary(table('Title\nX\n'), properties)).toMatchObject({ ok: false });
   });
+
+  test('a name that belongs to another property is refused, also one that an earlier row has taken', () => {
+    const read = readDictionary(table('Name,Also read as\nKind,Blank\nClass,Grade\nQuality,GRADE\n'), properties);
+    expect(read.ok && read.rows.map(({ does, words }) => [does, words])).toEqual([
+      ['refused', '“Kind”: “Blank” is a name of “Stock size” already. Each name belongs to one property.'],
+      ['adds', 'Class'],
+      ['refused', '“Quality”: “GRADE” is a name of “Class” already. Each name belongs to one property.'],
+    ]);
+  });
 });
