@@ -40,6 +40,42 @@ const VIEWS = [
       await page.getByRole('dialog').waitFor();
     },
   },
+  { file: 'proofs', path: '/formats/workshop-sheets/proofs', until: (page) => drawn(page, 60) },
+  {
+    file: 'proof',
+    path: '/formats/workshop-sheets/proofs',
+    until: async (page) => {
+      await page.getByRole('button', { name: 'Open proof A3 Drum barrel · 316L' }).click();
+      await page.getByRole('row', { name: /^Material/ }).hover();
+    },
+  },
+  {
+    file: 'property',
+    path: '/properties',
+    until: async (page) => {
+      await page.getByRole('row', { name: /^Finish/ }).click();
+      await page.getByRole('dialog').waitFor();
+    },
+  },
+  {
+    file: 'mass',
+    path: '/specimens/drive-shaft',
+    until: (page) => drawn(page, 6),
+  },
+  {
+    file: 'drawings',
+    path: '/drawings',
+    until: (page) => page.getByRole('link', { name: 'KD-00003' }).waitFor(),
+  },
+  {
+    file: 'drawing',
+    path: '/drawings',
+    until: async (page) => {
+      await page.getByRole('link', { name: 'KD-00002' }).click();
+      await page.locator('svg [data-source=number] text').last().waitFor();
+      await page.locator('input[data-asked=checked-by]').focus();
+    },
+  },
   { file: 'properties', path: '/properties', until: (page) => page.getByRole('row', { name: /^Line pull/ }).waitFor() },
   { file: 'specimen', path: '/specimens/recovery-winch', until: (page) => drawn(page, 6) },
 ];
@@ -66,7 +102,10 @@ for (const { file, path, until } of VIEWS) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(application.address + path);
   await until(page);
-  await page.evaluate(() => document.fonts.ready);
+  await page.evaluate(async () => {
+    await document.fonts.ready;
+    await Promise.all(document.getAnimations().map((animation) => animation.finished));
+  });
   await page.screenshot({ path: `docs/screenshots/${file}.png` });
   say(`docs/screenshots/${file}.png`);
   await page.close();

@@ -1,7 +1,7 @@
 'use client';
 
-import { Box, Flex } from '@chakra-ui/react';
-import { useState } from 'react';
+import { Box, Flex, chakra } from '@chakra-ui/react';
+import { type ReactNode, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { issueInWords } from '../../core/format/reading';
 import { PropertyDefinition, PropertyType, Source } from '../../core/property/definition';
@@ -79,6 +79,7 @@ export function PropertyDialog({
     <Dialog
       open
       title={row ? row.definition.name : 'Add a property'}
+      width={row ? '820px' : undefined}
       onClose={close}
       footer={
         <>
@@ -91,118 +92,135 @@ export function PropertyDialog({
         </>
       }
     >
-      <form id="property-form" onSubmit={(event) => void submit(event)}>
-        <Row label="Name" htmlFor="property-name">
-          <TextInput id="property-name" autoFocus {...register('name')} />
-        </Row>
-        <Row label="Source" htmlFor="property-source">
-          <Select id="property-source" {...register('source')}>
-            {Source.options.map((source) => (
-              <option key={source}>{source}</option>
-            ))}
-          </Select>
-        </Row>
-        <Row label="Type" htmlFor="property-type">
-          <Select id="property-type" {...register('type', { onChange: () => setValue('display', undefined) })}>
-            {PropertyType.options.map((option) => (
-              <option key={option}>{option}</option>
-            ))}
-          </Select>
-        </Row>
-        {type === 'number' && (
-          <Row label="Quantity, unit">
-            <Flex gap="6px">
-              <Select
-                aria-label="Quantity"
-                {...register('quantity', {
-                  onChange: (event: { target: { value: string } }) =>
-                    setValue('unit', event.target.value ? unitsOf(event.target.value as Quantity)[0]! : ''),
-                })}
-              >
-                <option value="">a plain number</option>
-                {Quantity.options.map((option) => (
-                  <option key={option}>{option}</option>
-                ))}
-              </Select>
-              {quantity && (
-                <Select aria-label="Unit" {...register('unit')}>
-                  {unitsOf(quantity).map((unit) => (
-                    <option key={unit}>{unit}</option>
+      <Flex gap="24px" align="stretch">
+        <chakra.form flex="1" minWidth={0} id="property-form" onSubmit={(event) => void submit(event)}>
+          <Row label="Name" htmlFor="property-name">
+            <TextInput id="property-name" autoFocus {...register('name')} />
+          </Row>
+          <Row label="Source" htmlFor="property-source">
+            <Select id="property-source" {...register('source')}>
+              {Source.options.map((source) => (
+                <option key={source}>{source}</option>
+              ))}
+            </Select>
+          </Row>
+          <Row label="Type" htmlFor="property-type">
+            <Select id="property-type" {...register('type', { onChange: () => setValue('display', undefined) })}>
+              {PropertyType.options.map((option) => (
+                <option key={option}>{option}</option>
+              ))}
+            </Select>
+          </Row>
+          {type === 'number' && (
+            <Row label="Quantity, unit">
+              <Flex gap="6px">
+                <Select
+                  aria-label="Quantity"
+                  {...register('quantity', {
+                    onChange: (event: { target: { value: string } }) =>
+                      setValue('unit', event.target.value ? unitsOf(event.target.value as Quantity)[0]! : ''),
+                  })}
+                >
+                  <option value="">a plain number</option>
+                  {Quantity.options.map((option) => (
+                    <option key={option}>{option}</option>
                   ))}
                 </Select>
-              )}
-            </Flex>
-          </Row>
-        )}
-        <Row label="Also read as" htmlFor="property-aliases">
-          <TextInput
-            id="property-aliases"
-            placeholder="other names in models, parted by commas"
-            {...register('aliases')}
-          />
-        </Row>
-        <Row label="Longest" htmlFor="property-length">
-          <Flex align="center" gap="6px">
-            <Box width="80px">
-              <TextInput id="property-length" inputMode="numeric" {...register('length')} />
-            </Box>
-            <Box color="soft" fontSize="13px">
-              characters
-            </Box>
-          </Flex>
-        </Row>
-        {type === 'choice' && (
-          <Row label="Choices" htmlFor="property-choices">
-            <TextInput id="property-choices" placeholder="parted by commas" {...register('choices')} />
-          </Row>
-        )}
-        {type === 'text' && (
-          <Row label="Pattern" htmlFor="property-pattern">
+                {quantity && (
+                  <Select aria-label="Unit" {...register('unit')}>
+                    {unitsOf(quantity).map((unit) => (
+                      <option key={unit}>{unit}</option>
+                    ))}
+                  </Select>
+                )}
+              </Flex>
+            </Row>
+          )}
+          <Row label="Also read as" htmlFor="property-aliases">
             <TextInput
-              id="property-pattern"
-              placeholder="a regular expression, such as KW-[0-9]{4}"
-              {...register('pattern')}
+              id="property-aliases"
+              placeholder="other names in models, parted by commas"
+              {...register('aliases')}
             />
           </Row>
+          <Row label="Longest" htmlFor="property-length">
+            <Flex align="center" gap="6px">
+              <Box width="80px">
+                <TextInput id="property-length" inputMode="numeric" {...register('length')} />
+              </Box>
+              <Box color="soft" fontSize="13px">
+                characters
+              </Box>
+            </Flex>
+          </Row>
+          {type === 'choice' && (
+            <Row label="Choices" htmlFor="property-choices">
+              <TextInput id="property-choices" placeholder="parted by commas" {...register('choices')} />
+            </Row>
+          )}
+          {type === 'text' && (
+            <Row label="Pattern" htmlFor="property-pattern">
+              <TextInput
+                id="property-pattern"
+                placeholder="a regular expression, such as KW-[0-9]{4}"
+                {...register('pattern')}
+              />
+            </Row>
+          )}
+          <DisplayRows
+            type={type}
+            unit={type === 'number' ? unit : undefined}
+            display={display}
+            example={type === 'text' ? seen[0] : undefined}
+            change={(next) => {
+              setValue('display', next);
+              return { ok: true };
+            }}
+          />
+          <Row label="Required of">
+            <Flex gap="14px" pt="4px">
+              <label>
+                <input type="checkbox" {...register('mustHavePart')} /> parts
+              </label>
+              <label>
+                <input type="checkbox" {...register('mustHaveAssembly')} /> assemblies
+              </label>
+            </Flex>
+          </Row>
+          <Row label="Description" htmlFor="property-description">
+            <TextInput id="property-description" {...register('description')} />
+          </Row>
+          {problem && <Problem>{problem}</Problem>}
+        </chakra.form>
+        {row && (
+          <Box width="300px" flexShrink={0} borderLeft="1px solid" borderColor="line" pl="18px">
+            <WhereItIs seen={seen} places={places} />
+            <RemoveOrMerge row={row} others={others} done={saved} />
+          </Box>
         )}
-        <DisplayRows
-          type={type}
-          unit={type === 'number' ? unit : undefined}
-          display={display}
-          example={type === 'text' ? seen[0] : undefined}
-          change={(next) => {
-            setValue('display', next);
-            return { ok: true };
-          }}
-        />
-        <Row label="Required of">
-          <Flex gap="14px" pt="4px">
-            <label>
-              <input type="checkbox" {...register('mustHavePart')} /> parts
-            </label>
-            <label>
-              <input type="checkbox" {...register('mustHaveAssembly')} /> assemblies
-            </label>
-          </Flex>
-        </Row>
-        <Row label="Description" htmlFor="property-description">
-          <TextInput id="property-description" {...register('description')} />
-        </Row>
-        {problem && <Problem>{problem}</Problem>}
-      </form>
-      {row && <WhereItIs seen={seen} places={places} />}
-      {row && <RemoveOrMerge row={row} others={others} done={saved} />}
+      </Flex>
     </Dialog>
   );
 }
 
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Box pb="12px">
+      <Box as="h3" fontWeight={600} fontSize="14px" pb="2px">
+        {title}
+      </Box>
+      {children}
+    </Box>
+  );
+}
+
 /** How many values and places are shown of each. */
-const SHOWN = 5;
+const SHOWN = 6;
 
 /** The values that models have of a property, and the cells that print it. */
 function WhereItIs({ seen, places }: { seen: readonly string[]; places: readonly string[] }) {
   const list = (lines: readonly string[]) => (
-    <Box fontSize="13px" pt="3px" maxHeight="84px" overflowY="auto">
+    <Box fontSize="13px">
       {lines.slice(0, SHOWN).map((line) => (
         <Box key={line} overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" title={line}>
           {line}
@@ -212,10 +230,10 @@ function WhereItIs({ seen, places }: { seen: readonly string[]; places: readonly
     </Box>
   );
   return (
-    <Box borderTop="1px solid" borderColor="line" mt="8px" pt="4px">
-      {seen.length > 0 && <Row label="Seen">{list(seen)}</Row>}
-      <Row label="Used in">{places.length > 0 ? list(places) : <Box pt="3px">no cell yet</Box>}</Row>
-    </Box>
+    <>
+      {seen.length > 0 && <Part title="Seen in models">{list(seen)}</Part>}
+      <Part title="Used in">{places.length > 0 ? list(places) : 'no cell yet'}</Part>
+    </>
   );
 }
 
@@ -237,37 +255,32 @@ function RemoveOrMerge(props: { row: PropertyRow; others: readonly PropertyDefin
       other.id !== definition.id && other.source === definition.source && other.quantity === definition.quantity,
   );
   return (
-    <Box borderTop="1px solid" borderColor="line" mt="10px" pt="8px">
-      <Row label="Merge into">
-        <Flex gap="6px">
-          <Select aria-label="Merge into" value={into} onChange={(event) => setInto(event.target.value)}>
-            <option value="">another property…</option>
-            {alike.map((other) => (
-              <option key={other.id} value={other.id}>
-                {other.name}
-              </option>
-            ))}
-          </Select>
-          <Button
-            type="button"
-            disabled={into === ''}
-            onClick={() => void tried(() => send('POST', `/api/properties/${definition.id}`, { mergeInto: into }))}
-          >
-            Merge
-          </Button>
-          <Button
-            type="button"
-            onClick={() => void tried(() => send('DELETE', `/api/properties/${definition.id}`, {}))}
-          >
-            Remove
-          </Button>
-        </Flex>
-        <Box fontSize="12px" color="soft" pt="2px">
-          Merging moves every link and keeps the name as another one it is read as.
-        </Box>
-      </Row>
+    <Part title="Merge or remove">
+      <Flex gap="6px">
+        <Select aria-label="Merge into" value={into} onChange={(event) => setInto(event.target.value)}>
+          <option value="">another property…</option>
+          {alike.map((other) => (
+            <option key={other.id} value={other.id}>
+              {other.name}
+            </option>
+          ))}
+        </Select>
+        <Button
+          type="button"
+          disabled={into === ''}
+          onClick={() => void tried(() => send('POST', `/api/properties/${definition.id}`, { mergeInto: into }))}
+        >
+          Merge
+        </Button>
+        <Button type="button" onClick={() => void tried(() => send('DELETE', `/api/properties/${definition.id}`, {}))}>
+          Remove
+        </Button>
+      </Flex>
+      <Box fontSize="12px" color="soft" pt="2px">
+        Merging moves every link and keeps the name as another one it is read as.
+      </Box>
       {problem && <Problem>{problem}</Problem>}
-    </Box>
+    </Part>
   );
 }
 
