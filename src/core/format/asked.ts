@@ -70,16 +70,22 @@ export function proposedAnswer(
   return 'value' in preset ? preset.value : resolve(preset.property);
 }
 
-/** The keys of the asked values that contents print: as asked ones, or linked to under their key. */
+const keysIn = new WeakMap<readonly Content[], string[]>();
+
+/** The keys of the asked values that contents print: as asked ones, or linked to under their key. Kept as long as they are. */
 export function askedIn(contents: readonly Content[]): string[] {
-  return contents.flatMap((content) =>
-    'parts' in content
-      ? content.parts.flatMap((part) =>
-          part.kind === 'asked' ? [part.asked] : part.kind === 'linked' ? [part.property] : [],
-        )
-      : [],
-  );
+  let keys = keysIn.get(contents);
+  if (!keys) keysIn.set(contents, (keys = contents.flatMap(askedInOne)));
+  return keys;
 }
+
+/** The keys that one content prints. */
+export const askedInOne = (content: Content): string[] =>
+  'parts' in content
+    ? content.parts.flatMap((part) =>
+        part.kind === 'asked' ? [part.asked] : part.kind === 'linked' ? [part.property] : [],
+      )
+    : [];
 
 /** The asked values that have no answer among a drawing's values, in the order they are asked. */
 export function unanswered(document: FormatDocument, facts: Facts): AskedValue[] {

@@ -1,11 +1,21 @@
 import type { PropertyDefinition } from './definition';
 
+/** Names met and their matched forms: the same few are matched again with every sheet. */
+const known = new Map<string, string>();
+const MOST_KNOWN = 10_000;
+
 /** A property's name as it is matched: without case, spaces, punctuation and marks over letters. */
 export function matchedName(name: string): string {
-  return name
-    .normalize('NFKD')
-    .replace(/[^\p{L}\p{N}]/gu, '')
-    .toLowerCase();
+  let matched = known.get(name);
+  if (matched === undefined) {
+    if (known.size >= MOST_KNOWN) known.clear();
+    matched = name
+      .normalize('NFKD')
+      .replace(/[^\p{L}\p{N}]/gu, '')
+      .toLowerCase();
+    known.set(name, matched);
+  }
+  return matched;
 }
 
 /**

@@ -1,7 +1,6 @@
-import { askedIn } from '../format/asked';
-import type { Acceptance, Block, Cell, FormatDocument, Part } from '../format/document';
+import { askedIn, askedInOne } from '../format/asked';
+import type { Acceptance, Cell, FormatDocument } from '../format/document';
 import type { LaidBlock } from '../format/layout';
-import { cellName } from '../format/names';
 import type { Box } from '../geometry/box';
 import { TOLERANCE, trimNumber } from '../geometry/length';
 import { STANDARD_HEIGHTS } from '../lettering/style';
@@ -11,6 +10,7 @@ import { matchedName } from '../property/names';
 import { resolveProperty } from '../property/resolving';
 import { convert } from '../property/units';
 import { asMeasure, valueText } from '../property/value';
+import { leastHeights } from './cell-checks';
 import type { CellReport, Finding } from './report';
 import type { Resources } from './resources';
 
@@ -30,8 +30,6 @@ export interface CheckedSheet {
 const CHECKS: ((sheet: CheckedSheet) => Finding[])[] = [
   letteringChecks,
   lineChecks,
-  emptyCaptions,
-  fixedSheetData,
   requiredData,
   repeatedProperties,
   askedChecks,
@@ -42,7 +40,7 @@ const CHECKS: ((sheet: CheckedSheet) => Finding[])[] = [
   capitalsCheck,
 ];
 
-/** Everything the checks notice about a sheet. Text, pictures and blocks are checked where they are composed. */
+/** Everything the checks notice about a sheet as a whole. Cells, text, pictures and blocks are checked where they are composed. */
 export function checkSheet(sheet: CheckedSheet): Finding[] {
   return CHECKS.flatMap((check) => check(sheet));
 }
@@ -59,42 +57,21 @@ export function withAcceptances(findings: Finding[], accepted: readonly Acceptan
   });
 }
 
-const shownCells = ({ laid }: CheckedSheet): { block: Block; cell: Cell }[] =>
-  laid.flatMap(({ block }) => block.cells.map((cell) => ({ block, cell })));
-
-/** Least heights in use: notes and values 2.5 mm, captions 1.8 (ISO 3098); inch sheets 3 and 2.5 mm (ASME Y14.2). */
-function letteringChecks({ document, laid, resources }: CheckedSheet): Finding[] {
-  const inch = document.unit === 'in';
-  const least = { value: inch ? 3 : 2.5, caption: inch ? 2.5 : 1.8 };
+/** Styles that letter captions lower than {@link leastHeights} allows, and heights outside the series of ISO 3098. */
+function letteringChecks({ document, laid }: CheckedSheet): Finding[] {
+  const least = leastHeights(document.unit);
   const findings: Finding[] = [];
-  const styles = new Map(document.letterings.map((style) => [style.id, style]));
-  const low = new Set<string>();
-  for (const { block } of laid) {
-    for (const cell of block.cells) {
-      const height = cell.override?.height ?? styles.get(cell.lettering)!.height;
-      const prints = cell.contents.some((content) => 'parts' in content);
-      if (prints && height < least.value - TOLERANCE) {
-        findings.push({
-          code: 'under the least height',
-          weight: 'warning',
-          block: block.id,
-          cell: cell.id,
-          words: `${nameOf(cell, resources)}: lettered ${trimNumber(height, 2)} mm high; ${trimNumber(least.value, 2)} mm is the least for values.`,
-        });
-      }
-      const caption = cell.caption && styles.get(cell.caption.lettering)!;
-      if (caption && caption.height < least.caption - TOLERANCE) low.add(caption.id);
-    }
-  }
-  for (const id of low) {
-    const style = styles.get(id)!;
+  const low = document.letterings.filter(({ height }) => height < least.caption - TOLERANCE);
+  const captioned = (id: string) =>
+    laid.some(({ block }) => block.cells.some((cell) => cell.caption?.lettering === id));
+  for (const style of low.filter(({ id }) => captioned(id))) {
     findings.push({
       code: 'under the least height',
       weight: 'warning',
       words: `Captions in “${style.name}” are ${trimNumber(style.height, 2)} mm high; ${trimNumber(least.caption, 2)} mm is the least.`,
     });
   }
-  if (inch) return findings;
+  if (document.unit === 'in') return findings;
   for (const style of document.letterings) {
     if ((STANDARD_HEIGHTS as readonly number[]).includes(style.height)) continue;
     const nearest = STANDARD_HEIGHTS.reduce((best, height) =>
@@ -142,81 +119,6 @@ function lineChecks({ document, laid }: CheckedSheet): Finding[] {
   return findings;
 }
 
-/** A caption with nothing behind it, unless it is marked as written by hand. */
-function emptyCaptions(sheet: CheckedSheet): Finding[] {
-  return shownCells(sheet).flatMap(({ block, cell }): Finding[] => {
-    const { caption } = cell;
-    if (!caption?.text.trim() || caption.forThePen) return [];
-    const empty = cell.contents.every((content) => 'parts' in content && content.parts.every(isEmptyPart));
-    if (!empty) return [];
-    return [
-      {
-        code: 'nothing behind a caption',
-        weight: 'warning',
-        block: block.id,
-        cell: cell.id,
-        words: `${nameOf(cell, sheet.resources)}: its caption has nothing behind it.`,
-        repair: {
-          words: 'It is for the pen',
-          step: {
-            op: 'set cell',
-            block: block.id,
-            cell: cell.id,
-            change: { caption: { ...caption, forThePen: true } },
-          },
-        },
-      },
-    ];
-  });
-}
-
-const isEmptyPart = (part: Part) => part.kind === 'break' || (part.kind === 'fixed' && part.text.trim() === '');
-
-/** Data of the sheet that is known, typed as fixed text: what it looks like, and the property that knows it. */
-const SHEET_DATA = [
-  { word: 'scale', property: 'scale', like: /^\d+(?:[.,]\d+)?\s*:\s*\d+(?:[.,]\d+)?$/ },
-  { word: 'sheet size', property: 'sheet-size', like: /^(A[0-4]|[A-F])$/ },
-  { word: 'sheet number', property: 'sheet-number', like: /^\d+\s*(?:\/|of)\s*\d+$/i },
-];
-
-function fixedSheetData(sheet: CheckedSheet): Finding[] {
-  const { resources } = sheet;
-  return shownCells(sheet).flatMap(({ block, cell }): Finding[] =>
-    cell.contents.flatMap((content, i): Finding[] => {
-      if (!('parts' in content) || content.parts.some((part) => part.kind !== 'fixed')) return [];
-      const text = content.parts
-        .map((part) => (part.kind === 'fixed' ? part.text : ''))
-        .join('')
-        .trim();
-      const known = SHEET_DATA.find(({ like }) => like.test(text));
-      if (!known || !resources.properties.has(known.property)) return [];
-      const linked: Part = { kind: 'linked', property: known.property };
-      const parts: Part[] =
-        known.property === 'sheet-number' && resources.properties.has('number-of-sheets')
-          ? [linked, { kind: 'fixed', text: ' / ' }, { kind: 'linked', property: 'number-of-sheets' }]
-          : [linked];
-      return [
-        {
-          code: 'sheet data as fixed text',
-          weight: 'warning',
-          block: block.id,
-          cell: cell.id,
-          words: `${nameOf(cell, resources)}: the ${known.word} “${text}” is fixed text; it will not follow the sheet.`,
-          repair: {
-            words: 'Link it',
-            step: {
-              op: 'set cell',
-              block: block.id,
-              cell: cell.id,
-              change: { contents: cell.contents.map((one, j) => (j === i ? { ...one, parts } : one)) },
-            },
-          },
-        },
-      ];
-    }),
-  );
-}
-
 /** Data that a title block must have (ISO 7200, tables 1 to 3), by the names properties have for it. */
 const REQUIRED: { words: string; names: string[] }[] = [
   { words: 'the legal owner', names: ['Legal owner', 'Owner'] },
@@ -229,14 +131,13 @@ const REQUIRED: { words: string; names: string[] }[] = [
   { words: 'the document type', names: ['Document type'] },
 ];
 
-function requiredData(sheet: CheckedSheet): Finding[] {
-  const { document, resources, laid } = sheet;
+function requiredData({ document, resources, laid }: CheckedSheet): Finding[] {
   if (document.unit === 'in') return [];
   const titles = laid.filter(({ block }) => block.role === 'title');
   if (titles.length === 0) return [];
+  const ids = new Set(laid.flatMap(({ block }) => block.cells.flatMap((cell) => askedIn(cell.contents))));
   const used = new Set(
-    shownCells(sheet)
-      .flatMap(({ cell }) => askedIn(cell.contents))
+    [...ids]
       .flatMap((id) => [id, resources.properties.get(id)?.name, document.asked.find(({ key }) => key === id)?.name])
       .map((name) => matchedName(name ?? '')),
   );
@@ -252,26 +153,45 @@ function requiredData(sheet: CheckedSheet): Finding[] {
     }));
 }
 
+const soleProperties = new WeakMap<Cell, { property: string; caption: string } | false>();
+
+/** The one property that stands under a cell's caption, with the caption as it is matched; kept as long as the cell is. */
+function soleProperty(cell: Cell): { property: string; caption: string } | false {
+  let found = soleProperties.get(cell);
+  if (found === undefined) {
+    const caption = matchedName(cell.caption?.text ?? '');
+    const [property, ...others] = cell.contents[0] ? askedInOne(cell.contents[0]) : [];
+    found = caption !== '' && property !== undefined && others.length === 0 && { property, caption };
+    soleProperties.set(cell, found);
+  }
+  return found;
+}
+
 function repeatedProperties(sheet: CheckedSheet): Finding[] {
   const { document, resources, laid } = sheet;
   const findings: Finding[] = [];
   for (const { block } of laid) {
-    const captions = new Map<string, Cell>();
+    /** The cells that print each property alone, one for each caption. */
+    const byProperty = new Map<string, Map<string, Cell>>();
     for (const cell of block.cells) {
-      const caption = cell.caption?.text.trim();
-      const [id, ...others] = askedIn(cell.contents.slice(0, 1));
-      if (!caption || id === undefined || others.length > 0) continue;
-      const before = captions.get(id);
-      if (before && matchedName(before.caption!.text) !== matchedName(caption)) {
-        const name = resources.properties.get(id)?.name ?? document.asked.find(({ key }) => key === id)?.name ?? id;
-        findings.push({
-          code: 'one property under two captions',
-          weight: 'warning',
-          block: block.id,
-          cell: cell.id,
-          words: `“${name}” stands under ${before.caption!.text} and under ${caption}.`,
-        });
-      } else captions.set(id, cell);
+      const sole = soleProperty(cell);
+      if (!sole) continue;
+      const captions = byProperty.get(sole.property) ?? new Map<string, Cell>();
+      if (!captions.has(sole.caption)) captions.set(sole.caption, cell);
+      byProperty.set(sole.property, captions);
+    }
+    for (const [id, captions] of byProperty) {
+      const [first, second, ...more] = captions.values();
+      if (!first || !second) continue;
+      const name = resources.properties.get(id)?.name ?? document.asked.find(({ key }) => key === id)?.name ?? id;
+      const rest = more.length > 0 ? ` and ${more.length} more` : '';
+      findings.push({
+        code: 'one property under two captions',
+        weight: 'warning',
+        block: block.id,
+        cell: second.id,
+        words: `“${name}” stands under ${first.caption!.text.trim()} and under ${second.caption!.text.trim()}${rest}.`,
+      });
     }
   }
   return findings;
@@ -290,7 +210,7 @@ function askedChecks({ document, sizeId, cells }: CheckedSheet): Finding[] {
         words: `“${one.name}” is asked for twice. One asked value may stand in several cells.`,
       });
   });
-  if (sizeId !== document.mainSize) return findings;
+  if (asked.length === 0 || sizeId !== document.mainSize) return findings;
   const places = new Map<string, { x: number; y: number; block: string }>();
   for (const report of cells) {
     for (const trace of report.trace) {
@@ -440,5 +360,3 @@ function capitalsCheck({ facts, laid, cells, resources }: CheckedSheet): Finding
     ];
   });
 }
-
-const nameOf = (cell: Cell, resources: Resources) => cellName(cell, (id) => resources.properties.get(id)?.name);

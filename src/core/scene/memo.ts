@@ -56,4 +56,4 @@ export class ComposeMemo {
 }
 
 /** The parts of a document that any cell's look may depend on. */
-const looks = ({ letterings, inks, asked }: FormatDocument): unknown[] => [letterings, inks, asked];
+const looks = ({ letterings, inks, asked, unit }: FormatDocument): unknown[] => [letterings, inks, asked, unit];

@@ -19,9 +19,9 @@ type Leave = 'next' | 'previous' | 'done';
 export function InPlaceEditor({ report }: { report: Report }) {
   const typingIn = useBoard((board) => board.typingIn);
   const selection = useBoard((board) => board.selection);
-  const document = useBoard((board) => board.document);
+  const document = useBoard((board) => (typingIn === undefined ? undefined : board.document));
   const view = useView((state) => state.view);
-  const selected = typingIn === undefined ? undefined : selectedIn({ document, selection });
+  const selected = document && selectedIn({ document, selection });
   const [cell] = selected?.cells ?? [];
   const laid = report.cells.find((candidate) => candidate.id === cell?.id);
   if (typingIn === undefined || !selected || !cell || !laid) return null;

@@ -53,7 +53,8 @@ class Saver {
     this.keepSoon();
     if (board.saveState.kind === 'kept here') this.later(PAUSE_MS);
     if (board.document === board.base || board.saveState.kind === 'conflict') return;
-    if (board.saveState.kind !== 'kept here') useBoardStore.getState().set({ saveState: { kind: 'saving' } });
+    const { kind } = board.saveState;
+    if (kind !== 'kept here' && kind !== 'saving') useBoardStore.getState().set({ saveState: { kind: 'saving' } });
     this.later(PAUSE_MS);
   }
 

@@ -10,7 +10,11 @@ export interface Levels {
 }
 
 /** The levels of the drawing space, of every block's edges but one block's, and of the guides. */
-export function levelsOn(report: Report, guides: readonly Guide[], exceptBlock?: string): Levels {
+export function levelsOn(
+  report: Pick<Report, 'blocks' | 'sheet' | 'drawingSpace'>,
+  guides: readonly Guide[],
+  exceptBlock?: string,
+): Levels {
   const { drawingSpace: space, sheet } = report;
   const levels: Levels = {
     x: [space.x, right(space), sheet.width / 2],

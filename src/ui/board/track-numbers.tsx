@@ -4,7 +4,7 @@ import { Box } from '@chakra-ui/react';
 import { deepEqual } from 'fast-equals';
 import { type PointerEvent, memo, useRef, useState } from 'react';
 import type { Block } from '../../core/format/document';
-import { rangeAround } from '../../core/format/ranges';
+import { type FieldRange, rangeAround } from '../../core/format/ranges';
 import { hasException } from '../../core/format/length-value';
 import type { Point } from '../../core/geometry/box';
 import { MM_PER_INCH, formatLength, roundLength } from '../../core/geometry/length';
@@ -21,16 +21,43 @@ import { toDesk, useView } from './view-store';
 const AWAY = 15;
 const LEAST_ROOM = { column: 17, row: 14 };
 
+/** What the numbers need of a sheet: where its blocks' edges are. */
+type Edges = Pick<Report, 'blocks' | 'sheet' | 'drawingSpace'>;
+
 /** A number on every column and row of the selected block: click and type, Tab to the next. */
-export function TrackNumbers({ report }: { report: Report }) {
+export function TrackNumbers({ report: { blocks, sheet, drawingSpace } }: { report: Report }) {
   const selection = useBoard((board) => board.selection);
-  const document = useBoard((board) => board.document);
+  const block = useBoard(({ document }) =>
+    'block' in selection ? document.blocks.find((candidate) => candidate.id === selection.block) : undefined,
+  );
+  if (!block) return null;
+  const ids = selectedIds(selection);
+  const cells = block.cells.filter((cell) => ids.includes(cell.id));
+  return (
+    <Numbers
+      block={block.id}
+      columns={block.columns}
+      rows={block.rows}
+      chosen={cells.length > 0 ? rangeAround(cells) : undefined}
+      report={{ blocks, sheet, drawingSpace }}
+    />
+  );
+}
+
+/** The numbers of a block; what its cells hold does not touch them. */
+const Numbers = memo(function Numbers(props: {
+  block: string;
+  columns: Block['columns'];
+  rows: Block['rows'];
+  /** The tracks of the selected cells. */
+  chosen: FieldRange | undefined;
+  report: Edges;
+}) {
+  const { block, columns, rows, chosen, report } = props;
   const view = useView((state) => state.view);
   const guides = useGuides((state) => state.guides);
-  if (!('block' in selection)) return null;
-  const laid = report.blocks.find((candidate) => candidate.id === selection.block);
-  const block = document.blocks.find((candidate) => candidate.id === selection.block);
-  if (!laid || !block) return null;
+  const laid = report.blocks.find((candidate) => candidate.id === block);
+  if (!laid) return null;
 
   const turn = laid.turn as Block['turn'];
   const own = turnedSize(laid.box.width, laid.box.height, turn);
@@ -42,13 +69,10 @@ export function TrackNumbers({ report }: { report: Report }) {
       axis === 'column' ? { x: edge, y: 0 } : { x: 0, y: own.height - edge },
     );
   };
-  const levels = levelsOn(report, guides, block.id);
-  const ids = selectedIds(selection);
-  const cells = block.cells.filter((cell) => ids.includes(cell.id));
-  const chosen = cells.length > 0 ? rangeAround(cells) : undefined;
+  const levels = levelsOn(report, guides, block);
   const numbers = (['column', 'row'] as const).flatMap((axis) => {
     const edges = axis === 'column' ? laid.columnEdges : laid.rowEdges;
-    const tracks = axis === 'column' ? block.columns : block.rows;
+    const tracks = axis === 'column' ? columns : rows;
     return tracks.map((track, i) => {
       const middle = (edges[i]! + edges[i + 1]!) / 2;
       const inner = axis === 'column' ? { x: middle, y: own.height } : { x: 0, y: own.height - middle };
@@ -87,14 +111,14 @@ export function TrackNumbers({ report }: { report: Report }) {
       {numbers
         .filter((number) => number.room >= LEAST_ROOM[number.axis] || number.isChosen)
         .map((number) => (
-          <TrackNumber key={`${block.id}/${number.track.id}`} block={block.id} {...number} />
+          <TrackNumber key={`${block}/${number.track.id}`} block={block} {...number} />
         ))}
       {numbers
         .filter((number) => number.room >= 4 && !('share' in number.track))
         .map((number) => (
           <BoundaryHandle
-            key={`${block.id}/${number.track.id}/end`}
-            block={block.id}
+            key={`${block}/${number.track.id}/end`}
+            block={block}
             k={view.k}
             levels={levels}
             end={onSheet(number)}
@@ -103,7 +127,7 @@ export function TrackNumbers({ report }: { report: Report }) {
         ))}
     </Box>
   );
-}
+}, deepEqual);
 
 /** How near a dragged edge comes to another before it takes its place, px. */
 const SNAP = 5;

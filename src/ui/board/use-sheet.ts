@@ -28,7 +28,14 @@ function remembered<T>(
 
 /** What the sheet on the desk is filled from: the chosen model, taken for another kind when it is shown as for one. */
 export const deskFacts = remembered<Facts>(
-  ({ format, office, filled, asFor }) => [format, office.specimens, office.properties, filled, asFor.kind],
+  ({ format, office, filled, asFor }) => [
+    format,
+    office.specimens,
+    office.properties,
+    office.materials,
+    filled,
+    asFor.kind,
+  ],
   ({ format, office, filled, asFor }) => {
     const facts = factsFor(format, office, filled);
     return facts.model && asFor.kind ? { ...facts, model: { ...facts.model, kind: asFor.kind } } : facts;

@@ -7,13 +7,37 @@ import type { Primitive, Scene } from '../../core/scene/scene';
 
 /** A scene mounted as SVG, in mm with y down: the very elements the SVG file has. Only what changed is touched. */
 export function SceneView({ scene }: { scene: Scene }) {
-  const groups = useMemo(() => bySource(scene), [scene]);
-  return groups.map(([source, primitives]) => (
-    <SourceGroup key={source} source={source} primitives={primitives} height={scene.height} />
-  ));
+  const bundles = useMemo(() => bundled(bySource(scene)), [scene]);
+  return bundles.map((groups, i) => <Bundle key={i} groups={groups} height={scene.height} />);
 }
 
-function bySource(scene: Scene): [string, Primitive[]][] {
+/** What a sheet holds of one source: a cell, a block's lines, the frame. */
+type Group = [source: string, primitives: Primitive[]];
+
+/** How many groups React looks through at once: a sheet of 500 cells is 20 bundles, and an edit is in one of them. */
+const BUNDLE = 25;
+
+function bundled(groups: Group[]): Group[][] {
+  const bundles: Group[][] = [];
+  for (let at = 0; at < groups.length; at += BUNDLE) bundles.push(groups.slice(at, at + BUNDLE));
+  return bundles;
+}
+
+const Bundle = memo(
+  function Bundle({ groups, height }: { groups: Group[]; height: number }) {
+    return groups.map(([source, primitives]) => (
+      <SourceGroup key={source} source={source} primitives={primitives} height={height} />
+    ));
+  },
+  (before, after) =>
+    before.height === after.height &&
+    before.groups.length === after.groups.length &&
+    before.groups.every(
+      ([source, primitives], i) => source === after.groups[i]![0] && shallowEqual(primitives, after.groups[i]![1]),
+    ),
+);
+
+function bySource(scene: Scene): Group[] {
   const groups = new Map<string, Primitive[]>();
   for (const primitive of scene.primitives) {
     const group = groups.get(primitive.source);
