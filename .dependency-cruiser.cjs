@@ -28,6 +28,12 @@ module.exports = {
       'the interface talks to the server by HTTP',
     ),
     layer(
+      'page-stays-light',
+      { path: '^src/(ui|workers)' },
+      { path: 'node_modules/(fontkit|pdfkit|mysql2)/', reachable: true },
+      'what only the server needs is not sent to the browser',
+    ),
+    layer(
       'server-not-ui',
       { path: '^src/server' },
       { path: '^src/(app|ui|workers)' },

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { SHIPPED_FONTS } from '../core/lettering/fonts';
-import { type GlyphTables, readGlyphTable } from '../core/lettering/glyph-table';
+import type { GlyphTables } from '../core/lettering/glyph-table';
+import { readGlyphTable } from '../core/lettering/reading-glyphs';
 
 const files = new Map<string, Uint8Array>();
 let tables: GlyphTables | undefined;

@@ -1,6 +1,7 @@
 import { create } from 'fontkit';
 import { type Outcome, refuse } from '../refusal';
-import { type GlyphTable, readGlyphTable } from './glyph-table';
+import type { GlyphTable } from './glyph-table';
+import { readGlyphTable } from './reading-glyphs';
 
 /** Largest font file that is taken, bytes. */
 export const LARGEST_FONT = 20 * 1024 * 1024;

@@ -1,4 +1,3 @@
-import { create } from 'fontkit';
 import { z } from 'zod';
 
 /** What measuring needs of a font, read once from its file. All lengths in font units. */
@@ -24,25 +23,6 @@ export const GlyphTableJson = z.object({
   advances: z.array(z.number()),
 });
 export type GlyphTableJson = z.infer<typeof GlyphTableJson>;
-
-/**
- * Reads the glyph table of a TrueType or OpenType font file.
- * @throws when the bytes are no font, or a collection of fonts
- */
-export function readGlyphTable(font: string, bytes: Uint8Array): GlyphTable {
-  const file = create(bytes as Buffer);
-  if ('fonts' in file) throw new Error(`${font} is a collection of fonts, not one font`);
-  const advances = new Map<number, number>();
-  for (const code of file.characterSet) advances.set(code, file.glyphForCodePoint(code).advanceWidth);
-  const declared = (file as unknown as { 'OS/2'?: { capHeight?: number } })['OS/2']?.capHeight;
-  return {
-    font,
-    unitsPerEm: file.unitsPerEm,
-    capHeight: declared || file.glyphForCodePoint('H'.codePointAt(0)!).bbox.maxY,
-    descent: -file.glyphForCodePoint('p'.codePointAt(0)!).bbox.minY,
-    advances,
-  };
-}
 
 export function glyphTableToJson(table: GlyphTable): GlyphTableJson {
   return { ...table, advances: [...table.advances].flat() };

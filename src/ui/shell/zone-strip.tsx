@@ -50,7 +50,12 @@ export function ZoneStrip() {
       </Flex>
       <Flex as="nav" aria-label="Screens">
         {ZONES.map((zone) => (
-          <Zone key={zone.path} href={zone.path} aria-current={path.startsWith(zone.path) ? 'page' : undefined}>
+          <Zone
+            key={zone.path}
+            href={zone.path}
+            prefetch={false}
+            aria-current={path.startsWith(zone.path) ? 'page' : undefined}
+          >
             <Box
               as="span"
               border="1px solid"

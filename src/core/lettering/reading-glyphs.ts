@@ -1,0 +1,21 @@
+import { create } from 'fontkit';
+import type { GlyphTable } from './glyph-table';
+
+/**
+ * Reads the glyph table of a TrueType or OpenType font file.
+ * @throws when the bytes are no font, or a collection of fonts
+ */
+export function readGlyphTable(font: string, bytes: Uint8Array): GlyphTable {
+  const file = create(bytes as Buffer);
+  if ('fonts' in file) throw new Error(`${font} is a collection of fonts, not one font`);
+  const advances = new Map<number, number>();
+  for (const code of file.characterSet) advances.set(code, file.glyphForCodePoint(code).advanceWidth);
+  const declared = (file as unknown as { 'OS/2'?: { capHeight?: number } })['OS/2']?.capHeight;
+  return {
+    font,
+    unitsPerEm: file.unitsPerEm,
+    capHeight: declared || file.glyphForCodePoint('H'.codePointAt(0)!).bbox.maxY,
+    descent: -file.glyphForCodePoint('p'.codePointAt(0)!).bbox.minY,
+    advances,
+  };
+}
