@@ -1,0 +1,204 @@
+import type { PropertyDefinition } from '../property/definition';
+import type { Facts } from '../property/facts';
+import { resolveProperty } from '../property/resolving';
+import { valueText } from '../property/value';
+import { type Outcome, refuse } from '../refusal';
+import { type MassSources, ownMass, totalMass } from './mass';
+import { shapeMass } from './material';
+import { modelFacts } from './seen-values';
+import { type Specimen, variantOf } from './specimen';
+
+/**
+ * What a parts list lists: the assembly's own components; all parts through its assemblies; or the components with those of
+ * each assembly behind it.
+ */
+export type PartsListKind = 'components' | 'all parts' | 'indented';
+
+export interface PartsListRule {
+  kind: PartsListKind;
+  /** The property by which rows are ordered when they get their first numbers; absent: the model's own order. */
+  orderBy?: string;
+}
+
+/** Item numbers by part, as a drawing has given them. They stay when components come and go. */
+export type ItemNumbers = Readonly<Record<string, number>>;
+
+export interface PartsRow {
+  /** What tells the part from others: its part number, else the model and its variant. */
+  part: string;
+  /** 3, or 3.2 for the second part of assembly 3. */
+  item: string;
+  quantity: number;
+  /** 0 for the assembly's own components. */
+  level: number;
+  /** What the row's cells are filled from. */
+  facts: Pick<Facts, 'model' | 'variant'>;
+  partNumber?: string;
+  /** The mass of one, kg; absent when it is not known. */
+  kg?: number;
+}
+
+export interface PartsList {
+  rows: PartsRow[];
+  /** All numbers that are given now, those of parts that are gone too: they are not given again. */
+  items: ItemNumbers;
+  /** Names of the components that have no part number. */
+  withoutNumber: string[];
+  /** What the rows weigh together, kg; absent when a mass is missing. */
+  kg?: number;
+}
+
+export interface PartsListSources {
+  models: MassSources;
+  properties: ReadonlyMap<string, PropertyDefinition>;
+}
+
+interface Node {
+  part: string;
+  partNumber?: string;
+  model: Specimen;
+  variant: Specimen['variants'][number] | undefined;
+  quantity: number;
+  children: Node[];
+}
+
+/**
+ * The parts list of an assembly (ISO 7573): components with the same part number are one row, with their quantities added.
+ * Parts that have an item number keep it, others get the next ones in the rule's order.
+ *
+ * @returns refused when the assembly holds itself or names a model that is not there
+ */
+export function partsList(
+  assembly: Specimen,
+  variant: string | undefined,
+  rule: PartsListRule,
+  sources: PartsListSources,
+  given: ItemNumbers = {},
+): Outcome<{ list: PartsList }> {
+  const tree = componentsOf(assembly, variant, sources, [assembly]);
+  if (!tree.ok) return tree;
+  const nodes = merged(rule.kind === 'all parts' ? leaves(tree.nodes) : tree.nodes);
+  const items = new Map(Object.entries(given));
+  const rows = rowsOf(nodes, '', 0, { rule, sources, items });
+  const top = rows.filter(({ level }) => level === 0);
+  const masses = top.map(({ kg, quantity }) => (kg === undefined ? undefined : kg * quantity));
+  const known = masses.filter((kg) => kg !== undefined);
+  return {
+    ok: true,
+    list: {
+      rows,
+      items: Object.fromEntries(items),
+      withoutNumber: [
+        ...new Set(rows.filter((row) => row.partNumber === undefined).map((row) => row.facts.model!.name)),
+      ],
+      ...(known.length === masses.length && { kg: known.reduce((sum, kg) => sum + kg, 0) }),
+    },
+  };
+}
+
+function componentsOf(
+  assembly: Specimen,
+  variant: string | undefined,
+  sources: PartsListSources,
+  path: readonly Specimen[],
+): Outcome<{ nodes: Node[] }> {
+  const nodes: Node[] = [];
+  for (const component of assembly.components) {
+    const model = sources.models.specimens.get(component.specimen);
+    if (!model) return refuse(`${assembly.name} names the component ${component.specimen}, which is not there.`);
+    if (path.some(({ id }) => id === model.id)) return refuse(`${model.name} holds itself; it has no parts list.`);
+    const own = variantOf(model, component.variant ?? variant);
+    const below = componentsOf(model, own?.name, sources, [...path, model]);
+    if (!below.ok) return below;
+    const partNumber = textOf('part-number', model, own?.name, sources);
+    nodes.push({
+      part: partNumber ?? [model.id, own?.name].filter(Boolean).join('/'),
+      ...(partNumber !== undefined && { partNumber }),
+      model,
+      variant: own,
+      quantity: component.quantity,
+      children: below.nodes,
+    });
+  }
+  return { ok: true, nodes };
+}
+
+/** The parts through all assemblies, each as often as it is in the whole. */
+const leaves = (nodes: readonly Node[], times = 1): Node[] =>
+  nodes.flatMap((node) =>
+    node.children.length > 0
+      ? leaves(node.children, times * node.quantity)
+      : [{ ...node, quantity: times * node.quantity }],
+  );
+
+/** One node for each part, where it first stands, with the quantities added. */
+function merged(nodes: readonly Node[]): Node[] {
+  const byPart = new Map<string, Node>();
+  for (const node of nodes) {
+    const before = byPart.get(node.part);
+    byPart.set(node.part, before ? { ...before, quantity: before.quantity + node.quantity } : node);
+  }
+  return [...byPart.values()];
+}
+
+interface Numbering {
+  rule: PartsListRule;
+  sources: PartsListSources;
+  items: Map<string, number>;
+}
+
+function rowsOf(nodes: readonly Node[], within: string, level: number, numbering: Numbering): PartsRow[] {
+  const { rule, sources, items } = numbering;
+  const key = (node: Node) => `${within}${node.part}`;
+  const order = ordered(nodes, rule, sources);
+  const siblings = [...items].filter(([part]) => part.startsWith(within) && !part.slice(within.length).includes('\n'));
+  let last = Math.max(0, ...siblings.map(([, item]) => item));
+  for (const node of order) if (!items.has(key(node))) items.set(key(node), ++last);
+  return order
+    .toSorted((a, b) => items.get(key(a))! - items.get(key(b))!)
+    .flatMap((node): PartsRow[] => {
+      const item = String(items.get(key(node)));
+      const { part, partNumber, model, variant, quantity } = node;
+      const kg = massOf(node, sources.models);
+      const row: PartsRow = {
+        part,
+        item,
+        quantity,
+        level,
+        facts: modelFacts(model, variant?.name, sources.models),
+        ...(partNumber !== undefined && { partNumber }),
+        ...(kg !== undefined && { kg }),
+      };
+      if (rule.kind !== 'indented') return [row];
+      const below = rowsOf(merged(node.children), `${key(node)}\n`, level + 1, numbering);
+      return [row, ...below.map((one) => ({ ...one, item: `${item}.${one.item}` }))];
+    });
+}
+
+function ordered(nodes: readonly Node[], { orderBy }: PartsListRule, sources: PartsListSources): Node[] {
+  if (orderBy === undefined) return [...nodes];
+  const text = new Map(nodes.map((node) => [node, textOf(orderBy, node.model, node.variant?.name, sources) ?? '']));
+  const collator = new Intl.Collator('en', { numeric: true });
+  return nodes.toSorted((a, b) => collator.compare(text.get(a)!, text.get(b)!));
+}
+
+function massOf({ model, variant, children }: Node, sources: MassSources): number | undefined {
+  if (children.length > 0) return totalMass(model, variant?.name, sources).kg;
+  return (
+    ownMass(model, variant, sources.mass) ?? (sources.materials && shapeMass(model, variant, sources.materials)?.kg)
+  );
+}
+
+function textOf(
+  property: string,
+  model: Specimen,
+  variant: string | undefined,
+  { properties }: PartsListSources,
+): string | undefined {
+  const definition = properties.get(property);
+  if (!definition) return undefined;
+  const facts = { ...modelFacts(model, variant), today: '2000-01-01', locale: { decimalMark: '.' as const } };
+  const { value } = resolveProperty(definition, facts, {});
+  const text = value === undefined ? '' : valueText(value).trim();
+  return text === '' ? undefined : text;
+}

@@ -1,0 +1,147 @@
+import { type ItemNumbers, type PartsListRule, partsList } from '@/core/specimen/parts-list';
+import { totalMass } from '@/core/specimen/mass';
+import { massSources } from '@/core/specimen/seen-values';
+import type { Specimen } from '@/core/specimen/specimen';
+import { demoMaterials, demoPackage, demoSpecimen, demoSpecimens } from '../demo';
+
+const { properties } = demoPackage('workshop-sheets');
+const materials = demoMaterials();
+const byId = new Map(properties.map((property) => [property.id, property]));
+const winch = demoSpecimen('recovery-winch');
+
+function list(
+  assembly: Specimen,
+  rule: PartsListRule,
+  { variant = 'galvanised' as string | undefined, models = demoSpecimens(), items = {} as ItemNumbers } = {},
+) {
+  const sources = { models: massSources({ properties, specimens: models, materials })!, properties: byId };
+  const outcome = partsList(assembly, variant, rule, sources, items);
+  if (!outcome.ok) throw new Error(outcome.reason);
+  return outcome.list;
+}
+
+const short = ({ item, quantity, partNumber }: { item: string; quantity: number; partNumber?: string }) =>
+  `${item} ${quantity} ${partNumber ?? '–'}`;
+
+/** The winch's parts by hand: item, quantity, part number, in the model's order and in the variant galvanised. */
+const COMPONENTS = ['1 1 KW-2200-G', '2 2 KW-2206-G', '3 2 KW-2204-G', '4 2 TRV-88104-Z', '5 1 KW-2208-G'];
+const ALL_PARTS = [
+  '1 1 KW-2201-G',
+  '2 2 KW-2202-G',
+  '3 1 KW-2203-G',
+  '4 1 KW-2205-G',
+  '5 2 KW-2206-G',
+  '6 2 KW-2204-G',
+  '7 2 TRV-88104-Z',
+  '8 1 KW-2208-G',
+];
+const INDENTED = [
+  '1 1 KW-2200-G',
+  '1.1 1 KW-2201-G',
+  '1.2 2 KW-2202-G',
+  '1.3 1 KW-2203-G',
+  '1.4 1 KW-2205-G',
+  ...COMPONENTS.slice(1),
+];
+
+test.each([
+  ['components', COMPONENTS],
+  ['all parts', ALL_PARTS],
+  ['indented', INDENTED],
+] as const)('the winch’s %s are those of its hand-made table', (kind, table) => {
+  const { rows, withoutNumber } = list(winch, { kind });
+  expect(rows.map(short)).toEqual(table);
+  expect(withoutNumber).toEqual([]);
+});
+
+test.each(['components', 'all parts', 'indented'] as const)('the %s weigh what the model weighs', (kind) => {
+  const sources = massSources({ properties, specimens: demoSpecimens(), materials })!;
+  for (const variant of ['galvanised', '316L'])
+    expect(list(winch, { kind }, { variant }).kg).toBeCloseTo(totalMass(winch, variant, sources).kg!, 9);
+});
+
+test('the rows are ordered by a property when they get their numbers', () => {
+  const numbers = list(winch, { kind: 'all parts', orderBy: 'part-number' }).rows.map(({ partNumber }) => partNumber);
+  expect(numbers).toEqual(numbers.toSorted());
+});
+
+test('numbers stay when components come and go, and are not given again', () => {
+  const first = list(winch, { kind: 'components' });
+  const pawl = winch.components.find(({ specimen }) => specimen === 'pawl')!;
+  const fewer = { ...winch, components: winch.components.filter((one) => one !== pawl) };
+  const second = list(fewer, { kind: 'components' }, { items: first.items });
+  expect(second.rows.map(({ item }) => item)).toEqual(['1', '2', '4', '5']);
+  const more = { ...fewer, components: [{ specimen: 'pawl-wheel', quantity: 4 }, ...fewer.components] };
+  const third = list(more, { kind: 'components' }, { items: second.items });
+  expect(third.rows.map(short)).toEqual([
+    '1 1 KW-2200-G',
+    '2 2 KW-2206-G',
+    '4 2 TRV-88104-Z',
+    '5 1 KW-2208-G',
+    '6 4 KW-2205-G',
+  ]);
+  const again = list(winch, { kind: 'components' }, { items: third.items });
+  expect(again.rows.find(({ partNumber }) => partNumber === 'KW-2204-G')!.item).toBe('3');
+});
+
+test('the same part in several places is one row; the same model in two variants is two', () => {
+  const twice: Specimen = {
+    ...winch,
+    components: [
+      { specimen: 'pawl', quantity: 2 },
+      { specimen: 'pawl', variant: '316L', quantity: 1 },
+      { specimen: 'pawl', quantity: 3 },
+    ],
+  };
+  expect(list(twice, { kind: 'components' }).rows.map(short)).toEqual(['1 5 KW-2204-G', '2 1 KW-2204-S']);
+});
+
+test('a component without a part number is listed and named; one without a mass leaves the total open', () => {
+  const bare: Specimen = {
+    ...demoSpecimen('pawl'),
+    id: 'wedge',
+    name: 'Wedge',
+    values: {},
+    variants: [],
+    shape: undefined,
+  };
+  const held = { ...winch, components: [...winch.components, { specimen: 'wedge', quantity: 1 }] };
+  const { rows, withoutNumber, kg } = list(held, { kind: 'components' }, { models: [...demoSpecimens(), bare] });
+  expect(rows.at(-1)).toMatchObject({ item: '6', part: 'wedge', level: 0 });
+  expect(withoutNumber).toEqual(['Wedge']);
+  expect(kg).toBeUndefined();
+});
+
+test('an assembly that holds itself, or a model that is not there, has no list', () => {
+  const sources = (models: Specimen[]) => ({
+    models: massSources({ properties, specimens: models, materials })!,
+    properties: byId,
+  });
+  const drum = demoSpecimen('drum-assembly');
+  const round = { ...drum, components: [{ specimen: 'recovery-winch', quantity: 1 }] };
+  const models = demoSpecimens().map((one) => (one.id === drum.id ? round : one));
+  expect(partsList(winch, undefined, { kind: 'components' }, sources(models))).toEqual({
+    ok: false,
+    reason: 'Recovery winch holds itself; it has no parts list.',
+  });
+  const lost = { ...winch, components: [{ specimen: 'gone', quantity: 1 }] };
+  expect(partsList(lost, undefined, { kind: 'components' }, sources(demoSpecimens()))).toEqual({
+    ok: false,
+    reason: 'Recovery winch names the component gone, which is not there.',
+  });
+});
+
+test('2,000 components make a list', () => {
+  const pawl = demoSpecimen('pawl');
+  const parts = Array.from({ length: 2000 }, (_, i) => ({
+    ...pawl,
+    id: `part-${i}`,
+    values: { 'Part number': `K-${i}`, Mass: { value: 1, unit: 'kg' } },
+    variants: [],
+  }));
+  const big = { ...winch, components: parts.map(({ id }) => ({ specimen: id, quantity: 2 })) };
+  const { rows, kg } = list(big, { kind: 'all parts', orderBy: 'part-number' }, { models: [...parts, big] });
+  expect(rows).toHaveLength(2000);
+  expect(rows[10]!.partNumber).toBe('K-10');
+  expect(kg).toBe(4000);
+});
