@@ -53,7 +53,11 @@ test('a property is added, read under its alias on the board, and changed', asyn
   await page.getByRole('textbox', { name: 'New property' }).fill('KLASSE');
   await page.getByRole('button', { name: 'Add' }).click();
   await page.getByRole('textbox', { name: 'KLASSE of Recovery winch' }).fill('W3');
+  const saved = page.waitForResponse(
+    (response) => response.request().method() === 'PUT' && response.request().postData()!.includes('W3'),
+  );
   await page.keyboard.press('Enter');
+  await saved;
   await expect(page.getByText('read as Winch class')).toBeVisible();
   await expect(page.getByRole('navigation', { name: 'Specimens' })).toBeVisible();
 

@@ -40,7 +40,12 @@ export async function sendBytes<T>(path: string, bytes: Uint8Array<ArrayBuffer>)
   return (await answered(path, { method: 'POST', body: bytes })).json() as Promise<T>;
 }
 
+/** The longest body that a browser still sends when its page is left, in characters, with room for what takes several bytes. */
+const KEPT_ALIVE = 20_000;
+
 /** Sends JSON and gives back the whole answer, for files. @throws RequestFailed with the server's reason */
 export function sendForFile(method: 'POST' | 'PUT' | 'DELETE', path: string, json: unknown): Promise<Response> {
-  return answered(path, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(json) });
+  const body = JSON.stringify(json);
+  const headers = { 'content-type': 'application/json' };
+  return answered(path, { method, headers, body, keepalive: body.length < KEPT_ALIVE });
 }

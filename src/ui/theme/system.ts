@@ -1,15 +1,49 @@
-import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
+import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
+import {
+  animationStyles,
+  breakpoints,
+  cssVarsPrefix,
+  cssVarsRoot,
+  dialogSlotRecipe,
+  keyframes,
+  menuSlotRecipe,
+  semanticTokens,
+  textStyles,
+  tokens,
+} from '@chakra-ui/react/theme';
 
 const role = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
 
 /** A drawing office's own paper: warm paper, black ink, ruled lines, square corners. */
 export const system = createSystem(
-  defaultConfig,
+  defaultBaseConfig,
+  // Of the library's theme, only what is used: its reset, its tokens, and the recipes of dialogs and menus.
+  defineConfig({
+    preflight: true,
+    cssVarsPrefix,
+    cssVarsRoot,
+    theme: {
+      animationStyles,
+      breakpoints,
+      keyframes,
+      semanticTokens,
+      slotRecipes: { dialog: dialogSlotRecipe, menu: menuSlotRecipe },
+      textStyles,
+      tokens,
+    },
+  }),
   defineConfig({
     globalCss: {
+      // What the reset refers to; set once, not on every element of every sheet.
+      html: {
+        '--global-font-body': 'fonts.body',
+        '--global-font-mono': 'fonts.mono',
+        '--global-color-border': 'colors.line',
+      },
       'html, body': { height: '100%', margin: 0 },
       body: { bg: 'paper', color: 'ink', fontSize: '15px', lineHeight: 1.3, overflow: 'hidden' },
       '*': { borderRadius: 0 },
+      '::placeholder': { color: 'soft' },
       ':focus-visible': { outline: '2px solid', outlineColor: 'plum', outlineOffset: '1px' },
     },
     theme: {
