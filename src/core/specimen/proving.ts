@@ -18,6 +18,21 @@ export interface Proved {
   findings: Finding[];
 }
 
+/** How far the newest run over all specimens is, and what it came to. */
+export interface ProvingStatus {
+  state: 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
+  trouble?: string;
+  proofs: number;
+  done: number;
+  /** Proofs a second. */
+  rate: number;
+  counts: Record<Verdict['sign'], number>;
+  /** The proofs that do not just fit, the worst first. */
+  worst: Proved[];
+  /** Whether the format has been changed since. */
+  outdated: boolean;
+}
+
 /** What every proof of a format has in common. */
 export interface ProvingSources {
   document: FormatDocument;

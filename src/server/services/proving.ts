@@ -1,10 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import type { Verdict } from '../../core/scene/verdict';
-import { type Proved, proofsOf } from '../../core/specimen/proving';
+import { type ProvingStatus, proofsOf } from '../../core/specimen/proving';
 import { THE_ADMINISTRATOR } from '../account';
 import { database, transaction } from '../database';
 import { newestEdition } from '../repositories/formats';
-import { type JobState, askToStop, deleteEndedJobs, insertJob, newestJob } from '../repositories/jobs';
+import { askToStop, deleteEndedJobs, insertJob, newestJob } from '../repositories/jobs';
 import { countVerdicts, worstVerdicts } from '../repositories/proof-verdicts';
 import { allSpecimens } from '../repositories/specimens';
 import { ServiceError } from './service-error';
@@ -18,21 +17,6 @@ export interface ProveInput {
   hash: string;
   /** How many proofs there are to make. */
   proofs: number;
-}
-
-/** How far the newest run over all specimens is, and what it came to. */
-export interface ProvingStatus {
-  state: JobState;
-  trouble?: string;
-  proofs: number;
-  done: number;
-  /** Proofs a second. */
-  rate: number;
-  counts: Record<Verdict['sign'], number>;
-  /** The proofs that do not just fit, the worst first. */
-  worst: Proved[];
-  /** Whether the format has been changed since. */
-  outdated: boolean;
 }
 
 /** Asks for the proofs of a format on every size with every specimen; one run of a format at a time. */

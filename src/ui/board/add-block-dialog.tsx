@@ -6,7 +6,6 @@ import type { Block } from '../../core/format/document';
 import { READY_PARTS, type ReadyPart, emptyGrid, readyBlock } from '../../core/format/ready-parts';
 import { partStyle } from '../../core/format/starting';
 import { parseLength } from '../../core/geometry/length';
-import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, TextInput } from '../controls/field';
 import { useBoard, useBoardStore } from './board-store';
@@ -79,16 +78,7 @@ export function AddBlockDialog({ close }: { close: () => void }) {
       title="Add a block"
       width="520px"
       onClose={close}
-      footer={
-        <>
-          <Button type="button" onClick={close}>
-            Cancel
-          </Button>
-          <Button look="primary" type="submit" form="grid-form">
-            Add the grid
-          </Button>
-        </>
-      }
+      action={{ words: 'Add the grid', form: 'grid-form' }}
     >
       <form
         id="grid-form"

@@ -2,16 +2,28 @@
 
 import { Dialog as Base, Portal } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
+import { Button } from './button';
 
-/** A dialog on paper: a title, a body, and its buttons. */
+/** What a dialog does: it submits its form, or performs something. */
+export interface DialogAction {
+  words: string;
+  /** The id of the form that the button submits. */
+  form?: string;
+  perform?: () => void;
+  disabled?: boolean;
+}
+
+/** A dialog on paper: a title, a body, and its buttons: *Cancel* and its action, or a footer of its own. */
 export function Dialog(props: {
   open: boolean;
   title: string;
   onClose: () => void;
   children: ReactNode;
+  action?: DialogAction;
   footer?: ReactNode;
   width?: string;
 }) {
+  const footer = props.footer ?? (props.action && <CancelOr action={props.action} cancel={props.onClose} />);
   return (
     <Base.Root open={props.open} onOpenChange={({ open }) => !open && props.onClose()} placement="center">
       <Portal>
@@ -34,14 +46,28 @@ export function Dialog(props: {
             <Base.Body px="18px" pb="14px">
               {props.children}
             </Base.Body>
-            {props.footer && (
+            {footer && (
               <Base.Footer px="18px" pb="14px" pt={0} gap="8px">
-                {props.footer}
+                {footer}
               </Base.Footer>
             )}
           </Base.Content>
         </Base.Positioner>
       </Portal>
     </Base.Root>
+  );
+}
+
+function CancelOr({ action, cancel }: { action: DialogAction; cancel: () => void }) {
+  const { words, form, perform, disabled } = action;
+  return (
+    <>
+      <Button type="button" onClick={cancel}>
+        Cancel
+      </Button>
+      <Button look="primary" type={form ? 'submit' : 'button'} form={form} disabled={disabled} onClick={perform}>
+        {words}
+      </Button>
+    </>
   );
 }

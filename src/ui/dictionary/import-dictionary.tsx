@@ -5,7 +5,6 @@ import { useState } from 'react';
 import { readTable } from '../../core/exchange/table';
 import type { PropertyDefinition } from '../../core/property/definition';
 import { type DictionaryRow, readDictionary } from '../../core/property/dictionary-csv';
-import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
 import { send } from '../data/request';
@@ -45,16 +44,11 @@ export function ImportDictionary(props: { known: readonly PropertyDefinition[]; 
       title="Read properties from a CSV file"
       width="620px"
       onClose={close}
-      footer={
-        <>
-          <Button type="button" onClick={close}>
-            Cancel
-          </Button>
-          <Button look="primary" type="button" disabled={taken.length === 0} onClick={() => void take()}>
-            {taken.length > 0 ? `Take over ${taken.length}` : 'Take over'}
-          </Button>
-        </>
-      }
+      action={{
+        words: taken.length > 0 ? `Take over ${taken.length}` : 'Take over',
+        disabled: taken.length === 0,
+        perform: () => void take(),
+      }}
     >
       <Box fontSize="14px" pb="6px">
         The first line names the columns: Name, Type, Source, Quantity, Unit, Also read as, Longest, Pattern, Choices,

@@ -81,16 +81,7 @@ export function PropertyDialog({
       title={row ? row.definition.name : 'Add a property'}
       width={row ? '820px' : undefined}
       onClose={close}
-      footer={
-        <>
-          <Button type="button" onClick={close}>
-            Cancel
-          </Button>
-          <Button look="primary" type="submit" form="property-form" disabled={formState.isSubmitting}>
-            {row ? 'Save' : 'Add'}
-          </Button>
-        </>
-      }
+      action={{ words: row ? 'Save' : 'Add', form: 'property-form', disabled: formState.isSubmitting }}
     >
       <Flex gap="24px" align="stretch">
         <chakra.form flex="1" minWidth={0} id="property-form" onSubmit={(event) => void submit(event)}>

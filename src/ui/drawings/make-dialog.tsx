@@ -2,7 +2,6 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem, SelectRow } from '../controls/field';
 import { makeDrawing } from '../data/drawings';
@@ -43,16 +42,7 @@ export function MakeDialog({ close }: { close: () => void }) {
       open
       title="Make a drawing"
       onClose={close}
-      footer={
-        <>
-          <Button type="button" onClick={close}>
-            Cancel
-          </Button>
-          <Button look="primary" type="button" disabled={!loaded || busy} onClick={() => void make()}>
-            Make drawing
-          </Button>
-        </>
-      }
+      action={{ words: 'Make drawing', disabled: !loaded || busy, perform: () => void make() }}
     >
       {loaded && format && specimen && size && (
         <>

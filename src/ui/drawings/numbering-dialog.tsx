@@ -5,7 +5,6 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useEffect, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { NumberingRule, numberBy } from '../../core/drawing/numbering';
-import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, TextInput } from '../controls/field';
 import { get, send } from '../data/request';
@@ -35,16 +34,7 @@ export function NumberingDialog({ close }: { close: () => void }) {
       open
       title="How drawings are numbered"
       onClose={close}
-      footer={
-        <>
-          <Button type="button" onClick={close}>
-            Cancel
-          </Button>
-          <Button look="primary" type="submit" form="numbering-form" disabled={formState.isSubmitting}>
-            Save
-          </Button>
-        </>
-      }
+      action={{ words: 'Save', form: 'numbering-form', disabled: formState.isSubmitting }}
     >
       <form id="numbering-form" onSubmit={(event) => void submit(event)}>
         <Row label="Prefix" htmlFor="numbering-prefix">

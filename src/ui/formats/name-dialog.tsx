@@ -4,7 +4,6 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
-import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem, TextInput } from '../controls/field';
 
@@ -35,16 +34,7 @@ export function NameDialog(props: {
       open
       title={props.title}
       onClose={props.onClose}
-      footer={
-        <>
-          <Button type="button" onClick={props.onClose}>
-            Cancel
-          </Button>
-          <Button look="primary" type="submit" form="name-form" disabled={formState.isSubmitting}>
-            {props.action}
-          </Button>
-        </>
-      }
+      action={{ words: props.action, form: 'name-form', disabled: formState.isSubmitting }}
     >
       <form id="name-form" onSubmit={(event) => void submit(event)}>
         <label htmlFor="format-name">Name</label>

@@ -5,7 +5,6 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { type StartOptions, startBlank, startFromStandard } from '../../core/format/starting';
 import { STANDARD_SIZES } from '../../core/sheet/sizes';
-import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, Select, TextInput } from '../controls/field';
@@ -110,16 +109,7 @@ export function StartDialog({ formats, close }: { formats: FormatData[]; close: 
       title="Start a format"
       width="640px"
       onClose={close}
-      footer={
-        <>
-          <Button type="button" onClick={close}>
-            Cancel
-          </Button>
-          <Button look="primary" type="submit" form="start-form" disabled={busy}>
-            Start
-          </Button>
-        </>
-      }
+      action={{ words: 'Start', form: 'start-form', disabled: busy }}
     >
       <Grid templateColumns="1fr 1fr" gap="6px" pb="12px">
         {WAYS.map(({ way: one, name: title, words, there }) => (

@@ -3,8 +3,7 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { useCallback, useEffect, useState } from 'react';
 import type { FormatDocument } from '../../core/format/document';
-import type { Verdict } from '../../core/scene/verdict';
-import type { Proved } from '../../core/specimen/proving';
+import type { ProvingStatus } from '../../core/specimen/proving';
 import type { Specimen } from '../../core/specimen/specimen';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
@@ -13,21 +12,9 @@ import type { OfficeData } from '../data/office';
 import { get, send } from '../data/request';
 import { VerdictWord } from '../proof/verdict-word';
 
-/** How far a run over all specimens is, as the server tells it. */
-interface Proving {
-  state: 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
-  trouble?: string;
-  proofs: number;
-  done: number;
-  rate: number;
-  counts: Record<Verdict['sign'], number>;
-  worst: Proved[];
-  outdated: boolean;
-}
-
 const ASK_EVERY_MS = 700;
 
-const going = (run: Proving | null | undefined) => run?.state === 'waiting' || run?.state === 'running';
+const going = (run: ProvingStatus | null | undefined) => run?.state === 'waiting' || run?.state === 'running';
 
 /** Proves the format with every specimen on the server: how far that is, what it came to, and each proof that does not fit. */
 export function ProvingStrip(props: {
@@ -71,7 +58,7 @@ export function ProvingStrip(props: {
   );
 }
 
-function RunWords({ run }: { run: Proving }) {
+function RunWords({ run }: { run: ProvingStatus }) {
   const { state, done, proofs, rate, counts, trouble, outdated } = run;
   const left = rate > 0 ? Math.ceil((proofs - done) / rate) : undefined;
   return (
@@ -95,7 +82,7 @@ function RunWords({ run }: { run: Proving }) {
 const Line = chakra('tr', { base: { cursor: 'pointer', _hover: { bg: 'plumWash' } } });
 
 function Worst(props: {
-  run: Proving;
+  run: ProvingStatus;
   office: Pick<OfficeData, 'specimens'>;
   document: FormatDocument;
   open: (specimen: Specimen, variant: string | undefined, sizeId: string) => void;
@@ -149,9 +136,9 @@ function Worst(props: {
 
 /** The newest run, asked again while it goes on. `run` is undefined until the first answer, null when there is none. */
 function useProving(path: string) {
-  const [run, setRun] = useState<Proving | null>();
+  const [run, setRun] = useState<ProvingStatus | null>();
   const [problem, setProblem] = useState<string>();
-  const take = useCallback((answer: Promise<Proving | null>) => {
+  const take = useCallback((answer: Promise<ProvingStatus | null>) => {
     return answer.then(
       (now) => {
         setRun(now);
@@ -166,5 +153,5 @@ function useProving(path: string) {
     const timer = setTimeout(() => void take(get(path)), ASK_EVERY_MS);
     return () => clearTimeout(timer);
   }, [run, problem, take, path]);
-  return { run, problem, tell: (method: 'POST' | 'DELETE') => take(send<Proving | null>(method, path, {})) };
+  return { run, problem, tell: (method: 'POST' | 'DELETE') => take(send<ProvingStatus | null>(method, path, {})) };
 }
