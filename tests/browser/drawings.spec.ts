@@ -129,13 +129,16 @@ test('what is wrong is said at the field and kept there; what is open is asked a
   expect((await download).suggestedFilename()).toMatch(/\.pdf$/);
 });
 
-test('a value changed on the model store’s page is on the specimen’s proof and on the drawing, which say so', async ({
+test('a value changed on the model store’s page is on the board, the specimen’s proof and the drawing, which say so', async ({
   page,
   context,
 }) => {
   const store = process.env.ZONOGRAPH_MODEL_STORE!;
   await make(page, 'Pawl');
   await expect(printed(page, 'title')).toHaveText('PAWL');
+  const board = await new Board(await context.newPage()).open();
+  await board.fillFrom('Pawl · 316L');
+  await expect(board.texts('title')).toHaveText(['TITLE', 'PAWL']);
   const other = await context.newPage();
   await other.goto(`${store}/edit/pawl`);
   await other.getByLabel('Title', { exact: true }).fill('PAWL, LEFT HAND');
@@ -143,6 +146,7 @@ test('a value changed on the model store’s page is on the specimen’s proof a
   try {
     await expect(printed(page, 'title')).toHaveText('PAWL, LEFT HAND', { timeout: 30_000 });
     await expect(page.getByText('The model has changed: Title: PAWL → PAWL, LEFT HAND.')).toBeVisible();
+    await expect(board.texts('title')).toHaveText(['TITLE', 'PAWL, LEFT HAND'], { timeout: 30_000 });
     await other.goto('/specimens/pawl');
     await expect(other.getByTestId('store-changes')).toContainText('Title: PAWL → PAWL, LEFT HAND.');
     await expect(other.getByLabel('Title of Pawl')).toHaveValue('PAWL, LEFT HAND');

@@ -12,6 +12,7 @@ import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
 import { useProofClient } from '../data/use-office';
+import { useModelStore } from '../data/use-store';
 import { Screen } from '../shell/screen';
 import { BoardBar } from './board-bar';
 import { type SaveState, useBoard, useBoardStore } from './board-store';
@@ -21,7 +22,7 @@ import { Details } from './details';
 import { runKey } from './commands';
 import { BOARD_KEYS, boardKey, isTyping } from './keys';
 import { FollowingPane } from './following-pane';
-import { openFormat } from './opening';
+import { fillAnew, openFormat } from './opening';
 import { Outline } from './outline';
 import { ProofsStrip } from './proofs-strip';
 import { useSaving } from './saving';
@@ -78,7 +79,10 @@ function OpenBoard() {
   const [open, setOpen] = useState<'keys' | 'finder' | 'block'>();
   const close = () => setOpen(undefined);
   const addBlock = useCallback(() => setOpen('block'), []);
+  const formatId = useBoard((board) => board.format.id);
   useSaving();
+  // When the store does not answer, the board goes on with what it has.
+  useModelStore(() => void fillAnew(formatId).catch(() => undefined));
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const enter = event.key === 'Enter' && !event.defaultPrevented && onEnter(event);

@@ -28,6 +28,16 @@ export async function openFormat(formatId: string): Promise<void> {
   if (kept.leftBehind && unsaved === kept.leftBehind) await forget(kept.leftBehind);
 }
 
+/** Fills the open board from what the office has now: models, dictionary, pictures. What is edited stays as it is. */
+export async function fillAnew(formatId: string): Promise<void> {
+  const office = await loadFormat(formatId);
+  const tables = await loadFonts(office.fonts);
+  const { board, set } = useBoardStore.getState();
+  if (board?.format.id !== formatId) return;
+  set({ office, resources: resourcesFrom(office, tables) });
+  void keepOffice(formatId, office);
+}
+
 function show(office: OfficeData, tables: GlyphTableJson[], kept: Kept | undefined, away: boolean): void {
   const format = office.formats[0]!;
   const { edition } = format;
