@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setTimeout } from 'node:timers/promises';
 import { DatabaseAway, database, transaction } from '../database';
 import { type JobRow, claimJob, endJob, findJob, giveBack } from '../repositories/jobs';
 import { prove } from './prove';
@@ -37,18 +38,7 @@ export async function runJobs(signal: AbortSignal, restMs: number): Promise<void
       if (error instanceof DatabaseAway) return false;
       throw error;
     });
-    if (!busy) await rest(signal, restMs);
+    // The wait ends at once when the signal does.
+    if (!busy) await setTimeout(restMs, undefined, { signal }).catch(() => undefined);
   }
-}
-
-function rest(signal: AbortSignal, ms: number): Promise<void> {
-  return new Promise((done) => {
-    const timer = setTimeout(done, ms);
-    const end = () => {
-      clearTimeout(timer);
-      done();
-    };
-    signal.addEventListener('abort', end, { once: true });
-    if (signal.aborted) end();
-  });
 }
