@@ -1,5 +1,6 @@
 /** `npm run bench`: bundles the benchmarks as production code is bundled, and runs them; the board's in Chromium. */
 import { spawnSync } from 'node:child_process';
+import { rmSync } from 'node:fs';
 import { buildSync } from 'esbuild';
 import { ensureBuild, runScript, startApplication } from './application.mjs';
 import { freePort, startMariadb } from './mariadb.mjs';
@@ -25,6 +26,7 @@ function run(entry, ...parameters) {
 ensureDebian(DEBIAN.database, DEBIAN.browser);
 ensurePackages();
 let status = run('tests/bench/run');
+rmSync(FOLDER, { recursive: true, force: true });
 const database = await startMariadb(FOLDER, { port: 33361, databases: ['zonograph'] });
 const url = database.url('zonograph');
 if (runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url }) && ensureBuild('.next-test')) {
