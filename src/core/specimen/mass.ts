@@ -1,8 +1,8 @@
 import type { PropertyDefinition } from '../property/definition';
-import { resolveProperty } from '../property/resolving';
 import { convert } from '../property/units';
 import { asMeasure } from '../property/value';
 import { type Materials, shapeMass } from './material';
+import { modelValue } from './model-value';
 import type { Component, Specimen } from './specimen';
 
 export interface TotalMass {
@@ -69,13 +69,7 @@ export function ownMass(
   variant: Specimen['variants'][number] | undefined,
   mass: PropertyDefinition,
 ): number | undefined {
-  const facts = {
-    model: { name: model.name, kind: model.model, values: model.values },
-    ...(variant && { variant }),
-    today: '2000-01-01',
-    locale: { decimalMark: '.' as const },
-  };
-  const { value } = resolveProperty(mass, facts, {});
+  const value = modelValue(mass, model, variant);
   const measure = value === undefined ? undefined : asMeasure(value);
   return measure && convert(measure.value, measure.unit ?? mass.unit ?? 'kg', 'kg');
 }

@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { roundLength } from '../geometry/length';
 import type { PropertyDefinition } from '../property/definition';
 import { matchedName } from '../property/names';
-import { resolveProperty } from '../property/resolving';
 import { valueText } from '../property/value';
+import { modelValue } from './model-value';
 import type { Specimen } from './specimen';
 
 /** A material of the office, by the name that models give it. */
@@ -45,13 +45,7 @@ export function shapeMass(
   { densities, property }: Materials,
 ): { kg: number; density: number; material: string } | undefined {
   if (!model.shape) return undefined;
-  const facts = {
-    model: { name: model.name, kind: model.model, values: model.values },
-    ...(variant && { variant }),
-    today: '2000-01-01',
-    locale: { decimalMark: '.' as const },
-  };
-  const { value } = resolveProperty(property, facts, {});
+  const value = modelValue(property, model, variant);
   const material = value === undefined ? '' : valueText(value);
   const density = densities.get(matchedName(material));
   return density === undefined

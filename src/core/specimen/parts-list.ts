@@ -1,10 +1,10 @@
 import type { PropertyDefinition } from '../property/definition';
 import type { Facts } from '../property/facts';
-import { resolveProperty } from '../property/resolving';
 import { valueText } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
 import { type MassSources, ownMass, totalMass } from './mass';
 import { shapeMass } from './material';
+import { modelValue } from './model-value';
 import { modelFacts } from './seen-values';
 import { type Specimen, variantOf } from './specimen';
 
@@ -110,7 +110,7 @@ function componentsOf(
     const own = variantOf(model, component.variant ?? variant);
     const below = componentsOf(model, own?.name, sources, [...path, model]);
     if (!below.ok) return below;
-    const partNumber = textOf('part-number', model, own?.name, sources);
+    const partNumber = textOf('part-number', model, own, sources);
     nodes.push({
       part: partNumber ?? [model.id, own?.name].filter(Boolean).join('/'),
       ...(partNumber !== undefined && { partNumber }),
@@ -177,7 +177,7 @@ function rowsOf(nodes: readonly Node[], within: string, level: number, numbering
 
 function ordered(nodes: readonly Node[], { orderBy }: PartsListRule, sources: PartsListSources): Node[] {
   if (orderBy === undefined) return [...nodes];
-  const text = new Map(nodes.map((node) => [node, textOf(orderBy, node.model, node.variant?.name, sources) ?? '']));
+  const text = new Map(nodes.map((node) => [node, textOf(orderBy, node.model, node.variant, sources) ?? '']));
   const collator = new Intl.Collator('en', { numeric: true });
   return nodes.toSorted((a, b) => collator.compare(text.get(a)!, text.get(b)!));
 }
@@ -192,13 +192,12 @@ function massOf({ model, variant, children }: Node, sources: MassSources): numbe
 function textOf(
   property: string,
   model: Specimen,
-  variant: string | undefined,
+  variant: Node['variant'],
   { properties }: PartsListSources,
 ): string | undefined {
   const definition = properties.get(property);
   if (!definition) return undefined;
-  const facts = { ...modelFacts(model, variant), today: '2000-01-01', locale: { decimalMark: '.' as const } };
-  const { value } = resolveProperty(definition, facts, {});
+  const value = modelValue(definition, model, variant);
   const text = value === undefined ? '' : valueText(value).trim();
   return text === '' ? undefined : text;
 }

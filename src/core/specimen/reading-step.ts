@@ -16,7 +16,7 @@ const MOST_PRODUCTS = 5000;
 
 /**
  * Reads the products of a STEP file (ISO 10303-21; products and structure as in ISO 10303-41 and -44): number, name and
- * description, revision, the properties that users defined, and for assemblies the components with their quantities.
+ * description, revision, the day the file was written, the properties that users defined, and for assemblies the components with their quantities.
  */
 export function readStepProducts(text: string, file: string): Outcome<{ products: StepProduct[] }> {
   const read = readStepText(text);
@@ -26,6 +26,7 @@ export function readStepProducts(text: string, file: string): Outcome<{ products
   if (definitions.length === 0) return refuse('It has no product.');
   if (definitions.length > MOST_PRODUCTS)
     return refuse(`It has ${definitions.length} products; at most ${MOST_PRODUCTS} are read from one file.`);
+  const saved = /^\d{4}-\d{2}-\d{2}(?=T|$)/.exec(words(step.fileName[1]))?.[0];
   const drawn = new Map<number, StepProduct>();
   for (const definition of definitions) {
     const formation = reached(step, parameter(definition, 2));
@@ -38,6 +39,7 @@ export function readStepProducts(text: string, file: string): Outcome<{ products
       ...(number && number !== name && { 'Part number': number }),
       ...(description && description !== name && { Description: description }),
       ...(revision && { 'Model revision': revision }),
+      ...(saved && { 'Model date': saved }),
       'File name': file,
     };
     drawn.set(definition.id, {

@@ -121,7 +121,11 @@ describe('with its shape', () => {
     expect(models[0]!.shape!.size).toEqual({ x: expect.closeTo(420, 0), y: expect.closeTo(420, 0), z: 12 });
     expect(shapes).toEqual([{ hash: models[0]!.shape!.hash, file: 'drum-flange.step' }]);
     expect(rows[0]).toMatchObject({ model: 'Drum flange', problems: [], refused: false });
-    expect(models[0]!.values).toMatchObject({ 'Part number': 'KW-2202', Material: 'S355J2 EN 10025-2' });
+    expect(models[0]!.values).toMatchObject({
+      'Model date': '2026-03-02',
+      'Part number': 'KW-2202',
+      Material: 'S355J2 EN 10025-2',
+    });
   });
 
   test('the guard: a sheet of 2, folded twice with inner radii of 3', async () => {
