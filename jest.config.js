@@ -12,6 +12,7 @@ const shared = {
 export default {
   projects: [
     { ...shared, displayName: 'core', testMatch: ['<rootDir>/tests/core/**/*.test.ts'] },
+    { ...shared, displayName: 'ui', testMatch: ['<rootDir>/tests/ui/**/*.test.ts'] },
     { ...shared, displayName: 'server', testMatch: ['<rootDir>/tests/server/**/*.test.ts'] },
   ],
 };

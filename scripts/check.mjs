@@ -10,7 +10,7 @@ const CHECKS = [
   ['depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
   ['knip'],
   ['prettier', '--check', '--log-level=warn', '.'],
-  ['jest', '--selectProjects', 'core'],
+  ['jest', '--selectProjects', 'core', 'ui'],
 ];
 for (const [command, ...parameters] of CHECKS) {
   say(command);

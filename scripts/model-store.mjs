@@ -87,13 +87,21 @@ function editPage(model) {
     ...model.variants.flatMap((variant, i) => fields(`${variant.name}: `, variant.properties, `v${i}:`)),
     ...model.components.map(
       (component, i) =>
-        `<tr><td><label for="c${i}">Quantity of ${escape(models.get(component.model)?.name ?? component.model)}</label></td><td><input id="c${i}" name="c${i}" value="${component.quantity}"></td></tr>`,
+        `<tr><td><label for="c${i}">Quantity of ${escape(models.get(component.model)?.name ?? component.model)}</label></td><td><input id="c${i}" name="c${i}" value="${component.quantity}"> 0 takes it out</td></tr>`,
     ),
+    ...(model.kind === 'assembly' ? [newComponentRow(model)] : []),
   ];
   return page(
     model.name,
     `<p><a href="/">All models</a></p><form method="post" action="/edit/${model.id}"><table>${rows.join('')}</table><button>Save</button></form>`,
   );
+}
+
+/** A row that adds a component: which model, one of it. */
+function newComponentRow(model) {
+  const others = [...models.values()].filter(({ id }) => id !== model.id);
+  const options = others.map(({ id, name }) => `<option value="${escape(id)}">${escape(name)}</option>`);
+  return `<tr><td><label for="new">Add a component</label></td><td><select id="new" name="new"><option value="">none</option>${options.join('')}</select></td></tr>`;
 }
 
 function edited(model, form) {
@@ -108,10 +116,14 @@ function edited(model, form) {
     ...model,
     properties: set(model.properties, 'p:'),
     variants: model.variants.map((variant, i) => ({ ...variant, properties: set(variant.properties, `v${i}:`) })),
-    components: model.components.map((component, i) => {
-      const quantity = Number(form.get(`c${i}`));
-      return quantity > 0 ? { ...component, quantity } : component;
-    }),
+    components: [
+      ...model.components.flatMap((component, i) => {
+        const quantity = Number(form.get(`c${i}`) ?? component.quantity);
+        if (quantity === 0) return [];
+        return [quantity > 0 ? { ...component, quantity } : component];
+      }),
+      ...(models.has(form.get('new')) ? [{ model: form.get('new'), quantity: 1 }] : []),
+    ],
   };
 }
 

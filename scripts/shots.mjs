@@ -27,7 +27,7 @@ const VIEWS = [
     path: '/formats/workshop-sheets',
     until: async (page) => {
       await page.getByRole('radio', { name: 'Names' }).click();
-      await page.getByRole('treeitem', { name: /^Title block/ }).dblclick();
+      await page.getByRole('treeitem', { name: /^Title block A3/ }).dblclick();
       await drawn(page, 15);
     },
   },
@@ -74,6 +74,47 @@ const VIEWS = [
       await page.getByRole('link', { name: 'KD-00002' }).click();
       await page.locator('svg [data-source=number] text').last().waitFor();
       await page.locator('input[data-asked=checked-by]').focus();
+    },
+  },
+  {
+    file: 'board-table',
+    path: '/formats/workshop-sheets',
+    until: async (page) => {
+      await page.getByRole('combobox', { name: 'Filled from' }).selectOption({ label: 'Recovery winch · 316L' });
+      await page.getByRole('treeitem', { name: /^Parts list/ }).click();
+      await page.getByRole('button', { name: 'Fill the view with it' }).click();
+      await page.getByTestId('growth').waitFor();
+      await drawn(page, 15);
+    },
+  },
+  {
+    file: 'revisions',
+    path: '/drawings',
+    until: async (page) => {
+      await page.getByRole('link', { name: 'KD-00002' }).click();
+      await page.getByRole('radio', { name: 'Revisions' }).click();
+      await page.getByRole('button', { name: 'Add revision B…' }).click();
+      await page.getByLabel('Change', { exact: true }).fill('Guard cut back to clear the pawl wheel');
+      await page.getByLabel('Zones').fill('D4');
+      await page.locator('svg text', { hasText: /^Guard cut back/ }).waitFor();
+    },
+  },
+  {
+    file: 'sheets',
+    path: '/drawings',
+    until: async (page) => {
+      await page.getByRole('link', { name: 'KD-00002' }).click();
+      await page.getByRole('radio', { name: 'Sheets' }).click();
+      await page.getByRole('button', { name: /^2 Drum/ }).click();
+      await page.locator('svg text', { hasText: /^DRUM ASSEMBLY$/ }).waitFor();
+    },
+  },
+  {
+    file: 'scheme',
+    path: '/drawings',
+    until: async (page) => {
+      await page.getByRole('button', { name: 'Revisions…' }).click();
+      await page.getByRole('list', { name: 'Names of revisions' }).waitFor();
     },
   },
   { file: 'properties', path: '/properties', until: (page) => page.getByRole('row', { name: /^Line pull/ }).waitFor() },

@@ -71,6 +71,7 @@ check('boundaries', 'depcruise', 'src', '--config', '.dependency-cruiser.cjs', '
 check('leftovers', 'knip');
 check('formatting', 'prettier', '--check', '--log-level=warn', '.');
 jest('core', {});
+jest('ui', {});
 
 say('starting the test database');
 const database = await startMariadb(FOLDER, { port: 33161, databases: ['zonograph_server', 'zonograph_browser'] });

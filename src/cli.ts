@@ -8,9 +8,12 @@ import { writePdf } from './core/exchange/pdf';
 import { writeSvg } from './core/exchange/svg';
 import { findSize } from './core/format/sheet';
 import type { Facts } from './core/property/facts';
+import { revisionTableRow } from './core/revision/rows';
 import { compose } from './core/scene/compose';
+import { planSheets } from './core/scene/planning';
 import type { Show } from './core/scene/resources';
 import { massSources, modelFacts, seenValues } from './core/specimen/seen-values';
+import { partsRules, partsTables } from './core/specimen/parts-tables';
 import { type Specimen, readSpecimen, variantOf } from './core/specimen/specimen';
 import { fontFile, shippedGlyphTables } from './server/fonts';
 
@@ -18,6 +21,8 @@ const USAGE = `Composes one sheet from a format file and a specimen file, with n
 
   npx tsx src/cli.ts sheet --format F.json --size A3 --out sheet.pdf [--specimen S.json] [--variant NAME]
                            [--show values|names|longest|blank] [--sheet N] [--sheets N]
+
+A table that is full goes on by itself on sheets that follow; --sheet says which one is written.
 
 The ending of --out says what is written: .svg, .pdf, .dxf, or .json for the report.`;
 
@@ -59,9 +64,13 @@ async function main(): Promise<void> {
     const names = specimen.variants.map((variant) => variant.name).join(', ') || 'none';
     throw new Stop(`${specimen.name} has no variant “${values.variant}”. It has: ${names}.`);
   }
+  const sources = { properties, specimens: models, materials: [] };
   const facts: Facts = {
-    ...(specimen &&
-      modelFacts(specimen, values.variant, massSources({ properties, specimens: models, materials: [] }))),
+    ...(specimen && {
+      ...modelFacts(specimen, values.variant, massSources(sources)),
+      parts: partsTables(partsRules(document), { specimen, variant: values.variant }, sources).parts,
+    }),
+    ...(sample.revisions && { revisions: sample.revisions.map(revisionTableRow) }),
     drawing: sample.drawing,
     organisation,
     project,
@@ -69,21 +78,24 @@ async function main(): Promise<void> {
     today: sample.today,
     locale: { decimalMark: sample.decimalMark },
   };
-  const composed = compose(
-    document,
-    {
-      sizeId: found.sizeId,
-      sheet: { number: whole(values.sheet, '--sheet'), total: whole(values.sheets, '--sheets'), scale: sample.scale },
-      show: values.show as Show,
-    },
-    facts,
-    {
-      properties: new Map(properties.map((property) => [property.id, property])),
-      fonts: shippedGlyphTables(),
-      seen: seenValues(properties, specimen ? [specimen] : []),
-      pictures: new Map(Object.entries(pictures ?? {})),
-    },
+  const resources = {
+    properties: new Map(properties.map((property) => [property.id, property])),
+    fonts: shippedGlyphTables(),
+    seen: seenValues(properties, specimen ? [specimen] : []),
+    pictures: new Map(Object.entries(pictures ?? {})),
+  };
+  const show = values.show as Show;
+  const [number, total] = [whole(values.sheet, '--sheet'), whole(values.sheets, '--sheets')];
+  const sheet = { document, sizeId: found.sizeId, scale: sample.scale, facts };
+  const sheets = planSheets(
+    Array.from({ length: total }, () => sheet),
+    resources,
+    { show },
   );
+  const { place } = sheets[number - 1] ?? {};
+  if (!place)
+    throw new Stop(`There is no sheet ${number}; there ${sheets.length > 1 ? `are ${sheets.length}` : 'is 1'}.`);
+  const composed = compose(document, { sizeId: found.sizeId, sheet: place, show }, facts, resources);
   if (!composed.ok) throw new Stop(composed.reason);
   const title = `${document.name}, ${composed.report.sheet.name}`;
   const written = await writers(extname(out), composed, title, sample.today);
@@ -106,7 +118,7 @@ async function writers(
     case '.svg':
       return writeSvg(scene, fontFile, title);
     case '.pdf':
-      return writePdf(scene, fontFile, { title, date });
+      return writePdf([{ scene }], fontFile, { title, date });
     case '.dxf':
       return writeDxf(scene);
     case '.json':

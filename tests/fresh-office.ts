@@ -6,7 +6,9 @@ const TABLES = [
   'jobs',
   'store_models',
   'store_state',
+  'drawing_sheets',
   'drawings',
+  'office_settings',
   'numbering',
   'shapes',
   'materials',
@@ -23,6 +25,14 @@ const TABLES = [
 
 /** Empties the database and seeds it with the demo scenario. */
 export async function freshOffice(): Promise<void> {
-  for (const table of TABLES) await database.run(`DELETE FROM ${table}`);
+  // A page that is just closing may still have the server write: then what it wrote is emptied too.
+  for (let attempt = 1; ; attempt += 1) {
+    try {
+      for (const table of TABLES) await database.run(`DELETE FROM ${table}`);
+      break;
+    } catch (error) {
+      if (attempt === 3) throw error;
+    }
+  }
   await seed('demo');
 }

@@ -8,22 +8,27 @@ import { Material } from '../core/specimen/material';
 import { readSpecimen } from '../core/specimen/specimen';
 import { z } from 'zod';
 import { Answers } from '../core/drawing/drawing';
+import { DrawingSheets } from '../core/drawing/sheets';
+import { RevisionRow } from '../core/revision/rows';
+import { RevisionScheme } from '../core/revision/scheme';
 import { THE_ADMINISTRATOR } from './account';
 import { type Database, transaction } from './database';
 import { insertEdition, insertFormat } from './repositories/formats';
 import { insertMaterial } from './repositories/materials';
+import { keepSetting } from './repositories/office-settings';
 import { keepNumbering } from './repositories/numbering';
 import { keepPicture } from './repositories/pictures';
 import { insertProperty } from './repositories/properties';
 import { keepShape } from './repositories/shapes';
 import { insertSpecimens } from './repositories/specimens';
 import { type ValuePlace, insertValuePlace } from './repositories/value-places';
-import { changeDrawing, drawing, makeDrawing } from './services/drawings';
+import { changeDrawing, drawing, makeDrawing, reviseDrawing } from './services/drawings';
 
 const OfficeFile = z.object({
   properties: z.array(PropertyDefinition),
   materials: z.array(Material),
   numbering: NumberingRule,
+  revisions: RevisionScheme,
 });
 
 /** The formats in the order of the shelf. */
@@ -48,6 +53,7 @@ export async function seed(folder: string): Promise<boolean> {
     for (const property of office.properties) await insertProperty(db, property);
     for (const material of office.materials) await insertMaterial(db, material);
     await keepNumbering(db, 'drawings', office.numbering);
+    await keepSetting(db, 'revision-scheme', office.revisions);
     for (const file of (await readdir(`${folder}/specimens`)).sort()) {
       const read = readSpecimen(await json(`${folder}/specimens/${file}`));
       if (!read.ok) throw new Error(`${file}: ${read.reason}`);
@@ -71,6 +77,8 @@ const DrawingsFile = z.array(
     variant: z.string().optional(),
     answers: Answers,
     overruled: Answers.optional(),
+    revisions: z.array(RevisionRow).optional(),
+    sheets: DrawingSheets.optional(),
     state: z.literal('finished').optional(),
   }),
 );
@@ -84,11 +92,13 @@ export async function seedDrawings(folder: string): Promise<void> {
       variant: given.variant,
       sizeId: given.size,
     });
-    const { answers, version } = (await drawing(id)).drawing;
+    let { answers, version } = (await drawing(id)).drawing;
+    for (const add of given.revisions ?? []) ({ version, answers } = await reviseDrawing(id, version, { add }));
     await changeDrawing(id, {
       version,
       answers: { ...answers, ...given.answers },
       overruled: given.overruled,
+      sheets: given.sheets,
       state: given.state,
     });
   }
@@ -123,7 +133,12 @@ async function seedFormat(db: Database, file: string, placeOf: PlaceKeeper): Pro
     profileId: await placeOf('profile', profile),
     projectId: await placeOf('project', project),
     sampleId: await placeOf('drawing', sample.drawing),
-    settings: { today: sample.today, decimalMark: sample.decimalMark, scale: sample.scale },
+    settings: {
+      today: sample.today,
+      decimalMark: sample.decimalMark,
+      scale: sample.scale,
+      ...(sample.revisions && { revisions: sample.revisions }),
+    },
   });
   const edition = {
     id: randomUUID(),

@@ -3,18 +3,17 @@ import { drawScene } from '../core/exchange/canvas';
 import type { FormatDocument } from '../core/format/document';
 import { fontFamily } from '../core/lettering/fonts';
 import type { Facts } from '../core/property/facts';
-import { compose } from '../core/scene/compose';
 import type { Finding } from '../core/scene/report';
 import type { Scene } from '../core/scene/scene';
-import { ComposeMemo } from '../core/scene/memo';
-import type { Resources, SheetRequest } from '../core/scene/resources';
+import { ProofMemo, type ProofRequest, composeProof } from '../core/scene/proof';
+import type { Resources } from '../core/scene/resources';
 
 export interface ProofTask {
   /** Which proof it is; its last result is kept under this name. */
   id: string;
   /** The name under which {@link ProofWorker.setDocument} gave the document. */
   document: string;
-  request: SheetRequest;
+  request: ProofRequest;
   facts: Facts;
   /** The picture's room in pixels. */
   room: { width: number; height: number };
@@ -22,6 +21,8 @@ export interface ProofTask {
 
 export interface ProofResult {
   findings: Finding[];
+  /** How many sheets the proof has; the picture is of the first. */
+  sheets: number;
   /** Absent when the sheet looks as it did the last time. */
   picture?: ImageBitmap;
   /** Why the sheet could not be composed. */
@@ -35,7 +36,7 @@ const documents = new Map<string, FormatDocument>();
 const looks = new Map<string, string>();
 
 /** What each proof was composed of, so that an edit composes only the cells it touches. */
-const memos = new Map<string, ComposeMemo>();
+const memos = new Map<string, ProofMemo>();
 
 const faces = new Map<string, Promise<unknown>>();
 
@@ -66,17 +67,18 @@ const worker = {
   },
   async prove({ id, document: name, request, facts, room }: ProofTask): Promise<ProofResult> {
     const document = documents.get(name);
-    if (!document || !resources) return { findings: [], refused: 'The proof has nothing to be made from yet.' };
-    const memo = memos.get(id) ?? new ComposeMemo();
+    if (!document || !resources)
+      return { findings: [], sheets: 1, refused: 'The proof has nothing to be made from yet.' };
+    const memo = memos.get(id) ?? new ProofMemo();
     memos.set(id, memo);
-    const composed = compose(document, request, facts, resources, memo);
-    if (!composed.ok) {
+    const { first, findings, sheets } = composeProof(document, request, facts, resources, memo);
+    if (!first.ok) {
       looks.delete(id);
-      return { findings: [], refused: composed.reason };
+      return { findings: [], sheets, refused: first.reason };
     }
-    const { scene, report } = composed;
+    const { scene } = first;
     const look = JSON.stringify({ scene, room }, (key, value: unknown) => (key === 'data' ? undefined : value));
-    if (looks.get(id) === look) return { findings: report.findings };
+    if (looks.get(id) === look) return { findings, sheets };
     await loadFaces(resources.fonts.keys());
     const scale = Math.min(room.width / scene.width, room.height / scene.height);
     const canvas = new OffscreenCanvas(
@@ -92,7 +94,7 @@ const worker = {
     );
     const picture = canvas.transferToImageBitmap();
     looks.set(id, look);
-    return transfer({ findings: report.findings, picture }, [picture]);
+    return transfer({ findings, sheets, picture }, [picture]);
   },
 };
 

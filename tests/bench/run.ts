@@ -7,12 +7,13 @@ import { Bench } from 'tinybench';
 import { writePdf } from '../../src/core/exchange/pdf';
 import { fontsUsed } from '../../src/core/exchange/svg';
 import { measureLine } from '../../src/core/lettering/setting';
+import type { Facts } from '../../src/core/property/facts';
 import type { Values } from '../../src/core/property/value';
 import { compose } from '../../src/core/scene/compose';
+import { planSheets } from '../../src/core/scene/planning';
 import type { Scene } from '../../src/core/scene/scene';
 import { Prover } from '../../src/core/specimen/proving';
 import { readModelFiles } from '../../src/core/specimen/reading-files';
-import { massSources } from '../../src/core/specimen/seen-values';
 import { fontFile } from '../../src/server/fonts';
 import { demoFacts, demoMaterials, demoPackage, demoResources, demoSheet } from '../core/demo';
 import { manySpecimens } from './many-specimens';
@@ -66,7 +67,7 @@ const prover = new Prover({
   facts: demoFacts(workshop),
   scale: '1:2',
   resources,
-  mass: massSources({ properties: workshop.properties, specimens: models, materials: demoMaterials() }),
+  models: { properties: workshop.properties, specimens: models, materials: demoMaterials() },
 });
 const proving = once(() => models.forEach((model) => void prover.prove(model)));
 const made = 1000 * workshop.format.sizes.length;
@@ -100,10 +101,46 @@ row(
   `${(reading / splitting).toFixed(1)} × splitting its lines`,
 );
 
-const pdf = await median('pdf', () => writePdf(sheet.scene, fontFile, { title: 'Bench', date: '2026-06-02' }));
-const flat = await median('flat pdf', () => flatPdf(sheet.scene));
+const pdf = await median('pdf', () => writePdf([sheet], fontFile, { title: 'Bench', date: '2026-06-02' }));
+const flat = await median('flat pdf', () => flatPdf([sheet.scene]));
 row('pdfkit writing the same primitives from a flat list', flat, '–');
 row('writing the sheet to PDF', pdf, '≤ 1.5 ×', `${(pdf / flat).toFixed(2)} × the flat list`);
+
+// A drawing of 30 sheets: an assembly of 500 parts, its list on as many A2 sheets as it needs, and parts on the others.
+const A2 = 'iso-a2-landscape';
+const assembly = demoFacts(workshop, 'recovery-winch', '316L');
+const [like] = Object.values(assembly.parts!)[0]!.rows;
+const list = Array.from({ length: 500 }, (_, i) => ({
+  ...like!,
+  name: `item ${i + 1}`,
+  values: { ...like!.values, Item: String(i + 1), Quantity: (i % 7) + 1 },
+}));
+const parts = { 'components by part-number': { rows: list, withoutNumber: [] } };
+const given = (facts: Facts) => ({ document: workshop.format, sizeId: A2, scale: '1:2', facts });
+const whole = planSheets([given({ ...assembly, parts })], resources);
+const others = Array.from({ length: 30 - whole.length }, () => given(facts));
+const drawn = () => {
+  const planned = planSheets([given({ ...assembly, parts }), ...others], resources);
+  return planned.map(({ document, sizeId, facts: filled, place }) => {
+    const made = compose(document, { sizeId, sheet: place, show: 'values' }, filled, resources);
+    if (!made.ok) throw new Error(made.reason);
+    return { scene: made.scene, name: `Sheet ${place.number}` };
+  });
+};
+const pages = drawn();
+if (pages.length !== 30) throw new Error(`${pages.length} sheets, not 30`);
+const composingAll = await median('30 sheets', drawn);
+const texts = (scene: Scene) => scene.primitives.filter(({ kind }) => kind === 'text').length;
+const perText = composing / texts(sheet.scene);
+row(
+  '30 sheets with a parts list of 500: plan and compose',
+  composingAll,
+  '–',
+  `${(composingAll / pages.reduce((sum, { scene }) => sum + texts(scene), 0) / perText).toFixed(2)} × the A3 for each text`,
+);
+const allPdf = await median('30 pages', () => writePdf(pages, fontFile, { title: 'Bench', date: '2026-06-02' }));
+const allFlat = await median('30 flat pages', () => flatPdf(pages.map(({ scene }) => scene)));
+row('the 30 sheets to one PDF', allPdf, '≤ 1.5 ×', `${(allPdf / allFlat).toFixed(2)} × the flat list`);
 
 /** One run's time, ms. */
 function once(work: () => unknown): number {
@@ -117,13 +154,21 @@ function csvLine(name: string, values: Values): string {
   return cells.map((cell) => `"${String(cell)}"`).join(',');
 }
 
-/** The least that pdfkit has to do for the same page: no dashes, turns or slants asked for. */
-async function flatPdf(scene: Scene): Promise<void> {
+/** The least that pdfkit has to do for the same pages: no dashes, turns or slants asked for. */
+async function flatPdf(scenes: readonly Scene[]): Promise<void> {
   const k = 72 / 25.4;
-  const document = new PDFDocument({ size: [scene.width * k, scene.height * k], margin: 0 });
+  const document = new PDFDocument({ autoFirstPage: false });
   document.on('data', () => undefined);
   const done = new Promise((resolve) => document.on('end', resolve));
-  for (const font of fontsUsed(scene)) document.registerFont(font, Buffer.from(fontFile(font)));
+  const fonts = new Set(scenes.flatMap((scene) => [...fontsUsed(scene)]));
+  for (const font of fonts) document.registerFont(font, Buffer.from(fontFile(font)));
+  for (const scene of scenes) flatPage(document, scene, k);
+  document.end();
+  await done;
+}
+
+function flatPage(document: InstanceType<typeof PDFDocument>, scene: Scene, k: number): void {
+  document.addPage({ size: [scene.width * k, scene.height * k], margin: 0 });
   for (const one of scene.primitives) {
     if (one.kind === 'text') {
       document.save().translate(one.x * k, (scene.height - one.y) * k);
@@ -150,6 +195,4 @@ async function flatPdf(scene: Scene): Promise<void> {
       else document.lineWidth(one.width * k).stroke(one.ink);
     }
   }
-  document.end();
-  await done;
 }

@@ -24,19 +24,33 @@ export const test = base.extend<{ office: void }>({
 });
 export { expect };
 
+/** Makes a drawing of a model on the Workshop sheets and waits until its sheet is there. */
+export async function makeDrawing(page: Page, model: string) {
+  await page.goto('/drawings');
+  await page.getByRole('button', { name: 'Make drawing…' }).click();
+  await page.getByRole('combobox', { name: 'Model' }).selectOption({ label: model });
+  await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
+  await page.waitForURL(/\/drawings\/./);
+  await expect(page.locator('svg [data-source=number] text').last()).toHaveText(/^KD-\d{5}$/);
+}
+
+/** The last text that a cell prints. */
+export const printed = (page: Page, cell: string) => page.locator(`svg [data-source="${cell}"] text`).last();
+
 /** The board with a format open and its first proofs made. */
 export class Board {
   constructor(readonly page: Page) {}
 
-  async open(format = 'workshop-sheets') {
+  /** Opens a format; `shown` is something of it that tells that its sheet is there. */
+  async open(format = 'workshop-sheets', shown = 'zones') {
     await this.page.goto(`/formats/${format}`);
-    await this.ready();
+    await this.ready(shown);
     return this;
   }
 
-  async ready() {
+  async ready(shown = 'zones') {
     await expect(this.page.getByRole('tree', { name: 'On the sheet' })).toBeVisible();
-    await expect(this.cell('zones').first()).toBeAttached();
+    await expect(this.cell(shown).first()).toBeAttached();
   }
 
   /** Selects an entry of the outline by its name. */

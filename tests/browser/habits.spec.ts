@@ -3,19 +3,19 @@ import { Board, expect, test } from './fixtures';
 test('a cell prints one content or another by its conditions, and the desk shows the sheet as for each', async ({
   page,
 }) => {
-  const board = await new Board(page).open();
-  await board.select('Document type');
+  const board = await new Board(page).open('inch-sheets');
+  await board.select('Status');
   await page.getByRole('button', { name: '+ Case' }).click();
-  await page.getByLabel('A3', { exact: true }).first().waitFor();
+  await page.getByLabel('B', { exact: true }).first().waitFor();
   await page.getByRole('combobox', { name: 'On', exact: true }).selectOption('following');
   await board.content().click();
   await page.keyboard.type('CONTINUED');
-  await expect(board.texts('doc-type').last()).toHaveText('Part drawing');
+  await expect(board.texts('status').last()).toHaveText('For manufacture');
   await page.getByRole('combobox', { name: 'As for' }).selectOption('following');
-  await expect(board.texts('doc-type').last()).toHaveText('CONTINUED');
-  await expect(board.texts('sheet').last()).toHaveText('2 / 2');
-  await board.size('A2');
-  await expect(board.texts('doc-type').last()).toHaveText('Part drawing');
+  await expect(board.texts('status').last()).toHaveText('CONTINUED');
+  await expect(board.texts('sheet').last()).toHaveText('2 OF 2');
+  await board.size('C');
+  await expect(board.texts('status').last()).toHaveText('For manufacture');
   await expect(board.saved()).toHaveAttribute('data-state', 'saved');
 });
 

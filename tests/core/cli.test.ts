@@ -23,6 +23,27 @@ test('writes the report of a sheet with no server', () => {
   expect(report.zones.columns[0]).toEqual({ label: '1', from: 20, to: 60 });
 });
 
+test('a parts list that is full goes on on the sheet that follows; a sheet that is not there is said', () => {
+  const file = join(folder, 'winch.json');
+  const winch = [
+    '--specimen',
+    'demo/specimens/recovery-winch.json',
+    '--variant',
+    '316L',
+    '--size',
+    'A4',
+    '--out',
+    file,
+  ];
+  const items = (...parameters: string[]) => {
+    expect(sheet(...format, ...winch, ...parameters).code).toBe(0);
+    const { cells } = Report.parse(JSON.parse(readFileSync(file, 'utf8')));
+    return cells.filter(({ id }) => id.startsWith('part-item')).map(({ text }) => text);
+  };
+  expect([items(), items('--sheet', '2')]).toEqual([['1', '2', '3', '4'], ['5']]);
+  expect(sheet(...format, ...winch, '--sheet', '3').error).toMatch(/There is no sheet 3; there are 2\./);
+});
+
 test.each([
   ['pdf', '%PDF-'],
   ['svg', '<?xml'],

@@ -1,10 +1,12 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { type FormatPackage, readPackage } from '@/core/exchange/package';
 import type { Facts } from '@/core/property/facts';
+import { revisionTableRow } from '@/core/revision/rows';
 import { type Composed, compose } from '@/core/scene/compose';
 import type { Resources, Show } from '@/core/scene/resources';
 import type { Material } from '@/core/specimen/material';
 import { massSources, modelFacts, seenValues } from '@/core/specimen/seen-values';
+import { partsRules, partsTables } from '@/core/specimen/parts-tables';
 import { type Specimen, readSpecimen } from '@/core/specimen/specimen';
 import { fonts } from './fonts';
 
@@ -44,13 +46,13 @@ export const demoMaterials = (): Material[] =>
 
 export function demoFacts(format: FormatPackage, specimen?: string, variant?: string): Facts {
   const { organisation, project, profile, sample } = format;
+  const models = { properties: format.properties, specimens: demoSpecimens(), materials: demoMaterials() };
   return {
-    ...(specimen &&
-      modelFacts(
-        demoSpecimen(specimen),
-        variant,
-        massSources({ properties: format.properties, specimens: demoSpecimens(), materials: demoMaterials() }),
-      )),
+    ...(specimen && {
+      ...modelFacts(demoSpecimen(specimen), variant, massSources(models)),
+      parts: partsTables(partsRules(format.format), { specimen: demoSpecimen(specimen), variant }, models).parts,
+    }),
+    ...(sample.revisions && { revisions: sample.revisions.map(revisionTableRow) }),
     organisation,
     project,
     profile,

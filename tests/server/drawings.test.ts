@@ -1,9 +1,20 @@
 import { type Server, createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { changeDrawing, drawing, drawings, exportDrawing, makeDrawing } from '@/server/services/drawings';
+import { unzipSync } from 'fflate';
+import type { RevisionRow } from '@/core/revision/rows';
+import {
+  changeDrawing,
+  drawing,
+  drawings,
+  exportDrawing,
+  makeDrawing,
+  reviseDrawing,
+} from '@/server/services/drawings';
+import { office } from '@/server/services/formats';
 import { followStore, storeStatus } from '@/server/services/model-store';
 import { seedDrawings } from '@/server/seed';
 import { changeNumbering, numbering } from '@/server/services/numbering';
+import { changeRevisionScheme, revisionScheme } from '@/server/services/revision-scheme';
 import { changeSpecimen, specimen } from '@/server/services/specimens';
 import { count, withOffice } from './office';
 
@@ -23,7 +34,7 @@ describe('drawings', () => {
       modelName: 'Recovery winch',
       state: 'in work',
       open: ['Checked by', 'Approved by'],
-      answers: { 'created-by': 'Standards desk', 'document-type': 'Part drawing', revision: 'A' },
+      answers: { 'created-by': 'Standards desk', 'document-type': 'Part drawing' },
     });
     expect(one.answers['date-of-issue']).toMatch(/^\d{4}-\d{2}-\d{2}$/);
   });
@@ -64,7 +75,9 @@ describe('drawings', () => {
   test('keep answers on their version; a wrong one, a finished drawing and an older version are refused', async () => {
     const { id } = await makeDrawing(winch);
     const { answers } = (await drawing(id)).drawing;
-    await expect(changeDrawing(id, { version: 1, answers: { revision: 'I' } })).rejects.toThrow('I and O are not used');
+    await expect(changeDrawing(id, { version: 1, answers: { 'date-of-issue': 'June' } })).rejects.toThrow(
+      '“June” is not a date',
+    );
     await expect(changeDrawing(id, { version: 1, overruled: { mass: 1 } })).rejects.toThrow(
       'does not let “mass” be overruled',
     );
@@ -101,7 +114,157 @@ describe('drawings', () => {
     });
     const file = await exportDrawing(id, 'svg', true);
     expect(file.name).toBe('KD-00001-RECOVERY-WINCH.svg');
-    expect(file.content).toContain('>KD-00001<');
+    expect(Buffer.from(file.content).toString()).toContain('>KD-00001<');
+  });
+});
+
+describe('revisions of a drawing', () => {
+  const row = (revision: string, change: Partial<RevisionRow> = {}): RevisionRow => ({
+    revision,
+    zones: [],
+    description: `Change ${revision}`,
+    date: '2026-05-04',
+    madeBy: 'Ines Sundqvist',
+    ...change,
+  });
+
+  test('are added in their turn, the newest is changed and withdrawn, each on its version', async () => {
+    const { id } = await makeDrawing(winch);
+    const first = await reviseDrawing(id, 1, { add: row('A') });
+    expect(first).toMatchObject({ version: 2, revision: 'A' });
+    await reviseDrawing(id, 2, { add: row('B', { zones: ['B3'] }) });
+    const changed = await reviseDrawing(id, 3, { change: row('B', { description: 'Said better' }) });
+    expect(changed.revisions.map(({ description }) => description)).toEqual(['Change A', 'Said better']);
+    await expect(reviseDrawing(id, 3, { add: row('C') })).rejects.toMatchObject({ status: 409 });
+    expect(await reviseDrawing(id, 4, { withdraw: 'B' })).toMatchObject({ revision: 'A' });
+  });
+
+  test.each<[string, Partial<RevisionRow>, RegExp]>([
+    ['C', {}, /C would skip B/],
+    ['A', {}, /A is the newest revision already; the next is B/],
+    ['B', { zones: ['B3', 'Q9'] }, /Sheet 1 has no zone Q9; it has A to F and 1 to 8/],
+    ['B', { zones: ['2-B3'] }, /There is no sheet 2; the drawing has 1/],
+    ['B', { date: '2999-01-01' }, /2999-01-01 is in the future/],
+    ['B', { date: '2026-05-03' }, /is before revision A/],
+    [
+      'B',
+      { description: 'All edges broken, and '.repeat(20) },
+      /“What was changed” is too long for its row on A3, even wrapped/,
+    ],
+  ])('a wrong one, %s with %j, is refused and nothing is changed', async (revision, change, reason) => {
+    const { id } = await makeDrawing(winch);
+    await reviseDrawing(id, 1, { add: row('A') });
+    await expect(reviseDrawing(id, 2, { add: row(revision, change) })).rejects.toThrow(reason);
+    expect((await drawing(id)).drawing).toMatchObject({ version: 2, revision: 'A' });
+  });
+
+  test('follow the office’s scheme, also after it is changed', async () => {
+    expect(await revisionScheme()).toEqual({ sequence: { kind: 'letters', omit: ['I', 'O'] } });
+    await changeRevisionScheme({ firstIssue: '-', sequence: { kind: 'numerals', digits: 2, from: 1 } });
+    const { id } = await makeDrawing(winch);
+    await reviseDrawing(id, 1, { add: row('-') });
+    expect(await reviseDrawing(id, 2, { add: row('01') })).toMatchObject({ revision: '01' });
+    await expect(changeRevisionScheme({ sequence: { kind: 'letters', omit: ['a'] } })).rejects.toThrow(
+      'one capital letter',
+    );
+  });
+});
+
+describe('the sheets of a drawing', () => {
+  test('have sizes, scales, models and formats of their own; links resolve on each', async () => {
+    const { id } = await makeDrawing(winch);
+    const inch = (await office()).formats.find(({ name }) => name === 'Inch sheets')!.edition.id;
+    const sheets = [
+      { id: 'first', name: 'Whole' },
+      {
+        id: 'drum',
+        name: 'Drum',
+        specimen: 'drum-assembly',
+        variant: '316L',
+        sizeId: 'iso-a2-landscape',
+        scale: '1:5',
+      },
+      { id: 'inch', name: 'For the supplier', edition: inch, specimen: 'fairlead-roller' },
+    ];
+    await changeDrawing(id, { version: 1, sheets });
+    const loaded = await drawing(id);
+    expect(loaded.drawing.sheets).toEqual(sheets);
+    expect(loaded.office.formats.map(({ name }) => name)).toEqual(['Workshop sheets', 'Inch sheets']);
+    const pdf = await exportDrawing(id, 'pdf', true);
+    const text = Buffer.from(pdf.content).toString('latin1');
+    expect(text.match(/\/MediaBox \[([^\]]*)\]/g)).toEqual([
+      '/MediaBox [0 0 1190.551181 841.889764]',
+      '/MediaBox [0 0 1683.779528 1190.551181]',
+      '/MediaBox [0 0 1224 792]',
+    ]);
+    expect([...text.matchAll(/\/Title \((Sheet[^)]*)\)/g)].map(([, title]) => title)).toEqual([
+      'Sheet 1, Whole',
+      'Sheet 2, Drum',
+      'Sheet 3, For the supplier',
+    ]);
+    const files = Object.entries(unzipSync((await exportDrawing(id, 'svg', true)).content));
+    expect(files.map(([name]) => name)).toEqual([
+      'KD-00001-RECOVERY-WINCH-Sheet-1-Whole.svg',
+      'KD-00001-RECOVERY-WINCH-Sheet-2-Drum.svg',
+      'KD-00001-RECOVERY-WINCH-Sheet-3-For-the-supplier.svg',
+    ]);
+    const [, drum, supplier] = files.map(([, bytes]) => Buffer.from(bytes).toString());
+    expect(drum).toContain('>DRUM ASSEMBLY<');
+    expect(drum).toContain('>2 / 3<');
+    expect(drum).toContain('>1:5<');
+    expect(supplier).toContain('FAIRLEAD ROLLER');
+  });
+
+  test('a finished drawing says so when the model of any of its sheets gives something else', async () => {
+    const { id } = await makeDrawing({ ...winch, specimen: 'drive-shaft' });
+    const { answers } = (await drawing(id)).drawing;
+    const sheets = [
+      { id: 'first', name: '' },
+      { id: 'pawl', name: 'Pawl', specimen: 'pawl', variant: '316L' },
+    ];
+    await changeDrawing(id, { version: 1, answers: { ...answers, ...answered }, sheets });
+    expect(await changeDrawing(id, { version: 2, state: 'finished' })).toMatchObject({ modelChanged: false });
+    const row = await specimen('pawl');
+    await changeSpecimen({ ...row.specimen, variants: [] }, row.version);
+    expect((await drawing(id)).drawing.modelChanged).toBe(true);
+    await expect(changeDrawing(id, { version: 3, sheets: sheets.slice(0, 1) })).rejects.toThrow('is finished');
+    await changeDrawing(id, { version: 3, state: 'in work', sheets: sheets.slice(0, 1) });
+    expect((await changeDrawing(id, { version: 4, state: 'finished' })).modelChanged).toBe(false);
+  });
+
+  test('a list that outgrows its sheet is in the file on a sheet that nobody put in', async () => {
+    const { id } = await makeDrawing({ ...winch, sizeId: 'iso-a4-portrait' });
+    const files = Object.entries(unzipSync((await exportDrawing(id, 'dxf', true)).content));
+    expect(files.map(([name]) => name)).toEqual([
+      'KD-00001-RECOVERY-WINCH-Sheet-1.dxf',
+      'KD-00001-RECOVERY-WINCH-Sheet-2-continued.dxf',
+    ]);
+    const [first, second] = files.map(([, bytes]) => Buffer.from(bytes).toString());
+    expect([first, second].map((dxf) => /TRV-88104-SS/.test(dxf!))).toEqual([false, true]);
+    expect([first, second].map((dxf) => /\n2 \/ 2\n/.test(dxf!))).toEqual([false, true]);
+  });
+
+  test.each<[object, RegExp]>([
+    [{ specimen: 'gone' }, /model of sheet 1 is no longer there/],
+    [{ specimen: 'pawl', variant: 'brass' }, /Pawl has no variant “brass”/],
+    [{ edition: 'gone' }, /sheet’s format is no longer on the shelf/],
+  ])('are refused with %j', async (change, reason) => {
+    const { id } = await makeDrawing(winch);
+    const sheets = [{ id: 'first', name: '', ...change }];
+    await expect(changeDrawing(id, { version: 1, sheets })).rejects.toThrow(reason);
+  });
+
+  test('item numbers that somebody has seen stay when components come, change places and go', async () => {
+    const { id } = await makeDrawing(winch);
+    const numbers = async () => Object.values((await drawing(id)).drawing.items)[0];
+    const seen = await numbers();
+    expect(seen).toMatchObject({ 'KW-2200-S': 1, 'TRV-88104-SS': 5 });
+    const { version, specimen: model } = await specimen('recovery-winch');
+    const [drum, ...others] = model.components;
+    await changeSpecimen({ ...model, components: [{ specimen: 'drive-shaft', quantity: 1 }, ...others] }, version);
+    expect(await numbers()).toEqual({ ...seen, 'KW-2203-S': 6 });
+    await changeSpecimen({ ...model, components: [...others, drum!] }, version + 1);
+    expect(await numbers()).toEqual({ ...seen, 'KW-2203-S': 6 });
   });
 });
 
@@ -145,6 +308,35 @@ describe('the model store', () => {
     expect((await specimen('pawl')).version).toBe(version);
     title = 'PAWL, RIGHT';
     expect((await followStore()).models[0]!.changes).toEqual(['Title: PAWL, LEFT → PAWL, RIGHT.']);
+  });
+
+  test('components that come and go are told, and parts lists follow', async () => {
+    const { id } = await makeDrawing(winch);
+    const winchOf = (components: { model: string; quantity: number }[]) => ({
+      id: 'recovery-winch',
+      name: 'Recovery winch',
+      kind: 'assembly',
+      properties: { 'Part number': 'KW-2000' },
+      variants: [{ name: '316L', properties: {} }],
+      components,
+    });
+    let components = [{ model: 'pawl', quantity: 2 }];
+    await storeAnswering((path) => [
+      200,
+      JSON.stringify(
+        path === '/models' ? [{ id: 'recovery-winch', etag: JSON.stringify(components) }] : winchOf(components),
+      ),
+    ]);
+    await followStore();
+    const before = Object.values((await drawing(id)).drawing.items)[0]!;
+    components = [...components, { model: 'guard', quantity: 1 }, { model: 'drive-shaft', quantity: 1 }];
+    const { models } = await followStore();
+    expect(models[0]!.changes.join(' ')).toMatch(/component/i);
+    expect(Object.values((await drawing(id)).drawing.items)[0]).toEqual({
+      ...before,
+      'KW-2203-S': 2,
+      'KW-2208-S': 3,
+    });
   });
 
   test.each<[string, (path: string) => [number, string], RegExp]>([

@@ -3,7 +3,11 @@ import { POST as exportRoute } from '@/app/api/export/route';
 import { GET as font } from '@/app/api/fonts/[id]/route';
 import { GET as fontTables } from '@/app/api/fonts/route';
 import { GET as board } from '@/app/api/formats/[id]/route';
-import { POST as copy } from '@/app/api/formats/route';
+import { GET as numbered } from '@/app/api/drawings/numbering/route';
+import { GET as scheme, PUT as setScheme } from '@/app/api/drawings/revision-scheme/route';
+import { PUT as changeDrawing } from '@/app/api/drawings/[id]/route';
+import { POST as revise } from '@/app/api/drawings/[id]/revisions/route';
+import { POST as copy, GET as shelf } from '@/app/api/formats/route';
 import { POST as addProperty } from '@/app/api/properties/route';
 import { PUT as changeProperty } from '@/app/api/properties/[id]/route';
 import { PUT as changeSpecimen } from '@/app/api/specimens/[id]/route';
@@ -65,6 +69,30 @@ test.each<[string, () => Promise<Response>, number, RegExp]>([
     400,
     /not valid at kind/,
   ],
+  [
+    'a revision without what was changed',
+    () => revise(request({ version: 1, revising: { add: { revision: 'A' } } }), of('x')),
+    400,
+    /not valid/,
+  ],
+  [
+    'a revision of no drawing',
+    () => revise(request({ version: 1, revising: { withdraw: 'A' } }), of('gone')),
+    404,
+    /no such drawing/,
+  ],
+  [
+    'sheets that are none',
+    () => changeDrawing(request({ version: 1, sheets: [] }), of('x')),
+    400,
+    /one sheet at least/,
+  ],
+  [
+    'a scheme that leaves out too much',
+    () => setScheme(request({ scheme: { sequence: { kind: 'letters', omit: [...'ABCDEFGHIJKLMNOPQRSTU'] } } })),
+    422,
+    /an alphabet needs more letters/,
+  ],
   ['a font that is not shipped', () => font(request({}), of('handwriting')), 404, /There is no such font/],
 ])('%s is answered in words', async (_, call, status, reason) => {
   const answered = await answer(await call());
@@ -103,4 +131,14 @@ test('the glyph tables cross the wire whole', async () => {
   expect(osifont.advances.get('M'.codePointAt(0)!)).toBeGreaterThan(0);
   expect(osifont).toMatchObject({ unitsPerEm: 2048, capHeight: 1515 });
   expect((await font(request({}), of('osifont'))).headers.get('content-type')).toBe('font/ttf');
+});
+
+test('the shelf by name, the rule of numbering and the scheme of revisions are answered', async () => {
+  const formats = (await (await shelf()).json()) as { id: string; name: string; edition: string }[];
+  expect(formats.map(({ id }) => id)).toEqual(['workshop-sheets', 'inch-sheets', 'sketch-sheet']);
+  expect(new Set(formats.map(({ edition }) => edition)).size).toBe(3);
+  expect(await (await numbered()).json()).toEqual({ prefix: 'KD-', digits: 5, next: 1 });
+  const asme = { firstIssue: '-', sequence: { kind: 'letters', omit: [...'IOQSXZ'] } };
+  expect((await setScheme(request({ scheme: asme }))).status).toBe(200);
+  expect(await (await scheme()).json()).toEqual(asme);
 });

@@ -22,6 +22,9 @@ import { shapeFile, takeShape } from '@/server/services/shapes';
 import { changeSpecimen, importSpecimens, specimen } from '@/server/services/specimens';
 import { count, withOffice } from './office';
 
+/** What a file holds, as a text. */
+const text = ({ content }: { content: Uint8Array }) => Buffer.from(content).toString();
+
 withOffice();
 
 const note = { sitting: randomUUID(), words: 'Column 1 to 42 mm' };
@@ -48,7 +51,7 @@ describe('migrations and seed', () => {
     expect(formats[0]!.facts).toMatchObject({
       today: '2026-06-02',
       locale: { decimalMark: ',' },
-      drawing: { values: { Revision: 'B' } },
+      revisions: [{ values: { Revision: 'A' } }, { values: { Revision: 'B' } }],
     });
     expect(specimens.filter((one) => one.model === 'assembly').map((one) => one.name)).toEqual([
       'Drum assembly',
@@ -233,7 +236,7 @@ describe('properties that go', () => {
     await removeProperty('supplementary-title');
     expect((await dictionary()).some(({ definition }) => definition.id === 'supplementary-title')).toBe(false);
     await expect(removeProperty('material')).rejects.toThrow(
-      /“Material” is used: .*Workshop sheets, edition 1: Material in Title block; .*Take it out there, or merge it/,
+      /“Material” is used: .*Workshop sheets, edition 1: Material in Title block .*Take it out there, or merge it/,
     );
     await expect(removeProperty('supplementary-title')).rejects.toMatchObject({ status: 404 });
   });
@@ -367,14 +370,16 @@ describe('export', () => {
     };
     const svg = await exportSheet({ ...request, kind: 'svg' });
     expect(svg).toMatchObject({ name: 'Workshop-sheets-A3-Drum-barrel-316L.svg', type: 'image/svg+xml' });
-    expect(svg.content).toContain('X2CrNiMo17-12-2 EN 10088-3');
-    expect((await exportSheet({ ...request, kind: 'dxf' })).content).toContain('TITLE_BLOCK');
+    expect(text(svg)).toContain('X2CrNiMo17-12-2 EN 10088-3');
+    expect(text(await exportSheet({ ...request, kind: 'dxf' }))).toContain('TITLE_BLOCK');
+    const winch = { ...request, kind: 'svg' as const, specimen: 'recovery-winch', sizeId: 'iso-a4-portrait' };
+    expect(text(await exportSheet(winch))).toContain('>1 / 2<');
+    const following = text(await exportSheet({ ...winch, following: true }));
+    expect(following).toContain('>TRV-88104-SS<');
+    expect(following).not.toContain('>KW-2200-S<');
+    expect(text(await exportSheet({ ...winch, rows: 3 }))).toContain('>1 / 1<');
     const pdf = await exportSheet({ ...request, kind: 'pdf' });
-    expect(
-      Buffer.from(pdf.content as Uint8Array)
-        .subarray(0, 5)
-        .toString(),
-    ).toBe('%PDF-');
+    expect(text(pdf).slice(0, 5)).toBe('%PDF-');
   });
 
   test('an unknown size, specimen or format is refused in words', async () => {
@@ -411,7 +416,7 @@ describe('fonts of the office', () => {
       show: 'values',
       specimen: 'drum-barrel',
     });
-    expect(svg.content).toContain(`@font-face{font-family:zono-${font.id}`);
+    expect(text(svg)).toContain(`@font-face{font-family:zono-${font.id}`);
   });
 
   test('that cannot be used are refused, and nothing is kept', async () => {

@@ -49,7 +49,7 @@ export async function body<T>(request: Request, schema: z.ZodType<T>): Promise<T
 
 /** A file to be saved under its name. */
 export function fileResponse({ name, type, content }: ExportedFile): Response {
-  return new Response(typeof content === 'string' ? content : new Uint8Array(content), {
+  return new Response(new Uint8Array(content), {
     headers: {
       'content-type': type,
       'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,

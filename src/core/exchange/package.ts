@@ -5,6 +5,7 @@ import { PictureData } from '../picture/picture';
 import { PropertyDefinition } from '../property/definition';
 import { Values } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
+import { RevisionRow } from '../revision/rows';
 
 const Named = z.object({ name: z.string().trim().min(1).max(120), values: Values });
 
@@ -17,7 +18,13 @@ const Surroundings = z.object({
   project: Named,
   profile: Named,
   /** A drawing's data to prove the format with, and the day and locale it is proved in. */
-  sample: z.object({ drawing: Named, today: z.iso.date(), decimalMark: z.enum([',', '.']), scale: z.string().max(20) }),
+  sample: z.object({
+    drawing: Named,
+    today: z.iso.date(),
+    decimalMark: z.enum([',', '.']),
+    scale: z.string().max(20),
+    revisions: z.array(RevisionRow).max(200).optional(),
+  }),
   /** Fonts by id; shipped ones need no hash. */
   /** Pictures by hash. */
   pictures: z.record(z.string().regex(/^[0-9a-f]{64}$/), PictureData).optional(),

@@ -12,19 +12,25 @@ export interface PdfDetails {
   date: string;
 }
 
+/** A sheet on a page of its own, and its name in the outline. */
+export interface PdfPage {
+  scene: Scene;
+  name?: string;
+}
+
 /**
- * Writes a scene as a one-page PDF: true page size and line widths, fonts embedded as subsets, text as text.
+ * Writes sheets as a PDF, one page each: true page size and line widths, fonts embedded as subsets, text as text; several pages have
+ * an outline of their names.
  *
  * @param fontFile the bytes of a font file by font id
  */
 export async function writePdf(
-  scene: Scene,
+  pages: readonly PdfPage[],
   fontFile: (font: string) => Uint8Array,
   details: PdfDetails,
 ): Promise<Uint8Array> {
   const pdf = new PDFDocument({
-    size: [scene.width * POINT, scene.height * POINT],
-    margin: 0,
+    autoFirstPage: false,
     info: { Title: details.title, Creator: 'Zonograph', CreationDate: new Date(`${details.date}T00:00:00Z`) },
   });
   const chunks: Uint8Array[] = [];
@@ -33,14 +39,42 @@ export async function writePdf(
     pdf.on('end', resolve);
     pdf.on('error', reject);
   });
-  for (const font of fontsUsed(scene)) pdf.registerFont(font, Buffer.from(fontFile(font)));
-  for (const primitive of scene.primitives) draw(pdf, primitive, scene.height);
+  const fonts = new Set(pages.flatMap(({ scene }) => [...fontsUsed(scene)]));
+  for (const font of fonts) {
+    pdf.registerFont(font, Buffer.from(fontFile(font)));
+    keepLayouts(pdf.font(font));
+  }
+  for (const { scene, name } of pages) {
+    pdf.addPage({ size: [scene.width * POINT, scene.height * POINT], margin: 0 });
+    if (pages.length > 1 && name !== undefined) pdf.outline.addItem(name);
+    for (const primitive of scene.primitives) draw(pdf, primitive, scene.height);
+  }
   pdf.end();
   await done;
   return Buffer.concat(chunks);
 }
 
 type Pdf = InstanceType<typeof PDFDocument>;
+
+/** What pdfkit knows of a font and its types do not. */
+interface LaysRuns {
+  layoutRun(text: string, features?: object): object;
+}
+
+/**
+ * Lets the font of a document lay out each text once: pdfkit keeps layouts only of text that is set with all features. Sheets are set with
+ * one set of features throughout, and repeat their texts.
+ */
+function keepLayouts(pdf: Pdf): void {
+  const font = (pdf as unknown as { _font: LaysRuns })._font;
+  const known = new Map<string, object>();
+  const layOut = font.layoutRun.bind(font);
+  font.layoutRun = (text, features) => {
+    let run = known.get(text);
+    if (!run) known.set(text, (run = layOut(text, features)));
+    return run;
+  };
+}
 
 function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number): void {
   const x = (mm: number) => mm * POINT;

@@ -214,15 +214,36 @@ export type Dock = z.infer<typeof Dock>;
 export const Extent = z.union([z.literal('sum'), z.literal('stretch'), z.object({ total: Length })]);
 export type Extent = z.infer<typeof Extent>;
 
-export const Growth = z.object({
-  rows: z.enum(['revisions', 'parts', 'tolerances']),
-  direction: z.enum(['up', 'down']),
-  /** How many rows, from the heading's end, are heading; the next one is the pattern of every row. */
-  heading: z.int().min(0).max(10),
-  least: z.int().min(0).max(500),
-  most: z.int().min(1).max(500),
-  whenFull: z.enum(['newest only', 'following sheet', 'second column']),
+/** What a parts list lists and how its first numbers are given. */
+export const PartsRule = z.object({
+  /** The assembly's own components; all parts through its assemblies; the components with those of each assembly behind it. */
+  kind: z.enum(['components', 'all parts', 'indented']),
+  /** The property by which rows are ordered when they get their first item numbers; absent: the model's own order. */
+  orderBy: Id.optional(),
 });
+export type PartsRule = z.infer<typeof PartsRule>;
+
+export const ToleranceKind = z.enum(['linear', 'edge', 'angle', 'places']);
+
+/**
+ * How a block grows from data: some of its rows are heading, the one row that is left is the pattern of every further one.
+ * The heading stands at the end from which the block grows.
+ */
+export const Growth = z.object({
+  rows: z.enum(['revisions', 'parts', 'tolerances', 'notes']),
+  direction: z.enum(['up', 'down']),
+  /** Rows at least: what data does not fill stays blank. With 0 a table without data is not on the sheet. */
+  least: z.int().min(0).max(500),
+  most: perSize(z.int().min(1).max(500)),
+  whenFull: z.enum(['newest only', 'following sheet', 'second column']),
+  /** Of a parts list. */
+  parts: PartsRule.optional(),
+  /** Of general tolerances: which of them; absent: all. */
+  tolerances: z.array(ToleranceKind).min(1).optional(),
+  /** Of notes: the properties or asked values whose lines they are, in order. */
+  notes: z.array(Id).max(20).optional(),
+});
+export type Growth = z.infer<typeof Growth>;
 
 export const BlockRole = z.enum(['title', 'revisions', 'parts', 'tolerances', 'notes', 'other']);
 

@@ -47,6 +47,11 @@ export function valueAt<T>(value: PerSize<T>, sizeId: string): T {
   return value.at?.[sizeId] ?? value.base;
 }
 
+/** The value changed where it holds on a size: its exception there when it has one, else its base. */
+export function withValue<T>(value: PerSize<T>, next: T, sizeId: string): PerSize<T> {
+  return value.at && sizeId in value.at ? { ...value, at: { ...value.at, [sizeId]: next } } : { ...value, base: next };
+}
+
 /** The length with a new value: on every size that has no exception, or, with `sizeId`, as an exception on that size. */
 export function withLength(length: Length, value: LengthValue, sizeId?: string): Length {
   const ranged = typeof length === 'object' && 'base' in length;

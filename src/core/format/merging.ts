@@ -9,6 +9,9 @@ export function withPropertyReplaced(document: FormatDocument, from: string, to:
       if (typeof preset === 'object' && 'property' in preset && preset.property === from) preset.property = to;
     }
     for (const block of draft.blocks) {
+      const { grow } = block;
+      if (grow?.parts?.orderBy === from) grow.parts.orderBy = to;
+      if (grow?.notes?.includes(from)) grow.notes = [...new Set(grow.notes.map((id) => (id === from ? to : id)))];
       for (const cell of block.cells) {
         for (const content of cell.contents) {
           if ('picture' in content && 'property' in content.picture.from && content.picture.from.property === from)

@@ -1,5 +1,5 @@
 import type { FitStep } from '../lettering/style';
-import type { Block, Cell, Part, Track } from './document';
+import type { Block, Cell, Growth, Part, Place, Track } from './document';
 
 /** What a ready part needs from its format: a line width pair, and lettering styles by the roles of a title block. */
 export interface PartStyle {
@@ -22,10 +22,13 @@ interface Sketch {
   rows?: number;
   large?: boolean;
   name?: string;
+  across?: Place['across'];
+  /** Its text may wrap onto so many lines. */
+  lines?: number;
 }
 
 /** A block sketched row by row; each row lists the cells that begin in it, from the left. */
-interface PartSketch {
+export interface PartSketch {
   name: string;
   role: Block['role'];
   /** Widths in mm; a negative one shares what is left of `total`. */
@@ -34,10 +37,23 @@ interface PartSketch {
   /** Heights as multiples of an ordinary row. */
   heights: number[];
   rows: Sketch[][];
+  grow?: Omit<Growth, 'least' | 'most'> & { least: number; most: number };
+  /** Where it is docked when there is no title block, or when it does not stand on one. */
+  corner?: Block['dock']['corner'];
+  onTitleBlock?: boolean;
+  condition?: Block['condition'];
 }
 
 const link = (property: string): Part => ({ kind: 'linked', property });
+/** A link that prints nothing where there is no value. */
+const ifThere = (property: string): Part => ({
+  kind: 'linked',
+  property,
+  missing: { print: 'nothing', report: false },
+});
 const fixed = (text: string): Part => ({ kind: 'fixed', text });
+/** A cell of a table's heading. */
+const heads = (text: string, across: Place['across'] = 'left'): Sketch => ({ holds: [fixed(text)], across });
 const SHEET_OF: Part[] = [link('sheet-number'), fixed(' / '), link('number-of-sheets')];
 
 /** The ready parts: blocks that a title block is put together from, and whole arrangements. */
@@ -184,15 +200,121 @@ export const READY_PARTS = {
       ],
     ],
   },
+  revisions: {
+    name: 'Revisions',
+    role: 'revisions',
+    widths: [12, 15, 63, 25, 40],
+    heights: [0.6, 0.6],
+    rows: [
+      [heads('REV.', 'centre'), heads('ZONE', 'centre'), heads('CHANGE'), heads('DATE'), heads('APPROVED')],
+      [
+        { holds: 'revision', across: 'centre' },
+        { holds: [ifThere('revision-zones')], across: 'centre' },
+        { holds: 'revision-description', lines: 3 },
+        { holds: 'revision-date' },
+        { holds: [ifThere('revision-approved-by')] },
+      ],
+    ],
+    grow: { rows: 'revisions', direction: 'down', least: 0, most: 8, whenFull: 'newest only' },
+    corner: 'upper right',
+    condition: { sheets: 'first' },
+  },
+  parts: {
+    name: 'Parts list',
+    role: 'parts',
+    widths: [12, 12, 36, 62, 38, 20],
+    heights: [0.6, 0.6],
+    rows: [
+      [
+        { holds: 'item', across: 'centre' },
+        { holds: 'quantity', across: 'right' },
+        { holds: 'part-number' },
+        { holds: [{ kind: 'linked', property: 'title', orElse: ['description'] }], lines: 2 },
+        { holds: 'material', lines: 2 },
+        { holds: 'row-mass', across: 'right' },
+      ],
+      [
+        heads('ITEM', 'centre'),
+        heads('QTY', 'right'),
+        heads('PART NUMBER'),
+        heads('DESCRIPTION'),
+        heads('MATERIAL'),
+        heads('MASS', 'right'),
+      ],
+    ],
+    grow: {
+      rows: 'parts',
+      direction: 'up',
+      least: 0,
+      most: 20,
+      whenFull: 'following sheet',
+      parts: { kind: 'components', orderBy: 'part-number' },
+    },
+    onTitleBlock: true,
+    condition: { kinds: 'assembly' },
+  },
+  'tolerance table': {
+    name: 'General tolerances',
+    role: 'tolerances',
+    widths: [34, 26],
+    heights: [0.5, 0.5],
+    rows: [
+      [heads('SIZE'), heads('TOLERANCE')],
+      [{ holds: 'size-range' }, { holds: 'tolerance' }],
+    ],
+    grow: {
+      rows: 'tolerances',
+      direction: 'down',
+      least: 0,
+      most: 30,
+      whenFull: 'second column',
+      tolerances: ['linear', 'places'],
+    },
+    corner: 'upper left',
+  },
+  notes: {
+    name: 'Notes',
+    role: 'notes',
+    widths: [10, 90],
+    heights: [0.6, 0.6],
+    rows: [
+      [{ ...heads('NOTES'), columns: 2 }],
+      [
+        { holds: 'note-number', across: 'right' },
+        { holds: 'note', lines: 4 },
+      ],
+    ],
+    grow: {
+      rows: 'notes',
+      direction: 'down',
+      least: 0,
+      most: 20,
+      whenFull: 'following sheet',
+      notes: ['units-note', 'edges-note'],
+    },
+    corner: 'upper left',
+    condition: { sheets: 'first' },
+  },
 } satisfies Record<string, PartSketch>;
 export type ReadyPart = keyof typeof READY_PARTS;
 
 const SQUEEZE: FitStep[] = [{ kind: 'squeeze', least: 0.65 }];
+/** Wraps before it squeezes hard: rows of a table grow. */
+const wrapping = (lines: number): FitStep[] => [{ kind: 'squeeze', least: 0.85 }, { kind: 'wrap', lines }, ...SQUEEZE];
 const SQUEEZE_AND_STEP: FitStep[] = [...SQUEEZE, { kind: 'step down', least: 2.5 }];
 
-/** Makes a block from a ready part, in the format's lettering and lines, docked in the lower right corner. */
-export function readyBlock(part: ReadyPart, style: PartStyle, newId: () => string): Block {
+/**
+ * Makes a block from a ready part, in the format's lettering and lines, docked in its corner, which is the lower right one where it
+ * names none; a parts list stands on the title blocks among `blocks`.
+ */
+export function readyBlock(
+  part: ReadyPart,
+  style: PartStyle,
+  newId: () => string,
+  blocks: readonly Pick<Block, 'id' | 'role'>[] = [],
+): Block {
   const sketch: PartSketch = READY_PARTS[part];
+  const frame = frameOf(sketch.name, sketch.role, style, newId);
   const columns = sketch.widths.map((width): Track =>
     width < 0 ? { id: newId(), share: -width, least: 20 } : { id: newId(), size: width },
   );
@@ -201,10 +323,21 @@ export function readyBlock(part: ReadyPart, style: PartStyle, newId: () => strin
     size: Math.round(height * style.row * 100) / 100,
   }));
   return {
-    ...frameOf(sketch.name, sketch.role, style, newId),
+    ...frame,
+    dock: {
+      ...frame.dock,
+      ...(sketch.corner && { corner: sketch.corner }),
+      ...(sketch.onTitleBlock && {
+        to: blocks.filter(({ role }) => role === 'title').map(({ id }) => ({ block: id, side: 'above' as const })),
+      }),
+    },
+    condition: sketch.condition ?? {},
+    ...(sketch.grow && { grow: { ...sketch.grow, most: { base: sketch.grow.most } } }),
     columns,
     rows,
-    cells: placed(sketch).map(({ cell, column, row }) => cellFrom(cell, column, row, style, newId)),
+    cells: placed(sketch).map(({ cell, column, row }) =>
+      cellFrom(cell, column, row, style, newId, sketch.grow !== undefined),
+    ),
     width: sketch.total === undefined ? 'sum' : { total: sketch.total },
   };
 }
@@ -259,8 +392,16 @@ function placed(sketch: PartSketch): { cell: Sketch; column: number; row: number
   );
 }
 
-function cellFrom(sketch: Sketch, column: number, row: number, style: PartStyle, newId: () => string): Cell {
-  const { caption, holds, name, large } = sketch;
+function cellFrom(
+  sketch: Sketch,
+  column: number,
+  row: number,
+  style: PartStyle,
+  newId: () => string,
+  inTable = false,
+): Cell {
+  const { caption, holds, name, large, lines } = sketch;
+  const across = sketch.across ?? 'left';
   const symbol = typeof holds === 'object' && !Array.isArray(holds) ? holds.symbol : undefined;
   const parts = typeof holds === 'string' ? [link(holds)] : Array.isArray(holds) ? holds : undefined;
   return {
@@ -280,9 +421,9 @@ function cellFrom(sketch: Sketch, column: number, row: number, style: PartStyle,
     contents: symbol ? [{ symbol: { name: symbol } }] : parts ? [{ parts }] : [],
     lettering: large ? style.title : style.value,
     place: caption
-      ? { across: 'left', up: 'base', inset: { x: 1, y: 1.2 } }
-      : { across: symbol ? 'centre' : 'left', up: 'middle', inset: { x: 1.5, y: 1.5 } },
+      ? { across, up: 'base', inset: { x: 1, y: 1.2 } }
+      : { across: symbol ? 'centre' : across, up: 'middle', inset: { x: 1.5, y: inTable ? 1 : 1.5 } },
     turn: 0,
-    fit: symbol ? [] : large ? SQUEEZE_AND_STEP : SQUEEZE,
+    fit: symbol ? [] : large ? SQUEEZE_AND_STEP : lines ? wrapping(lines) : SQUEEZE,
   };
 }

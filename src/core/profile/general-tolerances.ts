@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { trimNumber } from '../geometry/length';
+import { MM_PER_INCH, trimNumber } from '../geometry/length';
 
 /** The tolerance classes of ISO 2768-1: fine, medium, coarse, very coarse. */
 export const ToleranceClass = z.enum(['f', 'm', 'c', 'v']);
@@ -12,6 +12,23 @@ export const PlacesRule = z.object({
   angleDeg: z.number().positive().optional(),
 });
 export type PlacesRule = z.infer<typeof PlacesRule>;
+
+/**
+ * Reads what a profile says of general tolerances: a class of ISO 2768-1 (“ISO 2768-m”, or the letter alone), or tolerances by
+ * decimal places (“.X ±.1  .XX ±.03  angles ±1°”). Undefined when it is neither.
+ */
+export function readGeneralTolerance(text: string): { class: ToleranceClass } | PlacesRule | undefined {
+  const named = /(?:^|2768(?:-1)?\s*-?\s*)([fmcv])(?:[HKL])?\s*$/.exec(text.trim());
+  if (named) return { class: named[1] as ToleranceClass };
+  const number = (digits: string) => Number(digits.replace(',', '.'));
+  const places = [...text.matchAll(/[.,](X+)\s*±\s*(\d*[.,]?\d+)/g)].map(([, marks, digits]) => ({
+    places: marks!.length,
+    tolerance: number(digits!),
+  }));
+  const angle = /angles?\s*±\s*(\d*[.,]?\d+)\s*°/i.exec(text);
+  if (places.length === 0 && !angle) return undefined;
+  return { places, ...(angle && { angleDeg: number(angle[1]!) }) };
+}
 
 /** One row of a table of general tolerances, as it is printed. */
 export interface ToleranceRow {
@@ -53,11 +70,14 @@ const ANGLES: [over: number, to: number | undefined, ...limits: number[]][] = [
 
 /**
  * The rows of a table of general tolerances for a class of ISO 2768-1: lengths, broken edges, angles. A size for which the
- * class gives no limit has no row.
+ * class gives no limit has no row. On inch sheets they are printed in inch, to a ten-thousandth; `over` and `to` stay in mm.
  */
-export function toleranceRows(of: ToleranceClass, mark: ',' | '.'): ToleranceRow[] {
+export function toleranceRows(of: ToleranceClass, mark: ',' | '.', unit: 'mm' | 'in' = 'mm'): ToleranceRow[] {
   const at = ToleranceClass.options.indexOf(of);
-  const number = (value: number) => trimNumber(value, 3).replace('.', mark);
+  const number = (mm: number) => {
+    const written = unit === 'in' ? withoutZero(trimNumber(mm / MM_PER_INCH, 4)) : trimNumber(mm, 3);
+    return written.replace('.', mark);
+  };
   const range = (over: number, to: number | undefined) =>
     to === undefined ? `> ${number(over)}` : over === 0 ? `≤ ${number(to)}` : `> ${number(over)} – ${number(to)}`;
   const row = (kind: ToleranceRow['kind'], over: number, to: number | undefined, tolerance: string): ToleranceRow => ({
@@ -87,12 +107,14 @@ export function placesRows({ places, angleDeg }: PlacesRule, unit: 'mm' | 'in', 
       const range = one.places === 0 ? 'X' : `${whole}${mark}${'X'.repeat(one.places)}`;
       const digits = Math.max(one.places, (String(one.tolerance).split('.')[1] ?? '').length);
       const written = one.tolerance.toFixed(digits).replace('.', mark);
-      // Inch practice drops the leading zero (ASME Y14.5).
-      return { kind: 'places', range, tolerance: `± ${unit === 'in' ? written.replace(/^0(?=.)/, '') : written}` };
+      return { kind: 'places', range, tolerance: `± ${unit === 'in' ? withoutZero(written) : written}` };
     });
   if (angleDeg === undefined) return rows;
   return [...rows, { kind: 'places', range: 'angles', tolerance: `± ${degrees(angleDeg * 60)}` }];
 }
+
+/** Inch practice drops the leading zero (ASME Y14.5). */
+const withoutZero = (written: string) => written.replace(/^0(?=.)/, '');
 
 /** Minutes of arc as degrees and minutes: 1°, 0°30′, 0°5′. */
 function degrees(minutes: number): string {

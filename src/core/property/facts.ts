@@ -10,28 +10,54 @@ export type ModelKind = z.infer<typeof ModelKind>;
 
 const NamedValues = z.object({ name: z.string().max(120), values: Values });
 
+const ModelFacts = z.object({
+  name: z.string().max(120),
+  kind: ModelKind,
+  values: Values,
+  /** What is computed from the model: its total mass. Found after the model's own values. */
+  derived: Values.optional(),
+  /** Components, by name, that have no mass: the total is not known. */
+  withoutMass: z.array(z.string()).optional(),
+});
+
+/** A row of a growing table: its own values, and for a parts list the component it is about. */
+export const TableRow = z.object({
+  /** What messages and traces call it: item 3, revision B. */
+  name: z.string().max(200),
+  values: Values,
+  model: ModelFacts.optional(),
+  variant: Variant.optional(),
+});
+export type TableRow = z.infer<typeof TableRow>;
+
+/** A parts list as a table asks for it, told by {@link partsKey}. */
+export const PartsFacts = z.object({
+  rows: z.array(TableRow),
+  /** Components that have no part number, by name. */
+  withoutNumber: z.array(z.string()),
+  /** Why there is no list: the assembly holds itself, or a component is not there. */
+  trouble: z.string().optional(),
+});
+export type PartsFacts = z.infer<typeof PartsFacts>;
+
 /**
  * All that a sheet is filled from, but the sheet's own data, which compose() knows. Nothing on a sheet depends on
  * anything else: no clock, no locale of the machine.
  */
 export const Facts = z.object({
-  model: z
-    .object({
-      name: z.string().max(120),
-      kind: ModelKind,
-      values: Values,
-      /** What is computed from the model: its total mass. Found after the model's own values. */
-      derived: Values.optional(),
-      /** Components, by name, that have no mass: the total is not known. */
-      withoutMass: z.array(z.string()).optional(),
-    })
-    .optional(),
+  model: ModelFacts.optional(),
   variant: Variant.optional(),
   drawing: NamedValues.optional(),
   /** Linked values that are overruled on the drawing, by property id. */
   overruled: z.record(z.string(), Value).optional(),
   /** *drawing*: an asked value prints its answer or what the format says of a missing one, never a default or sample. */
   purpose: z.enum(['proof', 'drawing']).optional(),
+  /** The revisions of the drawing, the oldest first. */
+  revisions: z.array(TableRow).optional(),
+  /** Parts lists of the model by the rule they follow. */
+  parts: z.record(z.string(), PartsFacts).optional(),
+  /** The row that a cell of a growing table stands in: its values come before those of every place but the model. */
+  row: TableRow.optional(),
   project: NamedValues.optional(),
   organisation: NamedValues.optional(),
   profile: NamedValues.optional(),

@@ -43,6 +43,13 @@ export function resolveProperty(property: PropertyDefinition, facts: Facts, shee
     }
     return trace;
   }
+  const { row } = facts;
+  // A row that has nothing for a property of its own is not filled from the sheet.
+  if (row && namesOf(property).some((name) => indexOf(row.values).has(name))) {
+    trace.from = row.name;
+    lookUp(property, row.values, trace);
+    return trace;
+  }
   const place = property.source === 'sheet' ? { name: 'this sheet', values: sheetValues } : facts[property.source];
   if (place) {
     trace.from = place.name;

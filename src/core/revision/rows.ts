@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { type Outcome, refuse } from '../refusal';
+import type { TableRow } from '../property/facts';
+import { type Outcome, type Refusal, refuse } from '../refusal';
 import { type RevisionScheme, checkRevision } from './scheme';
 
 /** One row of a drawing's revision history. Dates are YYYY-MM-DD. */
@@ -12,14 +13,38 @@ export const RevisionRow = z.object({
   madeBy: z.string().max(120),
   approvedBy: z.string().max(120).optional(),
   change: z.string().max(40).optional(),
+  /** The drawing is released with it: from here on the scheme's sequence for released drawings holds. */
+  released: z.boolean().optional(),
 });
 export type RevisionRow = z.infer<typeof RevisionRow>;
+
+/** Why a revision is refused, and which of its data that is about. */
+export type RowRefusal = Refusal & { place?: keyof RevisionRow };
+export type RowOutcome<T extends object> = ({ ok: true } & T) | RowRefusal;
+
+/** What a table prints of a revision, by the names that the dictionary's properties have. */
+export function revisionTableRow(row: RevisionRow): TableRow {
+  return {
+    name: `revision ${row.revision}`,
+    values: {
+      Revision: row.revision,
+      Zones: row.zones.join(', '),
+      'What was changed': row.description,
+      'Date of revision': row.date,
+      'Revised by': row.madeBy,
+      'Revision approved by': row.approvedBy ?? '',
+      'Change number': row.change ?? '',
+    },
+  };
+}
+
+/** Whether a drawing with these revisions is released, with the next one or before it. */
+export const isReleased = (rows: readonly RevisionRow[], next?: Pick<RevisionRow, 'released'>): boolean =>
+  next?.released === true || rows.some((row) => row.released);
 
 /** What a revision is checked against. */
 export interface RevisionSurroundings {
   scheme: RevisionScheme;
-  /** Whether the drawing is released with it, or was before. */
-  released: boolean;
   today: string;
   /** The zones of each sheet: its columns' and its rows' labels, in the order in which one writes a zone (B4). */
   zones: readonly { letters: readonly string[]; numerals: readonly string[] }[];
@@ -33,10 +58,10 @@ export function addRevision(
   rows: readonly RevisionRow[],
   row: RevisionRow,
   surroundings: RevisionSurroundings,
-): Outcome<{ rows: RevisionRow[] }> {
+): RowOutcome<{ rows: RevisionRow[] }> {
   const names = rows.map(({ revision }) => revision);
-  const named = checkRevision(surroundings.scheme, names, row.revision, surroundings.released);
-  if (!named.ok) return named;
+  const named = checkRevision(surroundings.scheme, names, row.revision, isReleased(rows, row));
+  if (!named.ok) return { ...named, place: 'revision' };
   const sound = checkRow(rows.at(-1), row, surroundings);
   return sound.ok ? { ok: true, rows: [...rows, row] } : sound;
 }
@@ -46,7 +71,7 @@ export function changeNewest(
   rows: readonly RevisionRow[],
   row: Omit<RevisionRow, 'revision'>,
   surroundings: RevisionSurroundings,
-): Outcome<{ rows: RevisionRow[] }> {
+): RowOutcome<{ rows: RevisionRow[] }> {
   const newest = rows.at(-1);
   if (!newest) return refuse('The drawing has no revision yet.');
   const changed = { ...row, revision: newest.revision };
@@ -67,16 +92,26 @@ function checkRow(
   before: RevisionRow | undefined,
   row: RevisionRow,
   { today, zones }: RevisionSurroundings,
-): Outcome<object> {
-  if (row.date > today) return refuse(`${row.date} is in the future; today is ${today}.`);
+): RowOutcome<object> {
+  const date = (reason: string): RowRefusal => ({ ...refuse(reason), place: 'date' });
+  if (row.date > today) return date(`${row.date} is in the future; today is ${today}.`);
   if (before && row.date < before.date)
-    return refuse(`${row.date} is before revision ${before.revision}, which is of ${before.date}.`);
+    return date(`${row.date} is before revision ${before.revision}, which is of ${before.date}.`);
   for (const zone of row.zones) {
     const found = checkZone(zone, zones);
-    if (!found.ok) return found;
+    if (!found.ok) return { ...found, place: 'zones' };
   }
   return { ok: true };
 }
+
+/** What is wrong with the zones that revisions name, in words: a sheet may have lost them since. */
+export const zoneTroubles = (rows: readonly RevisionRow[], sheets: RevisionSurroundings['zones']): string[] =>
+  rows.flatMap(({ revision, zones }) =>
+    zones.flatMap((zone) => {
+      const found = checkZone(zone, sheets);
+      return found.ok ? [] : [`Revision ${revision} names zone ${zone}. ${found.reason}`];
+    }),
+  );
 
 const ZONE = /^(?:(\d+)-)?([A-Z]{1,2})(\d{1,2})$/;
 

@@ -1,4 +1,4 @@
-import type { Content, Place } from '../format/document';
+import type { Part, Place } from '../format/document';
 import { lengthAt } from '../format/length-value';
 import { roundLength, trimNumber } from '../geometry/length';
 import { toSheet } from '../geometry/placing';
@@ -15,7 +15,7 @@ import {
   letteringOf,
   roomForCaption,
 } from './cell-room';
-import { type Paragraph, contentText } from './content-text';
+import { type ContentText, type Paragraph, contentText } from './content-text';
 import type { Finding } from './report';
 import type { LinePrimitive, TextPrimitive, TextSpan } from './scene';
 
@@ -61,22 +61,11 @@ export function composeCaption(context: CellContext, composed: ComposedCell): vo
   );
 }
 
-export function composeText(
-  parts: Extract<Content, { parts: unknown }>['parts'],
-  context: CellContext,
-  composed: ComposedCell,
-): void {
+/** A cell's text with what it is fitted by: the room it has, the plan, the lettering. */
+function textTask(parts: readonly Part[], context: CellContext) {
   const { cell, room, filling } = context;
-  const { fonts } = filling.resources;
   const lettering = letteringOf(cell.lettering, filling, cell.override);
-  reportFont(lettering.font, context, composed);
   const content = contentText(parts, lettering, filling);
-  composed.report.trace = content.traces;
-  const finding = findingOf(context, composed);
-  for (const { code, weight, words } of content.problems) finding(code, weight, lowerFirst(words));
-  if (content.penLine) composed.primitives.push(penLine(context));
-  if (content.paragraphs.every((paragraph) => paragraph.text === '')) return;
-
   const above = roomForCaption(context);
   const insetX = lengthAt(cell.place.inset.x, room.sizeId);
   const insetY = lengthAt(cell.place.inset.y, room.sizeId);
@@ -86,8 +75,35 @@ export function composeText(
     height: room.height - insetY - (above || insetY),
     lettering,
     plan: cell.fit,
-    measure: (text, height) => measureLine(text, lettering.font, height, fonts),
+    measure: (text, height) => measureLine(text, lettering.font, height, filling.resources.fonts),
   };
+  return { content, lettering, task, above, insetY };
+}
+
+const isNothing = ({ paragraphs }: ContentText) => paragraphs.every((paragraph) => paragraph.text === '');
+
+/** The height that a cell's text takes when its lines may be as many as its plan allows, insets and caption included, mm. */
+export function neededHeight(parts: readonly Part[], context: CellContext): number {
+  const { content, lettering, task, above, insetY } = textTask(parts, {
+    ...context,
+    room: { ...context.room, height: 1e6 },
+  });
+  if (isNothing(content)) return 0;
+  const { lines, height } = fitText(task);
+  return insetY + (above || insetY) + height + (lines.length - 1) * lettering.lineDistance * height;
+}
+
+export function composeText(parts: readonly Part[], context: CellContext, composed: ComposedCell): void {
+  const { cell, room, filling } = context;
+  const { fonts } = filling.resources;
+  const { content, lettering, task, above } = textTask(parts, context);
+  reportFont(lettering.font, context, composed);
+  composed.report.trace = content.traces;
+  const finding = findingOf(context, composed);
+  for (const { code, weight, words } of content.problems) finding(code, weight, lowerFirst(words));
+  if (content.penLine) composed.primitives.push(penLine(context));
+  if (isNothing(content)) return;
+
   const fitted = fitText(task);
   const table = fonts.get(lettering.font);
   const distance = lettering.lineDistance * fitted.height;

@@ -11,6 +11,7 @@ import { resolveProperty } from '../property/resolving';
 import { convert } from '../property/units';
 import { asMeasure, valueText } from '../property/value';
 import { leastHeights } from './cell-checks';
+import { nameList } from './name-list';
 import type { CellReport, Finding } from './report';
 import type { Resources } from './resources';
 
@@ -18,6 +19,8 @@ import type { Resources } from './resources';
 export interface CheckedSheet {
   document: FormatDocument;
   sizeId: string;
+  /** The first sheet, not one that follows. */
+  first: boolean;
   laid: readonly LaidBlock[];
   cells: readonly CellReport[];
   space: Box;
@@ -36,6 +39,7 @@ const CHECKS: ((sheet: CheckedSheet) => Finding[])[] = [
   clearAreaCheck,
   massChecks,
   revisionCheck,
+  askedRevision,
   personCheck,
   capitalsCheck,
 ];
@@ -198,7 +202,7 @@ function repeatedProperties(sheet: CheckedSheet): Finding[] {
 }
 
 /** Two asked values of one name, and an order of asking that is not the order on the sheet of the main size. */
-function askedChecks({ document, sizeId, cells }: CheckedSheet): Finding[] {
+function askedChecks({ document, sizeId, first: isFirst, cells }: CheckedSheet): Finding[] {
   const { asked } = document;
   const findings: Finding[] = [];
   asked.forEach((one, i) => {
@@ -210,7 +214,7 @@ function askedChecks({ document, sizeId, cells }: CheckedSheet): Finding[] {
         words: `“${one.name}” is asked for twice. One asked value may stand in several cells.`,
       });
   });
-  if (asked.length === 0 || sizeId !== document.mainSize) return findings;
+  if (asked.length === 0 || !isFirst || sizeId !== document.mainSize) return findings;
   const places = new Map<string, { x: number; y: number; block: string }>();
   for (const report of cells) {
     for (const trace of report.trace) {
@@ -270,7 +274,7 @@ function massChecks({ facts, resources }: CheckedSheet): Finding[] {
     return [
       finding(
         'total mass not known',
-        `The total mass of ${model.name} is not known: ${list(model.withoutMass)} has no mass.`,
+        `The total mass of ${model.name} is not known: ${nameList(model.withoutMass)} has no mass.`,
       ),
     ];
   const total = asMeasure(model.derived?.['Total mass'] ?? '')?.value;
@@ -286,9 +290,6 @@ function massChecks({ facts, resources }: CheckedSheet): Finding[] {
     ),
   ];
 }
-
-const list = (names: readonly string[]) =>
-  names.length > 3 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ');
 
 const named = (resources: Resources, source: PropertyDefinition['source'], ...names: string[]) =>
   [...resources.properties.values()].find(
@@ -309,6 +310,20 @@ function revisionCheck({ facts, resources }: CheckedSheet): Finding[] {
       code: 'revisions disagree',
       weight: 'warning',
       words: `The model is at revision ${model}, the drawing at ${drawing}.`,
+    },
+  ];
+}
+
+/** A revision that is asked for, although the sheet has a table whose newest row it is. */
+function askedRevision({ document, resources }: CheckedSheet): Finding[] {
+  const revision = named(resources, 'drawing', 'Revision');
+  const asked = revision && document.asked.find(({ key }) => key === revision.id);
+  if (!asked || !document.blocks.some(({ grow }) => grow?.rows === 'revisions')) return [];
+  return [
+    {
+      code: 'revision asked for',
+      weight: 'warning',
+      words: `“${asked.name}” is asked for, but it follows the newest row of the revision table. Link it instead.`,
     },
   ];
 }

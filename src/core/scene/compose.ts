@@ -1,21 +1,21 @@
 import { type BlockLine, blockLines } from '../format/block-lines';
 import type { FormatDocument } from '../format/document';
-import { type LaidBlock, layBlocks } from '../format/layout';
-import { sheetGeometry } from '../format/sheet';
+import type { LaidBlock } from '../format/layout';
 import { type Box, contains, overlaps } from '../geometry/box';
 import { clearArea } from '../geometry/clear-area';
 import { trimNumber } from '../geometry/length';
 import type { Facts } from '../property/facts';
-import { type Outcome, refuse } from '../refusal';
+import type { Outcome } from '../refusal';
 import { alignmentFindings } from './alignment';
 import { composeCell } from './cell-scene';
 import { checkSheet, withAcceptances } from './checks';
-import type { Filling } from './content-text';
+import { layOut } from './laying';
 import type { Finding, Report } from './report';
 import type { Resources, SheetRequest } from './resources';
 import type { Primitive, Scene } from './scene';
 import { ComposeMemo } from './memo';
 import { sheetPrimitives } from './sheet-scene';
+import { composeTable, grownReport, leftOver, rowFindings } from './table-scene';
 
 export interface Composed {
   scene: Scene;
@@ -28,43 +28,19 @@ export interface Composed {
  *
  * With the same `memo` from one composition of a sheet to the next only the cells that an edit touches are made anew.
  *
- * Refused for a size the family does not hold, margins that leave no drawing space, and blocks that grow from data,
- * which this version keeps but does not compose.
+ * Refused for a size the family does not hold and for margins that leave no drawing space.
  */
 export function compose(
   document: FormatDocument,
   request: SheetRequest,
-  facts: Facts,
+  given: Facts,
   resources: Resources,
   memo = new ComposeMemo(),
 ): Outcome<Composed> {
-  const geometry = sheetGeometry(document, request.sizeId);
-  if (!geometry.ok) return geometry;
-  const { sheet } = geometry;
-  const growing = document.blocks.find((block) => block.grow);
-  if (growing) {
-    return refuse(
-      `“${growing.name}” grows from data; this version of Zonograph keeps growing tables but does not compose them yet.`,
-    );
-  }
-  const occasion = {
-    sizeId: request.sizeId,
-    first: request.sheet.number === 1,
-    ...(facts.model && { kind: facts.model.kind }),
-  };
-  const laid = layBlocks(document, sheet.space, occasion);
-  const filling: Filling = {
-    document,
-    facts,
-    sheetValues: {
-      Size: sheet.name,
-      'Sheet number': request.sheet.number,
-      'Number of sheets': request.sheet.total,
-      ...(request.sheet.scale !== undefined && { Scale: request.sheet.scale }),
-    },
-    resources,
-    show: request.show,
-  };
+  const outcome = layOut(document, request, given, resources, memo);
+  if (!outcome.ok) return outcome;
+  const { sheet, occasion, filling, laid, tables } = outcome;
+  const { facts } = filling;
   const boxes = laid.map((block) => block.box);
   const sheetPart = memo.sheet(document, request.sizeId, boxes, () =>
     sheetPrimitives({
@@ -81,25 +57,32 @@ export function compose(
   const findings: Finding[] = placingFindings(laid, sheet.space, sheet.name);
   const cells: Report['cells'] = [];
   const drawn: { laid: LaidBlock; lines: BlockLine[] }[] = [];
-  memo.begin(filling, request.sizeId);
   for (const block of laid) {
-    const composed = block.cells.map((cell) =>
-      memo.cell(cell.cell, cell.box, block.block.turn, () => composeCell(cell, block.block, filling, occasion)),
-    );
+    const table = block.grown && tables.get(block.block.id);
+    const composed = table
+      ? composeTable(block, table, filling, occasion, memo)
+      : block.cells.map((cell) =>
+          memo.cell(cell.cell, cell.box, block.block.turn, () => composeCell(cell, block.block, filling, occasion)),
+        );
     for (const cell of composed) {
       primitives.push(...cell.primitives);
-      findings.push(...cell.findings);
+      if (!table) findings.push(...cell.findings);
       cells.push(cell.report);
     }
+    if (table) findings.push(...rowFindings(composed));
+    if (table) findings.push(...leftOver(block, request));
     const lines = blockLines(block);
     primitives.push(...linePrimitives(block, lines, document));
     drawn.push({ laid: block, lines });
   }
+  // A table without data is not laid out; why it has none is said all the same.
+  for (const table of tables.values()) findings.push(...table.findings);
   findings.push(...alignmentFindings(drawn, request.sizeId));
   const clear = clearArea(sheet.space, boxes);
   const checked = {
     document,
     sizeId: request.sizeId,
+    first: occasion.first,
     laid,
     cells,
     space: sheet.space,
@@ -112,13 +95,14 @@ export function compose(
     sheet: { ...sheet.trimmed, size: request.sizeId, name: sheet.name },
     drawingSpace: sheet.space,
     zones: sheet.zones,
-    blocks: laid.map(({ block, box, columnEdges, rowEdges }) => ({
+    blocks: laid.map(({ block, box, columnEdges, rowEdges, grown }) => ({
       id: block.id,
       name: block.name,
       box,
       turn: block.turn,
       columnEdges,
       rowEdges,
+      ...(grown && { grown: grownReport(grown, tables.get(block.id)!) }),
     })),
     cells,
     clear,

@@ -1,4 +1,4 @@
-import type { Cell, FormatDocument } from '../format/document';
+import type { Block, Cell, FormatDocument } from '../format/document';
 import type { Box } from '../geometry/box';
 import { sameBox } from '../geometry/box';
 import type { ComposedCell } from './cell-room';
@@ -21,11 +21,20 @@ export class ComposeMemo {
   private around: unknown[] = [];
   private sheetPart: { of: unknown[]; blocks: readonly Box[]; primitives: Primitive[] } | undefined;
 
+  private repeated = new WeakMap<Cell, Map<string, Entry & { shows: unknown }>>();
+  private heights = new WeakMap<Block, WeakMap<object, number>>();
+
   /** Forgets everything when anything that every cell depends on has changed. */
   begin({ document, facts, resources, show, sheetValues }: Filling, sizeId: string): void {
-    const around = [...looks(document), facts, resources, show, sizeId, ...Object.values(sheetValues)];
-    const same = around.length === this.around.length && around.every((value, i) => value === this.around[i]);
-    if (!same) this.entries = new WeakMap();
+    const ofRows = [...looks(document), facts, resources, show, sizeId];
+    const around = [...ofRows, ...Object.values(sheetValues)];
+    const same = (until: number) => around.slice(0, until).every((value, i) => value === this.around[i]);
+    // What rows need is the same on every sheet of a set.
+    if (!same(ofRows.length)) this.heights = new WeakMap();
+    if (around.length !== this.around.length || !same(around.length)) {
+      this.entries = new WeakMap();
+      this.repeated = new WeakMap();
+    }
     this.around = around;
   }
 
@@ -52,6 +61,34 @@ export class ComposeMemo {
     const composed = make();
     this.entries.set(cell, { box, blockTurn, composed });
     return composed;
+  }
+
+  /** A cell that repeats a pattern, as it was composed before for the same row, or composed now. */
+  repetition(
+    pattern: Cell,
+    cell: Cell,
+    shows: unknown,
+    box: Box,
+    blockTurn: number,
+    make: () => ComposedCell,
+  ): ComposedCell {
+    let entries = this.repeated.get(pattern);
+    if (!entries) this.repeated.set(pattern, (entries = new Map()));
+    const known = entries.get(cell.id);
+    if (known && known.shows === shows && known.blockTurn === blockTurn && sameBox(known.box, box))
+      return known.composed;
+    const composed = make();
+    entries.set(cell.id, { box, blockTurn, composed, shows });
+    return composed;
+  }
+
+  /** The height that a row of a block needs, measured once for each of its rows. */
+  height(block: Block, row: object, measure: () => number): number {
+    let heights = this.heights.get(block);
+    if (!heights) this.heights.set(block, (heights = new WeakMap()));
+    let height = heights.get(row);
+    if (height === undefined) heights.set(row, (height = measure()));
+    return height;
   }
 }
 

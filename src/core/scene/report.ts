@@ -52,6 +52,8 @@ export type FitReport = z.infer<typeof FitReport>;
 
 export const CellReport = z.object({
   id: z.string(),
+  /** In a growing table: the cell of the format that it repeats, when it is not that one itself. */
+  repeats: z.string().optional(),
   block: z.string(),
   name: z.string(),
   box: Box,
@@ -87,6 +89,19 @@ export const Report = z.object({
       turn: z.number(),
       columnEdges: z.array(z.number()),
       rowEdges: z.array(z.number()),
+      /** Of a growing block. */
+      grown: z
+        .object({
+          /** Which of the format's columns and rows each one repeats, from 0. */
+          columnsOf: z.array(z.int()),
+          rowsOf: z.array(z.int()),
+          /** All its rows of data; how many of them stand on sheets before, on this one, and are left for others. */
+          all: z.int(),
+          before: z.int(),
+          rows: z.int(),
+          left: z.int(),
+        })
+        .optional(),
     }),
   ),
   cells: z.array(CellReport),

@@ -17,9 +17,22 @@ export interface Resources {
 /** What stands where values go: the values, the properties' names, the longest on record, or nothing. */
 export type Show = 'values' | 'names' | 'longest' | 'blank';
 
+/** How many sample rows stand in growing tables, to see how they grow: a number, as many as there may be, or more. */
+export type SampleRows = number | 'full' | 'over-full';
+
 export interface SheetRequest {
   sizeId: string;
-  /** Which sheet of how many; the scale is printed where the sheet's scale is linked. */
-  sheet: { number: number; total: number; scale?: string };
+  sheet: SheetPlace;
   show: Show;
+  /** Absent: tables have the rows that there are. */
+  rows?: SampleRows;
+}
+
+/** Which sheet of how many; the scale is printed where the sheet's scale is linked. */
+export interface SheetPlace {
+  number: number;
+  total: number;
+  scale?: string;
+  /** How many rows of each table stand on the sheets before, by the table's key. */
+  before?: Readonly<Record<string, number>>;
 }

@@ -1,5 +1,7 @@
+import type { PartsRule } from '../format/document';
 import type { PropertyDefinition } from '../property/definition';
-import type { Facts } from '../property/facts';
+import type { Facts, PartsFacts } from '../property/facts';
+import { roundLength } from '../geometry/length';
 import { valueText } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
 import { type MassSources, ownMass, totalMass } from './mass';
@@ -7,18 +9,6 @@ import { shapeMass } from './material';
 import { modelValue } from './model-value';
 import { modelFacts } from './seen-values';
 import { type Specimen, variantOf } from './specimen';
-
-/**
- * What a parts list lists: the assembly's own components; all parts through its assemblies; or the components with those of
- * each assembly behind it.
- */
-export type PartsListKind = 'components' | 'all parts' | 'indented';
-
-export interface PartsListRule {
-  kind: PartsListKind;
-  /** The property by which rows are ordered when they get their first numbers; absent: the model's own order. */
-  orderBy?: string;
-}
 
 /** Item numbers by part, as a drawing has given them. They stay when components come and go. */
 export type ItemNumbers = Readonly<Record<string, number>>;
@@ -53,6 +43,25 @@ export interface PartsListSources {
   properties: ReadonlyMap<string, PropertyDefinition>;
 }
 
+/** What tables print of a parts list: each row its component's values, and its own item number, quantity and mass. */
+export function partsFacts({ rows, withoutNumber }: Pick<PartsList, 'rows' | 'withoutNumber'>): PartsFacts {
+  return {
+    rows: rows.map(({ item, quantity, kg, facts }) => ({
+      name: `item ${item}`,
+      ...facts,
+      values: {
+        Item: item,
+        Quantity: quantity,
+        ...(kg !== undefined && {
+          'Mass of one': { value: roundLength(kg), unit: 'kg' },
+          'Mass of the row': { value: roundLength(kg * quantity), unit: 'kg' },
+        }),
+      },
+    })),
+    withoutNumber,
+  };
+}
+
 interface Node {
   part: string;
   partNumber?: string;
@@ -71,7 +80,7 @@ interface Node {
 export function partsList(
   assembly: Specimen,
   variant: string | undefined,
-  rule: PartsListRule,
+  rule: PartsRule,
   sources: PartsListSources,
   given: ItemNumbers = {},
 ): Outcome<{ list: PartsList }> {
@@ -142,7 +151,7 @@ function merged(nodes: readonly Node[]): Node[] {
 }
 
 interface Numbering {
-  rule: PartsListRule;
+  rule: PartsRule;
   sources: PartsListSources;
   items: Map<string, number>;
 }
@@ -175,7 +184,7 @@ function rowsOf(nodes: readonly Node[], within: string, level: number, numbering
     });
 }
 
-function ordered(nodes: readonly Node[], { orderBy }: PartsListRule, sources: PartsListSources): Node[] {
+function ordered(nodes: readonly Node[], { orderBy }: PartsRule, sources: PartsListSources): Node[] {
   if (orderBy === undefined) return [...nodes];
   const text = new Map(nodes.map((node) => [node, textOf(orderBy, node.model, node.variant, sources) ?? '']));
   const collator = new Intl.Collator('en', { numeric: true });

@@ -1,12 +1,12 @@
 import type { FormatDocument } from '../format/document';
 import type { Facts } from '../property/facts';
-import { compose } from '../scene/compose';
-import { ComposeMemo } from '../scene/memo';
+import { ProofMemo, composeProof } from '../scene/proof';
 import type { Finding } from '../scene/report';
 import type { Resources } from '../scene/resources';
 import { type Verdict, verdictOf } from '../scene/verdict';
-import type { MassSources } from './mass';
-import { modelFacts } from './seen-values';
+import type { Models } from './models';
+import { partsRules, partsTables } from './parts-tables';
+import { massSources, modelFacts } from './seen-values';
 import type { Specimen } from './specimen';
 
 /** One proof's verdict, and those of its findings that are more than notes and are not accepted. */
@@ -39,38 +39,43 @@ export interface ProvingSources {
   facts: Omit<Facts, 'model' | 'variant'>;
   scale: string;
   resources: Resources;
-  mass: MassSources | undefined;
+  models: Models;
 }
 
 /** How many proofs a specimen has: each of its variants, or itself when it has none, on every size. */
 export const proofsOf = (specimen: Specimen, sizes: number): number => Math.max(1, specimen.variants.length) * sizes;
 
-/** Proves a format with many specimens; each size's frame and zones are composed once. */
+/** Proves a format with many specimens, with the sheets that follow; each size's frame and zones are composed once. */
 export class Prover {
-  private readonly memos = new Map<string, ComposeMemo>();
+  private readonly memos = new Map<string, ProofMemo>();
+  private readonly mass;
+  private readonly rules;
 
-  constructor(private readonly sources: ProvingSources) {}
+  constructor(private readonly sources: ProvingSources) {
+    this.mass = massSources(sources.models);
+    this.rules = partsRules(sources.document);
+  }
 
   /** All proofs of a specimen, in the order of its variants and of the format's sizes. */
   prove(specimen: Specimen): Proved[] {
     const variants = specimen.variants.length > 0 ? specimen.variants.map(({ name }) => name) : [undefined];
-    const { document, facts, scale, resources, mass } = this.sources;
+    const { document, facts, scale, resources, models } = this.sources;
     return variants.flatMap((variant) => {
-      const filled = { ...facts, ...modelFacts(specimen, variant, mass) };
+      const { parts } = partsTables(this.rules, { specimen, variant }, models);
+      const filled = { ...facts, ...modelFacts(specimen, variant, this.mass), parts };
       return document.sizes.map(({ id: sizeId }): Proved => {
-        const request = { sizeId, sheet: { number: 1, total: 1, scale }, show: 'values' } as const;
-        const composed = compose(document, request, filled, resources, this.memo(sizeId));
-        const findings = composed.ok ? composed.report.findings : [];
+        const request = { sizeId, scale, show: 'values' } as const;
+        const { first, findings } = composeProof(document, request, filled, resources, this.memo(sizeId));
         const open = findings.filter(({ weight, accepted }) => weight !== 'note' && accepted === undefined);
-        const verdict = verdictOf(findings, composed.ok ? undefined : composed.reason);
+        const verdict = verdictOf(findings, first.ok ? undefined : first.reason);
         return { specimen: specimen.id, ...(variant !== undefined && { variant }), sizeId, verdict, findings: open };
       });
     });
   }
 
-  private memo(sizeId: string): ComposeMemo {
+  private memo(sizeId: string): ProofMemo {
     let memo = this.memos.get(sizeId);
-    if (!memo) this.memos.set(sizeId, (memo = new ComposeMemo()));
+    if (!memo) this.memos.set(sizeId, (memo = new ProofMemo()));
     return memo;
   }
 }

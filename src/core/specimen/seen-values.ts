@@ -4,19 +4,12 @@ import { resolveProperty } from '../property/resolving';
 import type { Value } from '../property/value';
 import { roundLength } from '../geometry/length';
 import { type MassSources, ownMass, totalMass } from './mass';
-import { type Material, materialsOf, shapeMass } from './material';
+import { materialsOf, shapeMass } from './material';
+import type { Models } from './models';
 import type { Specimen } from './specimen';
 
 /** What masses are made with: the models, the materials, and the dictionary, whose property *mass* is the mass. */
-export function massSources({
-  properties,
-  specimens,
-  materials,
-}: {
-  properties: readonly PropertyDefinition[];
-  specimens: readonly Specimen[];
-  materials: readonly Material[];
-}): MassSources | undefined {
+export function massSources({ properties, specimens, materials }: Models): MassSources | undefined {
   const mass = properties.find((property) => property.id === 'mass');
   const known = materialsOf(materials, properties);
   return (

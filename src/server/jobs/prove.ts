@@ -1,7 +1,7 @@
 import { documentFonts } from '../../core/format/fonts-used';
 import { picturesUsed } from '../../core/format/pictures-used';
 import { Prover } from '../../core/specimen/proving';
-import { massSources, seenValues } from '../../core/specimen/seen-values';
+import { seenValues } from '../../core/specimen/seen-values';
 import { database, transaction } from '../database';
 import { newestEdition } from '../repositories/formats';
 import { type JobRow, noteProgress } from '../repositories/jobs';
@@ -39,7 +39,7 @@ export async function prove(
     document,
     facts,
     scale,
-    mass: massSources(models),
+    models,
     resources: {
       properties: new Map(models.properties.map((property) => [property.id, property])),
       fonts: (await fontsFor(documentFonts(document))).tables,

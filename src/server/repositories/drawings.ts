@@ -1,5 +1,9 @@
 import type { Answers } from '../../core/drawing/drawing';
+import type { DrawingSheet } from '../../core/drawing/sheets';
+import type { RevisionRow } from '../../core/revision/rows';
+import type { ItemsByList } from '../../core/specimen/parts-tables';
 import type { Database } from '../database';
+import { allSheets, keepSheets } from './drawing-sheets';
 import { fromJson } from './json-column';
 
 export type DrawingState = 'in work' | 'finished';
@@ -15,6 +19,11 @@ export interface DrawingRow {
   sizeId: string;
   answers: Answers;
   overruled: Answers;
+  /** The oldest first. */
+  revisions: RevisionRow[];
+  /** Item numbers of its parts lists. */
+  items: ItemsByList;
+  sheets: DrawingSheet[];
   state: DrawingState;
   finishedWith: string | undefined;
   version: number;
@@ -33,13 +42,15 @@ interface Raw {
   size_id: string;
   answers: unknown;
   overruled: unknown;
+  revisions: unknown;
+  items: unknown;
   state: DrawingState;
   finished_with: string | null;
   version: number;
   updated_at: Date;
 }
 
-const toRow = (raw: Raw): DrawingRow => ({
+const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
   id: raw.id,
   number: raw.number,
   editionId: raw.edition_id,
@@ -50,6 +61,9 @@ const toRow = (raw: Raw): DrawingRow => ({
   sizeId: raw.size_id,
   answers: fromJson(raw.answers),
   overruled: fromJson(raw.overruled),
+  revisions: fromJson(raw.revisions),
+  items: fromJson(raw.items),
+  sheets,
   state: raw.state,
   finishedWith: raw.finished_with ?? undefined,
   version: raw.version,
@@ -57,22 +71,25 @@ const toRow = (raw: Raw): DrawingRow => ({
 });
 
 const SELECT = `SELECT drawings.id, drawings.number, edition_id, format_id, editions.number AS edition, specimen_id, variant, size_id,
-  answers, overruled, drawings.state, finished_with, drawings.version, drawings.updated_at
+  answers, overruled, revisions, items, drawings.state, finished_with, drawings.version, drawings.updated_at
   FROM drawings JOIN editions ON editions.id = drawings.edition_id`;
 
 /** The register, newest first. */
 export async function allDrawings(db: Database): Promise<DrawingRow[]> {
-  return (await db.query<Raw>(`${SELECT} ORDER BY drawings.created_at DESC`)).map(toRow);
+  const rows = await db.query<Raw>(`${SELECT} ORDER BY drawings.created_at DESC`);
+  const sheets = await allSheets(db);
+  return rows.map((raw) => toRow(raw, sheets.get(raw.id) ?? []));
 }
 
 export async function findDrawing(db: Database, id: string): Promise<DrawingRow | undefined> {
-  return (await db.query<Raw>(`${SELECT} WHERE drawings.id = ?`, [id])).map(toRow)[0];
+  const [raw] = await db.query<Raw>(`${SELECT} WHERE drawings.id = ?`, [id]);
+  return raw && toRow(raw, (await allSheets(db, id)).get(id) ?? []);
 }
 
-/** @throws a duplicate-key error when the number is taken */
+/** Puts in a drawing, inside a transaction. @throws a duplicate-key error when the number is taken */
 export async function insertDrawing(
   db: Database,
-  drawing: Pick<DrawingRow, 'id' | 'number' | 'editionId' | 'specimen' | 'variant' | 'sizeId' | 'answers'>,
+  drawing: Pick<DrawingRow, 'id' | 'number' | 'editionId' | 'specimen' | 'variant' | 'sizeId' | 'answers' | 'sheets'>,
   account: string,
 ): Promise<void> {
   await db.run(
@@ -88,25 +105,38 @@ export async function insertDrawing(
       account,
     ],
   );
+  await keepSheets(db, drawing.id, drawing.sheets);
 }
 
-/** @returns false when the row is no longer of that version */
+/** Changes a drawing, inside a transaction. @returns false when the row is no longer of that version */
 export async function replaceDrawing(
   db: Database,
-  drawing: Pick<DrawingRow, 'id' | 'sizeId' | 'answers' | 'overruled' | 'state' | 'finishedWith'>,
+  drawing: Pick<
+    DrawingRow,
+    'id' | 'sizeId' | 'answers' | 'overruled' | 'revisions' | 'items' | 'sheets' | 'state' | 'finishedWith'
+  >,
   version: number,
 ): Promise<boolean> {
   const { affected } = await db.run(
-    'UPDATE drawings SET size_id = ?, answers = ?, overruled = ?, state = ?, finished_with = ?, version = version + 1 WHERE id = ? AND version = ?',
+    'UPDATE drawings SET size_id = ?, answers = ?, overruled = ?, revisions = ?, items = ?, state = ?, finished_with = ?, version = version + 1 WHERE id = ? AND version = ?',
     [
       drawing.sizeId,
       JSON.stringify(drawing.answers),
       JSON.stringify(drawing.overruled),
+      JSON.stringify(drawing.revisions),
+      JSON.stringify(drawing.items),
       drawing.state,
       drawing.finishedWith ?? null,
       drawing.id,
       version,
     ],
   );
-  return affected === 1;
+  if (affected !== 1) return false;
+  await keepSheets(db, drawing.id, drawing.sheets);
+  return true;
+}
+
+/** Keeps item numbers that were given; what else there is of the drawing stays, and so does its version. */
+export async function keepItems(db: Database, id: string, items: ItemsByList): Promise<void> {
+  await db.run('UPDATE drawings SET items = ? WHERE id = ?', [JSON.stringify(items), id]);
 }

@@ -1,4 +1,5 @@
 import type { FormatDocument } from '../../core/format/document';
+import type { RevisionRow } from '../../core/revision/rows';
 import type { Database } from '../database';
 import { fromJson } from './json-column';
 
@@ -6,6 +7,8 @@ export interface ProofSettings {
   today: string;
   decimalMark: ',' | '.';
   scale: string;
+  /** Revisions of the sample drawing. */
+  revisions?: RevisionRow[];
 }
 
 export interface FormatRow {
@@ -72,6 +75,15 @@ const EDITION = 'id, format_id, number, state, document, hash, version';
 
 export async function allFormats(db: Database): Promise<FormatRow[]> {
   return (await db.query<RawFormat>(`SELECT ${FORMAT} FROM formats ORDER BY created_at, name`)).map(toFormat);
+}
+
+/** The id and name of every format on the shelf and the id of its newest edition. */
+export async function formatEntries(db: Database): Promise<{ id: string; name: string; edition: string }[]> {
+  return db.query(
+    `SELECT formats.id, formats.name, editions.id AS edition FROM formats JOIN editions ON format_id = formats.id
+     WHERE number = (SELECT MAX(number) FROM editions AS others WHERE others.format_id = formats.id)
+     ORDER BY formats.created_at, formats.name`,
+  );
 }
 
 export async function findFormat(db: Database, id: string): Promise<FormatRow | undefined> {

@@ -7,8 +7,10 @@ import { picturesUsed } from '../../core/format/pictures-used';
 import { readDocument } from '../../core/format/reading';
 import type { ModelKind } from '../../core/property/facts';
 import { compose } from '../../core/scene/compose';
-import type { Show } from '../../core/scene/resources';
+import { planSheets } from '../../core/scene/planning';
+import type { SampleRows, Show } from '../../core/scene/resources';
 import type { Scene } from '../../core/scene/scene';
+import { partsRules, partsTables } from '../../core/specimen/parts-tables';
 import { massSources, modelFacts, seenValues } from '../../core/specimen/seen-values';
 import { database } from '../database';
 import { findPictures } from '../repositories/pictures';
@@ -25,6 +27,7 @@ export interface ExportRequest {
   document: unknown;
   sizeId: string;
   show: Show;
+  rows?: SampleRows;
   specimen?: string;
   variant?: string;
   /** A following sheet, in place of the first one. */
@@ -36,7 +39,7 @@ export interface ExportRequest {
 export interface ExportedFile {
   name: string;
   type: string;
-  content: string | Uint8Array;
+  content: Uint8Array;
 }
 
 const TYPES: Record<ExportKind, string> = { pdf: 'application/pdf', svg: 'image/svg+xml', dxf: 'image/vnd.dxf' };
@@ -53,18 +56,25 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
     throw new ServiceError(422, 'The specimen is no longer there. Choose another one.');
   const fonts = await fontsFor(documentFonts(document));
   const model = chosen && modelFacts(chosen, request.variant, massSources(models));
-  const place = request.following ? 2 : 1;
-  const composed = compose(
-    document,
-    { sizeId: request.sizeId, sheet: { number: place, total: place, scale }, show: request.show },
-    { ...facts, ...model, ...(model?.model && request.as && { model: { ...model.model, kind: request.as } }) },
-    {
-      properties: new Map(definitions.map((definition) => [definition.id, definition])),
-      fonts: fonts.tables,
-      seen: seenValues(definitions, all),
-      pictures: new Map(Object.entries(await findPictures(database, picturesUsed(document)))),
-    },
-  );
+  const filled = {
+    ...facts,
+    ...model,
+    ...(model?.model && request.as && { model: { ...model.model, kind: request.as } }),
+    ...(chosen && {
+      parts: partsTables(partsRules(document), { specimen: chosen, variant: request.variant }, models).parts,
+    }),
+  };
+  const resources = {
+    properties: new Map(definitions.map((definition) => [definition.id, definition])),
+    fonts: fonts.tables,
+    seen: seenValues(definitions, all),
+    pictures: new Map(Object.entries(await findPictures(database, picturesUsed(document)))),
+  };
+  const looks = { show: request.show, ...(request.rows !== undefined && { rows: request.rows }) };
+  const sheet = { document, sizeId: request.sizeId, scale, facts: filled };
+  const sheets = planSheets(request.following ? [sheet, sheet] : [sheet], resources, looks);
+  const { place } = sheets[request.following ? 1 : 0]!;
+  const composed = compose(document, { sizeId: request.sizeId, sheet: place, ...looks }, filled, resources);
   if (!composed.ok) throw new ServiceError(422, composed.reason);
   const { scene, report } = composed;
   const subject = [
@@ -74,30 +84,41 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
     chosen && request.variant,
   ];
   const title = subject.filter(Boolean).join(', ');
-  return writeSheet(scene, request.kind, title, facts.today, fonts.file);
+  return writeSheets([{ scene }], request.kind, title, facts.today, fonts.file);
 }
 
-/** A composed sheet as a file. A DXF with raster pictures travels with them, in a ZIP. */
-export async function writeSheet(
-  scene: Scene,
+/** A composed sheet and its name among others. */
+export interface NamedSheet {
+  scene: Scene;
+  name?: string;
+}
+
+/**
+ * Composed sheets as a file: all of them in one PDF; as SVG or DXF each in a file of its own, several in a ZIP. A DXF with raster
+ * pictures travels with them.
+ */
+export async function writeSheets(
+  sheets: readonly NamedSheet[],
   kind: ExportKind,
   title: string,
   date: string,
   fontFile: (font: string) => Uint8Array,
 ): Promise<ExportedFile> {
-  const content =
-    kind === 'pdf'
-      ? await writePdf(scene, fontFile, { title, date })
-      : kind === 'svg'
-        ? writeSvg(scene, fontFile, title)
-        : writeDxf(scene);
-  const base = title.replace(/[^\p{L}\p{N}.-]+/gu, '-');
-  const pictures = kind === 'dxf' ? pictureFiles(scene) : [];
-  if (pictures.length === 0) return { name: `${base}.${kind}`, type: TYPES[kind], content };
-  // A DXF names its raster pictures as files beside it: they travel together.
-  const files = Object.fromEntries([
-    [`${base}.dxf`, new TextEncoder().encode(content as string)],
-    ...pictures.map(({ name, bytes }) => [name, bytes]),
-  ]) as Record<string, Uint8Array>;
-  return { name: `${base}.zip`, type: 'application/zip', content: zipSync(files) };
+  const base = fileName(title);
+  if (kind === 'pdf')
+    return { name: `${base}.pdf`, type: TYPES.pdf, content: await writePdf(sheets, fontFile, { title, date }) };
+  const files: Record<string, Uint8Array> = {};
+  for (const { scene, name } of sheets) {
+    const own = name === undefined ? title : `${title}, ${name}`;
+    const content = kind === 'svg' ? writeSvg(scene, fontFile, own) : writeDxf(scene);
+    files[`${sheets.length === 1 ? base : fileName(own)}.${kind}`] = new TextEncoder().encode(content);
+    // A DXF names its raster pictures as files beside it.
+    if (kind === 'dxf') for (const { name: picture, bytes } of pictureFiles(scene)) files[picture] = bytes;
+  }
+  const [only, ...more] = Object.entries(files);
+  return only && more.length === 0
+    ? { name: only[0], type: TYPES[kind], content: only[1] }
+    : { name: `${base}.zip`, type: 'application/zip', content: zipSync(files) };
 }
+
+const fileName = (title: string) => title.replace(/[^\p{L}\p{N}.-]+/gu, '-');

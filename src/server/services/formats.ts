@@ -5,6 +5,8 @@ import { picturesUsed } from '../../core/format/pictures-used';
 import { readDocument } from '../../core/format/reading';
 import type { Facts } from '../../core/property/facts';
 import type { PictureData } from '../../core/picture/picture';
+import { revisionTableRow } from '../../core/revision/rows';
+import type { Models } from '../../core/specimen/models';
 import { THE_ADMINISTRATOR } from '../account';
 import { database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
@@ -14,6 +16,7 @@ import {
   allFormats,
   findEdition,
   findFormat,
+  formatEntries,
   insertEdition,
   insertFormat,
   newestEdition,
@@ -23,7 +26,7 @@ import {
 import { type FontEntry, allFonts } from '../repositories/fonts';
 import { findPictures } from '../repositories/pictures';
 import { type ValuePlace, allValuePlaces } from '../repositories/value-places';
-import { type ModelsAtHand, modelsAtHand } from './models-at-hand';
+import { modelsAtHand } from './models-at-hand';
 import { ServiceError } from './service-error';
 
 /** What a sheet is filled from beside the model. */
@@ -47,7 +50,7 @@ export interface FormatView {
 }
 
 /** All that the shelf and the board need. */
-export interface Office extends ModelsAtHand {
+export interface Office extends Models {
   formats: FormatView[];
   /** The pictures that the formats hold, and that values name, by hash. */
   pictures: Record<string, PictureData>;
@@ -68,6 +71,7 @@ function factsOf(format: FormatRow, places: readonly ValuePlace[]): OfficeFacts 
     project: byId(format.projectId),
     profile: byId(format.profileId),
     organisation: named(places.find((place) => place.source === 'organisation')),
+    ...(format.settings.revisions && { revisions: format.settings.revisions.map(revisionTableRow) }),
     today: format.settings.today,
     locale: { decimalMark: format.settings.decimalMark },
   };
@@ -109,7 +113,10 @@ export async function office(only?: string): Promise<Office> {
   };
 }
 
-/** The facts a format is proved with, and its name. */
+/** The formats on the shelf by name, each with its newest edition's id. */
+export const shelf = () => formatEntries(database);
+
+/** The facts a format is proved with, and the usual scale of its sheets. */
 export async function proofFacts(formatId: string): Promise<{ facts: OfficeFacts; scale: string }> {
   const [format, places] = await Promise.all([findFormat(database, formatId), allValuePlaces(database)]);
   if (!format) throw new ServiceError(404, 'There is no such format on the shelf.');

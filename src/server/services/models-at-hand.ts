@@ -1,19 +1,11 @@
-import type { PropertyDefinition } from '../../core/property/definition';
-import type { Material } from '../../core/specimen/material';
-import type { Specimen } from '../../core/specimen/specimen';
+import type { Models } from '../../core/specimen/models';
 import { database } from '../database';
 import { allMaterials } from '../repositories/materials';
 import { allProperties } from '../repositories/properties';
 import { allSpecimens } from '../repositories/specimens';
 
-/** What sheets are filled from on the side of the models. */
-export interface ModelsAtHand {
-  specimens: Specimen[];
-  properties: PropertyDefinition[];
-  materials: Material[];
-}
-
-export async function modelsAtHand(): Promise<ModelsAtHand> {
+/** All models, the dictionary and the materials of the office. */
+export async function modelsAtHand(): Promise<Models> {
   const [specimens, properties, materials] = await Promise.all([
     allSpecimens(database),
     allProperties(database),

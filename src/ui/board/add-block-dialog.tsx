@@ -3,7 +3,7 @@
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Block } from '../../core/format/document';
-import { READY_PARTS, type ReadyPart, emptyGrid, readyBlock } from '../../core/format/ready-parts';
+import { type PartSketch, READY_PARTS, type ReadyPart, emptyGrid, readyBlock } from '../../core/format/ready-parts';
 import { partStyle } from '../../core/format/starting';
 import { parseLength } from '../../core/geometry/length';
 import { Dialog } from '../controls/dialog';
@@ -26,17 +26,30 @@ const Part = chakra('button', {
 const newId = () => crypto.randomUUID();
 const counted = (count: number, word: string) => `${count} ${word}${count === 1 ? '' : 's'}`;
 
+/** What a ready part brings, in a few words. */
+const partInWords = ({ rows, heights, widths, grow }: PartSketch): string =>
+  grow
+    ? `${counted(widths.length, 'column')}, grows ${grow.direction}ward`
+    : `${counted(rows.flat().length, 'cell')}, ${counted(heights.length, 'row')}`;
+
 /** Adds a block: an empty grid of columns × rows, or a ready part to go on from. */
 export function AddBlockDialog({ close }: { close: () => void }) {
   const document = useBoard((board) => board.document);
-  const [fields, setFields] = useState({ name: 'Block', columns: '4', rows: '3', width: '30', height: '10' });
+  const [fields, setFields] = useState({
+    name: 'Block',
+    columns: '4',
+    rows: '3',
+    ...(document.unit === 'in' ? { width: '1.25', height: '0.375' } : { width: '30', height: '10' }),
+  });
   const [problem, setProblem] = useState<string>();
   const add = (block: Block) => {
     const store = useBoardStore.getState();
+    const free = block.dock.corner === 'lower right' && block.dock.to.length === 0;
     const occupied = document.blocks.find((other) => other.dock.corner === 'lower right' && other.dock.to.length === 0);
-    const docked = occupied
-      ? { ...block, dock: { ...block.dock, to: [{ block: occupied.id, side: 'above' as const }] } }
-      : block;
+    const docked =
+      free && occupied
+        ? { ...block, dock: { ...block.dock, to: [{ block: occupied.id, side: 'above' as const }] } }
+        : block;
     const outcome = store.perform({ op: 'add block', block: docked });
     if (!outcome.ok) {
       setProblem(outcome.reason);
@@ -105,11 +118,14 @@ export function AddBlockDialog({ close }: { close: () => void }) {
       </Box>
       <Grid templateColumns="1fr 1fr" gap="6px">
         {(Object.keys(READY_PARTS) as ReadyPart[]).map((part) => (
-          <Part key={part} type="button" onClick={() => add(readyBlock(part, partStyle(document), newId))}>
+          <Part
+            key={part}
+            type="button"
+            onClick={() => add(readyBlock(part, partStyle(document), newId, document.blocks))}
+          >
             <Box fontWeight={500}>{READY_PARTS[part].name}</Box>
             <Box fontSize="13px" color="soft">
-              {counted(READY_PARTS[part].rows.flat().length, 'cell')},{' '}
-              {counted(READY_PARTS[part].heights.length, 'row')}
+              {partInWords(READY_PARTS[part])}
             </Box>
           </Part>
         ))}

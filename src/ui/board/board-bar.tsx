@@ -40,15 +40,14 @@ export const BoardBar = memo(function BoardBar() {
       borderColor="line"
       minWidth={0}
     >
-      <Label>Sheet</Label>
       <Choice
         label="Sheet size"
         value={sizeId}
         options={sizes.map((size) => ({ value: size.id, label: size.name }))}
         onChange={(next) => set({ sizeId: next })}
       />
-      <Label>Show</Label>
       <Choice label="Show" value={show} options={SHOWS} onChange={(next) => set({ show: next })} />
+      <Rows />
       <Label>Filled from</Label>
       <FilledFrom />
       <AsFor />
@@ -61,11 +60,46 @@ export const BoardBar = memo(function BoardBar() {
   );
 });
 
+const ROWS = [
+  { value: '', label: 'as filled' },
+  { value: '1', label: '1 row' },
+  { value: '3', label: '3 rows' },
+  { value: 'full', label: 'full' },
+  { value: 'over-full', label: 'over-full' },
+];
+
+/** How many rows stand in the tables that grow, where the format has any: those there are, or samples that show their growth. */
+function Rows() {
+  const rows = useBoard((board) => board.rows);
+  const grows = useBoard(({ document }) => document.blocks.some((block) => block.grow));
+  if (!grows) return null;
+  return (
+    <Flex align="center" gap="6px" flexShrink={1} minWidth="120px" width="132px">
+      <Label>Tables</Label>
+      <Select
+        aria-label="Rows of tables"
+        title="How many rows stand in revision tables and parts lists"
+        value={rows ?? ''}
+        onChange={({ target: { value } }) => {
+          const sample = value === 'full' || value === 'over-full' ? value : value === '' ? undefined : Number(value);
+          useBoardStore.getState().set({ rows: sample });
+        }}
+      >
+        {ROWS.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </Select>
+    </Flex>
+  );
+}
+
 function FilledFrom() {
   const filled = useBoard((board) => board.filled);
   const specimens = useBoard((board) => board.office.specimens);
   return (
-    <Box width="210px" flexShrink={1} minWidth="120px">
+    <Box width="210px" flexShrink={2} minWidth="120px">
       <Select
         aria-label="Filled from"
         value={filled ? `${filled.specimen}|${filled.variant ?? ''}` : ''}
@@ -103,7 +137,7 @@ const AS_FOR = [
 function AsFor() {
   const { sheet, kind } = useBoard((board) => board.asFor);
   return (
-    <Flex align="center" gap="6px" flexShrink={1} minWidth="90px" width="150px">
+    <Flex align="center" gap="6px" flexShrink={1} minWidth="120px" width="150px">
       <Label>As</Label>
       <Select
         aria-label="As for"
@@ -199,12 +233,13 @@ function ExportMenu() {
   const write = async (kind: string) => {
     setProblem(undefined);
     try {
-      const { document, sizeId, show, filled, asFor } = useBoardStore.getState().board!;
+      const { document, sizeId, show, rows, filled, asFor } = useBoardStore.getState().board!;
       const request = {
         kind,
         document,
         sizeId,
         show,
+        rows,
         ...filled,
         following: asFor.sheet === 'following',
         as: asFor.kind,

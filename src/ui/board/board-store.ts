@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import type { FormatDocument } from '../../core/format/document';
 import { type Step, applyStep, stepWords } from '../../core/format/steps/step';
 import { type Outcome, refuse } from '../../core/refusal';
-import type { Resources, Show } from '../../core/scene/resources';
+import type { Resources, SampleRows, Show } from '../../core/scene/resources';
 import type { ModelKind } from '../../core/property/facts';
 import type { EditionData, Filled, FormatData, OfficeData } from '../data/office';
 
@@ -47,6 +47,8 @@ export interface BoardState {
   selection: Selection;
   sizeId: string;
   show: Show;
+  /** How many sample rows stand in growing tables; absent: those that there are. */
+  rows: SampleRows | undefined;
   filled: Filled | undefined;
   /** Which sheet the desk shows, and for what kind of model in place of the filled one's own. */
   asFor: { sheet: 'first' | 'following'; kind?: ModelKind };
@@ -96,6 +98,7 @@ export const useBoardStore = create<Board>()((set, get) => ({
         selection: again?.selection ?? { kind: 'sheet' },
         sizeId: document.sizes.some((size) => size.id === again?.sizeId) ? again!.sizeId : document.mainSize,
         show: again?.show ?? FIRST_SHOW,
+        rows: again?.rows,
         notice: undefined,
         typingIn: undefined,
         asFor: again?.asFor ?? { sheet: 'first' },

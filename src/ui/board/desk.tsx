@@ -9,6 +9,7 @@ import type { Scene } from '../../core/scene/scene';
 import { SceneView } from '../sheet/scene-view';
 import { type Selection, useBoard, useBoardStore } from './board-store';
 import { CellBar } from './cell-bar';
+import { GrowthHandle } from './growth-handle';
 import { InPlaceEditor } from './in-place-editor';
 import { fileOf, putPicture } from './putting-pictures';
 import { extendTo, selectedIds, selectedIn, toggleCell } from './selection';
@@ -36,6 +37,7 @@ export function Desk() {
       <SheetOnDesk svg={svg} />
       {sheet.ok && <Rulers sheet={sheet.report.sheet} zones={sheet.report.zones} />}
       {sheet.ok && <TrackNumbers report={sheet.report} />}
+      {sheet.ok && <GrowthHandle report={sheet.report} />}
       {sheet.ok && <InPlaceEditor report={sheet.report} />}
       <CellBar />
       {sheet.ok && <Measuring report={sheet.report} />}
@@ -82,7 +84,7 @@ function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
     const over = sheet.report.cells.findLast(
       (candidate) => candidate.block === selected.block.id && holds(candidate.box, point),
     );
-    const cell = over && selected.block.cells.find((candidate) => candidate.id === over.id);
+    const cell = over && selected.block.cells.find((candidate) => candidate.id === (over.repeats ?? over.id));
     if (cell) extendTo(selected.block, selected.cells[0], cell);
   };
   const press = (event: PointerEvent) => {
@@ -174,7 +176,8 @@ function isFramed(element: SVGSVGElement, k: number, box: SheetBox): boolean {
 /** What a click at a point selects: the cell there, else the frame with its zones, else the sheet. */
 function selectionAt(report: Report, point: Point): Selection {
   const cell = report.cells.findLast((candidate) => holds(candidate.box, point));
-  if (cell) return { kind: 'cell', block: cell.block, cell: cell.id };
+  // A repeated cell of a table is the one of the format that it repeats.
+  if (cell) return { kind: 'cell', block: cell.block, cell: cell.repeats ?? cell.id };
   const space = report.drawingSpace;
   const border = !holds({ x: space.x + 1, y: space.y + 1, width: space.width - 2, height: space.height - 2 }, point);
   const onSheet = holds({ x: 0, y: 0, width: report.sheet.width, height: report.sheet.height }, point);
@@ -203,11 +206,17 @@ function SelectionMarks({ report, height }: { report: Report; height: number }) 
   const block = report.blocks.find((candidate) => candidate.id === blockId);
   const ids = selectedIds(selection);
   const cells = report.cells.filter((candidate) => ids.includes(candidate.id));
+  const repeats = report.cells.filter(({ repeats: pattern }) => pattern !== undefined && ids.includes(pattern));
   return (
     <g data-source="selection">
-      {block && cells.length === 0 && <Outline box={block.box} height={height} colour="plum" width={2} />}
+      {block && cells.length + repeats.length === 0 && (
+        <Outline box={block.box} height={height} colour="plum" width={2} />
+      )}
       {cells.map((cell) => (
         <Outline key={cell.id} box={cell.box} height={height} colour="plum" width={cell.id === ids[0] ? 2.5 : 1.5} />
+      ))}
+      {repeats.map((cell) => (
+        <Outline key={cell.id} box={cell.box} height={height} colour="plum" width={0.75} />
       ))}
       {selection.kind === 'frame' && <Outline box={report.drawingSpace} height={height} colour="plum" width={2} />}
     </g>

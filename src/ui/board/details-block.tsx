@@ -9,7 +9,9 @@ import { refuse } from '../../core/refusal';
 import { Button } from '../controls/button';
 import { CommitField, Row, Select, SelectRow } from '../controls/field';
 import { useBoard, useBoardStore } from './board-store';
+import type { ChangeBlock } from './change-block';
 import { ConditionRows } from './condition-rows';
+import { GrowthSection } from './details-growth';
 import { Section } from './details-parts';
 import { LineRows } from './details-lines';
 import { LengthRow } from './length-row';
@@ -77,6 +79,7 @@ export function BlockDetails({ block }: { block: Block }) {
           </Button>
         </Flex>
       </Section>
+      <GrowthSection block={block} change={change} />
       <DockSection block={block} change={change} />
       <Section title="Appears">
         <ConditionRows condition={block.condition} change={(condition) => void change({ condition })} />
@@ -88,9 +91,7 @@ export function BlockDetails({ block }: { block: Block }) {
   );
 }
 
-type Change = (changes: SetBlock['change'], typing?: string) => { ok: true } | { ok: false; reason: string };
-
-function ExtentRows({ block, change }: { block: Block; change: Change }) {
+function ExtentRows({ block, change }: { block: Block; change: ChangeBlock }) {
   const sheet = useSheet();
   const laid = sheet.ok ? sheet.report.blocks.find((candidate) => candidate.id === block.id) : undefined;
   const present = { width: laid?.columnEdges.at(-1) ?? 100, height: laid?.rowEdges.at(-1) ?? 40 };
@@ -117,11 +118,11 @@ function ExtentRows({ block, change }: { block: Block; change: Change }) {
   });
 }
 
-function DockSection({ block, change }: { block: Block; change: Change }) {
+function DockSection({ block, change }: { block: Block; change: ChangeBlock }) {
   const blocks = useBoard((board) => board.document.blocks);
   const others = blocks.filter((other) => other.id !== block.id);
   const { dock } = block;
-  const tell = (outcome: ReturnType<Change>) =>
+  const tell = (outcome: ReturnType<ChangeBlock>) =>
     useBoardStore.getState().set({ notice: outcome.ok ? undefined : outcome.reason });
   return (
     <Section title="Docked">

@@ -1,16 +1,18 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { FormatDocument } from '../../core/format/document';
 import type { SetSheet } from '../../core/format/steps/set-sheet';
 import { lengthAt } from '../../core/format/length-value';
 import { parseLength, trimNumber } from '../../core/geometry/length';
 import { refuse } from '../../core/refusal';
+import { compose } from '../../core/scene/compose';
 import { STANDARD_SIZES } from '../../core/sheet/sizes';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { CommitField, Problem, Row, Select, SelectRow, TextInput } from '../controls/field';
+import { factsFor } from '../data/office';
 import { useBoard, useBoardStore } from './board-store';
 import { LetteringSection } from './details-lettering';
 import { LineLook } from './details-lines';
@@ -53,12 +55,7 @@ export function SheetDetails() {
                 {trimNumber(sheet.report.drawingSpace.width, 2)} × {trimNumber(sheet.report.drawingSpace.height, 2)} mm
               </Box>
             </Row>
-            <Row label="Largest clear">
-              <Box pt="4px">
-                {trimNumber(sheet.report.clear.largest.width, 1)} × {trimNumber(sheet.report.clear.largest.height, 1)}{' '}
-                mm
-              </Box>
-            </Row>
+            <ClearRows />
           </>
         )}
         <Box color="soft" fontSize="13px" pt="6px">
@@ -71,6 +68,39 @@ export function SheetDetails() {
       <InkSection />
     </>
   );
+}
+
+/** The largest clear rectangle of the first sheet on this size: of a part, and of the assembly with the longest list. */
+function ClearRows() {
+  const document = useBoard((board) => board.document);
+  const sizeId = useBoard((board) => board.sizeId);
+  const format = useBoard((board) => board.format);
+  const office = useBoard((board) => board.office);
+  const resources = useBoard((board) => board.resources);
+  const clear = useMemo(() => {
+    const part = office.specimens.find(({ model }) => model === 'part');
+    const [assembly] = office.specimens
+      .filter(({ model }) => model === 'assembly')
+      .toSorted((a, b) => b.components.length - a.components.length);
+    return [part, assembly].map((specimen) => {
+      const facts = specimen && factsFor(format, office, { specimen: specimen.id }, document);
+      const request = { sizeId, sheet: { number: 1, total: 2 }, show: 'values' as const };
+      const composed = facts && compose(document, request, facts, resources);
+      return composed?.ok ? { box: composed.report.clear.largest, components: specimen!.components.length } : undefined;
+    });
+  }, [document, sizeId, format, office, resources]);
+  return (['Clear, part', 'Clear, assembly'] as const).map((label, i) => {
+    const found = clear[i];
+    if (!found) return null;
+    return (
+      <Row key={label} label={label}>
+        <Box pt="4px" title="The largest clear rectangle of the first sheet">
+          {trimNumber(found.box.width, 1)} × {trimNumber(found.box.height, 1)} mm
+          {found.components > 0 && ` with ${found.components} items`}
+        </Box>
+      </Row>
+    );
+  });
 }
 
 /** The family of sizes: standard ones with their orientation, and named extra sizes in mm or inch. */

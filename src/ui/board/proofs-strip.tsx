@@ -158,8 +158,8 @@ function ProofTile({
     (): ProofOrder => ({
       id: keyOf(proof),
       document,
-      request: { sizeId: proof.sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show: proof.show },
-      facts: factsFor(format, office, proof.filled),
+      request: { sizeId: proof.sizeId, scale: format.scale, show: proof.show },
+      facts: factsFor(format, office, proof.filled, document),
       room: ROOM,
     }),
     [proof, document, format, office],
@@ -169,6 +169,7 @@ function ProofTile({
     tell(verdictOf(done.findings, done.refused));
   });
   const verdict = result && verdictOf(result.findings, result.refused);
+  const following = (result?.sheets ?? 1) - 1;
   const name = `${proof.sizeName} ${proof.words}`;
   return (
     <Tile
@@ -180,6 +181,16 @@ function ProofTile({
     >
       <Box fontSize="13px" whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis" width="100%">
         {name}
+        {following > 0 && (
+          <Box
+            as="span"
+            color="soft"
+            title={`The proof takes in ${following} following ${following > 1 ? 'sheets' : 'sheet'}`}
+          >
+            {' '}
+            +{following}
+          </Box>
+        )}
       </Box>
       <Box flex="1" minHeight={0} py="2px">
         <ProofPicture picture={picture} alt={`Proof ${name}`} />

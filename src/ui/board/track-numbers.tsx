@@ -3,7 +3,7 @@
 import { Box } from '@chakra-ui/react';
 import { deepEqual } from 'fast-equals';
 import { type PointerEvent, memo, useRef, useState } from 'react';
-import type { Block } from '../../core/format/document';
+import type { Block, Growth } from '../../core/format/document';
 import { type FieldRange, rangeAround } from '../../core/format/ranges';
 import { hasException } from '../../core/format/length-value';
 import type { Point } from '../../core/geometry/box';
@@ -38,6 +38,7 @@ export function TrackNumbers({ report: { blocks, sheet, drawingSpace } }: { repo
       block={block.id}
       columns={block.columns}
       rows={block.rows}
+      direction={block.grow?.direction}
       chosen={cells.length > 0 ? rangeAround(cells) : undefined}
       report={{ blocks, sheet, drawingSpace }}
     />
@@ -49,11 +50,13 @@ const Numbers = memo(function Numbers(props: {
   block: string;
   columns: Block['columns'];
   rows: Block['rows'];
+  /** Of a growing block. */
+  direction: Growth['direction'] | undefined;
   /** The tracks of the selected cells. */
   chosen: FieldRange | undefined;
   report: Edges;
 }) {
-  const { block, columns, rows, chosen, report } = props;
+  const { block, columns, rows, direction, chosen, report } = props;
   const view = useView((state) => state.view);
   const guides = useGuides((state) => state.guides);
   const laid = report.blocks.find((candidate) => candidate.id === block);
@@ -62,8 +65,8 @@ const Numbers = memo(function Numbers(props: {
   const turn = laid.turn as Block['turn'];
   const own = turnedSize(laid.box.width, laid.box.height, turn);
   const place = (point: Point) => toDesk(view, report.sheet.height, toSheet({ at: laid.box, turn, ...own }, point));
-  const onSheet = ({ axis, edges, index }: { axis: 'column' | 'row'; edges: number[]; index: number }) => {
-    const edge = edges[index + 1]!;
+  const onSheet = ({ axis, edges, last }: { axis: 'column' | 'row'; edges: number[]; last: number }) => {
+    const edge = edges[last + 1]!;
     return toSheet(
       { at: laid.box, turn, ...own },
       axis === 'column' ? { x: edge, y: 0 } : { x: 0, y: own.height - edge },
@@ -73,7 +76,11 @@ const Numbers = memo(function Numbers(props: {
   const numbers = (['column', 'row'] as const).flatMap((axis) => {
     const edges = axis === 'column' ? laid.columnEdges : laid.rowEdges;
     const tracks = axis === 'column' ? columns : rows;
-    return tracks.map((track, i) => {
+    const places = axis === 'column' ? laid.grown?.columnsOf : laid.grown?.rowsOf;
+    return tracks.flatMap((track, index) => {
+      // A track that is repeated has its number once, at the one next to the heading.
+      const i = !places ? index : direction === 'up' ? places.lastIndexOf(index) : places.indexOf(index);
+      if (i < 0) return [];
       const middle = (edges[i]! + edges[i + 1]!) / 2;
       const inner = axis === 'column' ? { x: middle, y: own.height } : { x: 0, y: own.height - middle };
       const outer = axis === 'column' ? { x: middle, y: own.height + 1 } : { x: -1, y: own.height - middle };
@@ -83,7 +90,7 @@ const Numbers = memo(function Numbers(props: {
       const at = { x: a.x + ((b.x - a.x) / length) * away, y: a.y + ((b.y - a.y) / length) * away };
       const from = axis === 'column' ? chosen?.column : chosen?.row;
       const span = axis === 'column' ? chosen?.columnSpan : chosen?.rowSpan;
-      const isChosen = from !== undefined && i >= from && i < from + span!;
+      const isChosen = from !== undefined && index >= from && index < from + span!;
       const end = axis === 'column' ? { x: edges[i + 1]!, y: own.height } : { x: 0, y: own.height - edges[i + 1]! };
       const far =
         axis === 'column' ? { x: edges[i + 1]! + 1, y: own.height } : { x: 0, y: own.height - edges[i + 1]! - 1 };
@@ -98,7 +105,8 @@ const Numbers = memo(function Numbers(props: {
         edges,
         axis,
         track,
-        index: i,
+        index,
+        last: i,
         at,
         room: (edges[i + 1]! - edges[i]!) * view.k,
         isChosen,
@@ -141,6 +149,8 @@ const BoundaryHandle = memo(function BoundaryHandle(props: {
   axis: 'column' | 'row';
   track: Block['columns'][number];
   index: number;
+  /** Which of the laid tracks it is, from 0. */
+  last: number;
   boundary: Point;
   along: Point;
   edges: number[];
@@ -150,7 +160,7 @@ const BoundaryHandle = memo(function BoundaryHandle(props: {
   levels: Levels;
   end: Point;
 }) {
-  const { block, axis, track, index, boundary, along, edges, k, mm, levels, end } = props;
+  const { block, axis, track, index, last, boundary, along, edges, k, mm, levels, end } = props;
   const start = useRef<{ x: number; y: number; mm: number; end: Point }>(undefined);
   const move = (event: PointerEvent<HTMLDivElement>) => {
     const from = start.current;
@@ -162,7 +172,7 @@ const BoundaryHandle = memo(function BoundaryHandle(props: {
     const neighbours = edges
       .slice(1)
       .map((edge, i) => edge - edges[i]!)
-      .filter((_, i) => i !== index);
+      .filter((_, i) => i !== last);
     const near =
       neighbours.find((size) => Math.abs(size - wanted) * k < SNAP) ?? inLine(levels, along, from, by, SNAP / k);
     const size = event.altKey ? roundLength(wanted) : roundLength(near ?? Math.round(wanted / step) * step);

@@ -2,7 +2,9 @@ import { shallowEqual } from 'fast-equals';
 import type { Occasion } from '../../core/format/occasion';
 import type { Facts } from '../../core/property/facts';
 import { type Composed, compose } from '../../core/scene/compose';
-import type { SheetRequest } from '../../core/scene/resources';
+import { planSheets } from '../../core/scene/planning';
+import type { SheetPlace } from '../../core/scene/resources';
+import { partsRules } from '../../core/specimen/parts-tables';
 import { ComposeMemo } from '../../core/scene/memo';
 import type { Outcome } from '../../core/refusal';
 import { factsFor } from '../data/office';
@@ -28,26 +30,40 @@ function remembered<T>(
 
 /** What the sheet on the desk is filled from: the chosen model, taken for another kind when it is shown as for one. */
 export const deskFacts = remembered<Facts>(
-  ({ format, office, filled, asFor }) => [
+  ({ format, office, filled, asFor, document }) => [
     format,
     office.specimens,
     office.properties,
     office.materials,
     filled,
     asFor.kind,
+    [...partsRules(document).keys()].join(),
   ],
-  ({ format, office, filled, asFor }) => {
-    const facts = factsFor(format, office, filled);
+  ({ format, office, filled, asFor, document }) => {
+    const facts = factsFor(format, office, filled, document);
     return facts.model && asFor.kind ? { ...facts, model: { ...facts.model, kind: asFor.kind } } : facts;
   },
   2,
 );
 
+const planMemo = new ComposeMemo();
+
 /** Which sheet of how many the desk shows. */
-export const deskSheet = remembered<SheetRequest['sheet']>(
-  ({ format, asFor }) => [format.scale, asFor.sheet],
-  ({ format: { scale }, asFor }) =>
-    asFor.sheet === 'following' ? { number: 2, total: 2, scale } : { number: 1, total: 1, scale },
+export const deskSheet = remembered<SheetPlace>(
+  (board) => {
+    const { document, format, asFor, sizeId, show, rows, resources } = board;
+    // Where no table grows, no sheet goes on from another.
+    const grows = document.blocks.some((block) => block.grow);
+    return [format.scale, asFor.sheet, ...(grows ? [document, sizeId, show, rows, resources, deskFacts(board)] : [])];
+  },
+  (board) => {
+    const { document, sizeId, show, rows, resources, format, asFor } = board;
+    const sheet = { document, sizeId, scale: format.scale, facts: deskFacts(board) };
+    const following = asFor.sheet === 'following';
+    const looks = { show, ...(rows !== undefined && { rows }) };
+    const sheets = planSheets(following ? [sheet, sheet] : [sheet], resources, looks, planMemo);
+    return sheets[following ? 1 : 0]!.place;
+  },
   2,
 );
 
@@ -58,10 +74,19 @@ const memo = new ComposeMemo();
  * Two are kept: the one of the board as it is, and the one that panes still show that follow a moment later.
  */
 const sheetOf = remembered<Outcome<Composed>>(
-  (board) => [board.document, board.sizeId, board.show, board.resources, deskFacts(board), deskSheet(board)],
+  (board) => [
+    board.document,
+    board.sizeId,
+    board.show,
+    board.rows,
+    board.resources,
+    deskFacts(board),
+    deskSheet(board),
+  ],
   (board) => {
-    const { document, sizeId, show, resources } = board;
-    return compose(document, { sizeId, sheet: deskSheet(board), show }, deskFacts(board), resources, memo);
+    const { document, sizeId, show, rows, resources } = board;
+    const request = { sizeId, sheet: deskSheet(board), show, ...(rows !== undefined && { rows }) };
+    return compose(document, request, deskFacts(board), resources, memo);
   },
   2,
 );

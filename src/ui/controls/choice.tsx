@@ -12,7 +12,7 @@ const Segment = chakra('button', {
     whiteSpace: 'nowrap',
     _last: { borderRight: 'none' },
     _hover: { bg: 'plumWash' },
-    _checked: { bg: 'ink', color: 'onInk' },
+    _checked: { bg: 'ink', color: 'onInk', _hover: { bg: 'ink' } },
   },
 });
 

@@ -4,20 +4,22 @@ import { Box, Flex, chakra } from '@chakra-ui/react';
 import { type ReactNode, useId, useRef, useState } from 'react';
 import type { Outcome } from '../../core/refusal';
 
-export const TextInput = chakra('input', {
-  base: {
-    width: '100%',
-    height: '26px',
-    px: '7px',
-    bg: 'card',
-    border: '1px solid',
-    borderColor: 'line',
-    color: 'ink',
-    _focusVisible: { outline: '2px solid', outlineColor: 'plum', outlineOffset: '-1px' },
-    _invalid: { borderColor: 'vermilion' },
-    _disabled: { opacity: 0.6 },
-  },
-});
+/** What every field for typing looks like. */
+const typing = {
+  width: '100%',
+  px: '7px',
+  bg: 'card',
+  border: '1px solid',
+  borderColor: 'line',
+  color: 'ink',
+  _focusVisible: { outline: '2px solid', outlineColor: 'plum', outlineOffset: '-1px' },
+  _invalid: { borderColor: 'vermilion' },
+  _disabled: { opacity: 0.6 },
+} as const;
+
+export const TextInput = chakra('input', { base: { ...typing, height: '26px' } });
+
+export const TextArea = chakra('textarea', { base: { ...typing, py: '3px', resize: 'vertical' } });
 
 export const Select = chakra('select', {
   base: {

@@ -6,6 +6,8 @@ import type { Facts } from '../../core/property/facts';
 import type { Resources } from '../../core/scene/resources';
 import { massSources, modelFacts, seenValues } from '../../core/specimen/seen-values';
 import type { Material } from '../../core/specimen/material';
+import type { Models } from '../../core/specimen/models';
+import { partsRules, partsTables } from '../../core/specimen/parts-tables';
 import type { Specimen } from '../../core/specimen/specimen';
 import { registerFonts } from '../theme/sheet-fonts';
 import { get } from './request';
@@ -92,15 +94,19 @@ export function resourcesFrom(
   };
 }
 
-/** The facts of a sheet of a format, filled from a model or from none. */
+/** The facts of a sheet of a format, filled from a model or from none; `document` is the format as it is on the board. */
 export function factsFor(
-  format: Pick<FormatData, 'facts'>,
-  models: Pick<OfficeData, 'specimens' | 'properties' | 'materials'>,
+  format: Pick<FormatData, 'facts' | 'edition'>,
+  models: Models,
   filled: Filled | undefined,
+  document: FormatDocument = format.edition.document,
 ): Facts {
   const specimen = models.specimens.find((candidate) => candidate.id === filled?.specimen);
   return {
     ...format.facts,
-    ...(specimen && modelFacts(specimen, filled?.variant, massSources(models))),
+    ...(specimen && {
+      ...modelFacts(specimen, filled?.variant, massSources(models)),
+      parts: partsTables(partsRules(document), { specimen, variant: filled?.variant }, models).parts,
+    }),
   };
 }

@@ -9,6 +9,7 @@ import { valueText } from '../../core/property/value';
 import { Problem } from '../controls/field';
 import { AnswerField } from './answer-field';
 import { askedPlaces } from './asked-places';
+import { askedOf } from './use-sheets';
 import { type Changed, type OpenDrawing, withAnswer } from './drawing-store';
 
 const Entry = chakra('button', {
@@ -34,8 +35,8 @@ export function AskedPane(props: {
   change: (changed: Changed) => void;
 }) {
   const { open, sheet, focused, change } = props;
-  const { drawing, office } = open;
-  const { asked } = office.formats[0]!.edition.document;
+  const { drawing } = open;
+  const asked = askedOf(open);
   const places = askedPlaces(asked, sheet.ok ? sheet.report : undefined);
   const left = asked.filter(({ key }) => isOpen(drawing.answers[key])).length;
   const findings = sheet.ok
@@ -131,7 +132,7 @@ function Elsewhere(props: {
       <Box flex="1" minWidth={0}>
         {asked.name}{' '}
         <Box as="span" fontSize="12px" color="soft">
-          not on this size
+          not on this sheet
         </Box>
         <AnswerField
           asked={asked}

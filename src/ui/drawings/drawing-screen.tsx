@@ -2,12 +2,10 @@
 
 import { Box, Flex, Menu } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
-import { useCallback, useMemo, useState } from 'react';
-import { drawingFacts } from '../../core/drawing/drawing';
-import type { Outcome } from '../../core/refusal';
-import { ComposeMemo } from '../../core/scene/memo';
-import { type Composed, compose } from '../../core/scene/compose';
-import { massSources, modelFacts } from '../../core/specimen/seen-values';
+import { useCallback, useState } from 'react';
+import { lossesOn } from '../../core/drawing/resizing';
+import type { Revising } from '../../core/drawing/revising';
+import type { RevisionRow } from '../../core/revision/rows';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Dialog } from '../controls/dialog';
@@ -21,7 +19,18 @@ import { Screen } from '../shell/screen';
 import { AskedPane } from './asked-pane';
 import { DrawingSheet } from './drawing-sheet';
 import type { Changed, OpenDrawing, Saving } from './drawing-store';
+import { RevisionsPane } from './revisions-pane';
+import { SheetTabs } from './sheet-tabs';
+import { SheetsPane } from './sheets-pane';
 import { useDrawing } from './use-drawing';
+import { sourcesOf, usePlan, useSheet } from './use-sheets';
+
+type Pane = 'asked' | 'revisions' | 'sheets';
+const PANES = [
+  { value: 'asked', label: 'Asked' },
+  { value: 'revisions', label: 'Revisions' },
+  { value: 'sheets', label: 'Sheets' },
+] as const;
 
 /** A drawing open: the sheet with only its asked values alive, what is asked beside it. */
 export function DrawingScreen({ id }: { id: string }) {
@@ -35,7 +44,20 @@ export function DrawingScreen({ id }: { id: string }) {
     void store.load();
   });
   const changes = status?.models.find((model) => model.specimen === open?.drawing.specimen)?.changes ?? [];
-  const sheet = useSheetOf(open);
+  const [preview, setPreview] = useState<readonly RevisionRow[]>();
+  const planned = usePlan(open, preview);
+  const [wanted, setWanted] = useState(1);
+  const shown = planned[Math.min(wanted, planned.length) - 1];
+  const sheet = useSheet(open, shown);
+  const [pane, setPane] = useState<Pane>('asked');
+  const [resized, setResized] = useState<{ size: string; losses: string[] }>();
+  const resize = (sizeId: string) => {
+    if (!open) return;
+    const size = open.office.formats[0]!.edition.document.sizes.find(({ id }) => id === sizeId)!.name;
+    setResized({ size, losses: lossesOn(sizeId, open.drawing, sourcesOf(open), open.resources) });
+    change({ sizeId });
+  };
+  const revise = useCallback((revising: Revising) => store.revise(revising), [store]);
   const drawing = open?.drawing;
   const locked = drawing?.state === 'finished';
   return (
@@ -51,6 +73,12 @@ export function DrawingScreen({ id }: { id: string }) {
           caption: 'Format',
           value: drawing ? `${drawing.formatName}, edition ${drawing.edition}` : '…',
           width: '220px',
+        },
+        { caption: 'Revision', value: drawing ? (drawing.revision ?? '–') : '…', width: '70px' },
+        {
+          caption: 'Sheet',
+          value: shown ? `${shown.place.number} of ${shown.place.total}` : '…',
+          width: '80px',
         },
         { caption: 'State', value: drawing?.state ?? '…', width: '110px' },
         { caption: 'Saved', value: <SavingWords saving={saving} />, width: '230px' },
@@ -78,7 +106,7 @@ export function DrawingScreen({ id }: { id: string }) {
                 value: size.id,
                 label: size.name,
               }))}
-              onChange={(sizeId) => !locked && change({ sizeId })}
+              onChange={(sizeId) => !locked && sizeId !== drawing.sizeId && resize(sizeId)}
             />
             <Box
               flex="1"
@@ -106,13 +134,32 @@ export function DrawingScreen({ id }: { id: string }) {
             </Button>
             <ExportDrawing id={drawing.id} number={drawing.number} />
           </Flex>
+          {resized && <Resized {...resized} close={() => setResized(undefined)} />}
           <Flex flex="1" minHeight={0}>
-            <Box flex="1" minWidth={0}>
-              <DrawingSheet open={open} sheet={sheet} focused={focused} focus={setFocused} change={change} />
-            </Box>
-            <Box width="290px" flexShrink={0} borderLeft="1px solid" borderColor="ink" bg="card" overflowY="auto">
-              <AskedPane open={open} sheet={sheet} focused={focused} change={change} />
-            </Box>
+            <Flex direction="column" flex="1" minWidth={0}>
+              <SheetTabs planned={planned} shown={shown?.place.number ?? 1} show={setWanted} />
+              <Box flex="1" minHeight={0}>
+                <DrawingSheet open={open} sheet={sheet} focused={focused} focus={setFocused} change={change} />
+              </Box>
+            </Flex>
+            <Flex
+              direction="column"
+              width="310px"
+              flexShrink={0}
+              borderLeft="1px solid"
+              borderColor="ink"
+              bg="card"
+              pb="10px"
+            >
+              <Flex px="12px" pt="8px">
+                <Choice label="Beside the sheet" value={pane} options={PANES} onChange={setPane} />
+              </Flex>
+              <Box flex="1" minHeight={0} overflowY="auto">
+                {pane === 'asked' && <AskedPane open={open} sheet={sheet} focused={focused} change={change} />}
+                {pane === 'revisions' && <RevisionsPane open={open} revise={revise} preview={setPreview} />}
+                {pane === 'sheets' && <SheetsPane open={open} planned={planned} show={setWanted} change={change} />}
+              </Box>
+            </Flex>
           </Flex>
         </Flex>
       )}
@@ -123,7 +170,7 @@ export function DrawingScreen({ id }: { id: string }) {
 /** Whether models that changed are the drawing's own, or among its components however deep. */
 function concerns({ drawing, office }: OpenDrawing, models: readonly string[]): boolean {
   const seen = new Set<string>();
-  const waiting = [drawing.specimen];
+  const waiting = [drawing.specimen, ...drawing.sheets.flatMap(({ specimen }) => specimen ?? [])];
   for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
     if (seen.has(id)) continue;
     seen.add(id);
@@ -133,27 +180,36 @@ function concerns({ drawing, office }: OpenDrawing, models: readonly string[]): 
   return models.some((id) => seen.has(id));
 }
 
-function useSheetOf(open: OpenDrawing | undefined): Outcome<Composed> {
-  const [memo] = useState(() => new ComposeMemo());
-  const { drawing, office, resources } = open ?? {};
-  const model = useMemo(() => {
-    const specimen = office?.specimens.find((one) => one.id === drawing?.specimen);
-    return office && specimen ? modelFacts(specimen, drawing?.variant, massSources(office)) : {};
-  }, [office, drawing?.specimen, drawing?.variant]);
-  const facts = useMemo(
-    () => office && drawing && drawingFacts(office.formats[0]!.facts, model, drawing),
-    [office, drawing, model],
+/** What no longer fits after the drawing's size was changed, or that all does. */
+function Resized({ size, losses, close }: { size: string; losses: string[]; close: () => void }) {
+  return (
+    <Flex
+      role="status"
+      aria-label="After the change of size"
+      gap="8px"
+      px="14px"
+      py="5px"
+      fontSize="14px"
+      bg="card"
+      borderBottom="1px solid"
+      borderColor="line"
+    >
+      <Box flex="1" minWidth={0} maxHeight="88px" overflowY="auto">
+        {losses.length === 0 ? (
+          <Box color="pine">● On {size} everything fits as it did; answers and revisions are kept.</Box>
+        ) : (
+          losses.map((words) => (
+            <Box key={words} color="ochre">
+              ▲ On {size}: {words}
+            </Box>
+          ))
+        )}
+      </Box>
+      <Button type="button" look="quiet" aria-label="Close the report" onClick={close}>
+        ×
+      </Button>
+    </Flex>
   );
-  return useMemo(() => {
-    if (!office || !drawing || !facts || !resources) return { ok: false, reason: 'The drawing is not loaded yet.' };
-    const format = office.formats[0]!;
-    const request = {
-      sizeId: drawing.sizeId,
-      sheet: { number: 1, total: 1, scale: format.scale },
-      show: 'values' as const,
-    };
-    return compose(format.edition.document, request, facts, resources, memo);
-  }, [office, drawing, facts, resources, memo]);
 }
 
 function SavingWords({ saving }: { saving: Saving }) {

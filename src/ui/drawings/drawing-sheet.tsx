@@ -16,6 +16,7 @@ import { Problem, TextInput } from '../controls/field';
 import { SceneView } from '../sheet/scene-view';
 import { AnswerField } from './answer-field';
 import { type AskedPlace, askedPlaces } from './asked-places';
+import { askedOf } from './use-sheets';
 import { type Changed, type OpenDrawing, withAnswer } from './drawing-store';
 
 const TEXT_STYLE: CSSProperties = {
@@ -43,7 +44,7 @@ export function DrawingSheet({ open, sheet, focused, focus, change }: SheetProps
   const [asking, setAsking] = useState<string>();
   useZoom(svg, sheet.ok ? sheet.scene : undefined);
   const report = sheet.ok ? sheet.report : undefined;
-  const { asked } = open.office.formats[0]!.edition.document;
+  const asked = askedOf(open);
   const places = askedPlaces(asked, report);
   const click = (event: MouseEvent<SVGSVGElement>) => {
     if (!report) return;

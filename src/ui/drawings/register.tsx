@@ -18,6 +18,8 @@ const NumberingDialog = dynamic(() => import('./numbering-dialog').then((module)
   ssr: false,
 });
 
+const SchemeDialog = dynamic(() => import('./scheme-dialog').then((module) => module.SchemeDialog), { ssr: false });
+
 const NumberLink = chakra(Link, { base: { fontWeight: 600, color: 'plum', textDecoration: 'underline' } });
 
 type Wanted = 'all' | 'in work' | 'finished' | 'changed';
@@ -30,6 +32,7 @@ export function Register() {
   const [wanted, setWanted] = useState<Wanted>('all');
   const [making, setMaking] = useState(false);
   const [numbering, setNumbering] = useState(false);
+  const [naming, setNaming] = useState(false);
   const load = useCallback(
     () =>
       loadDrawings().then(
@@ -81,6 +84,9 @@ export function Register() {
             </Select>
           </Box>
           <Box flex="1" />
+          <Button type="button" onClick={() => setNaming(true)}>
+            Revisions…
+          </Button>
           <Button type="button" onClick={() => setNumbering(true)}>
             Numbering…
           </Button>
@@ -102,9 +108,11 @@ export function Register() {
             <chakra.table width="100%" borderCollapse="collapse">
               <thead>
                 <tr>
-                  {['Number', 'Title', 'Model', 'Format', 'Size', 'State', 'Still asked', 'Changed'].map((name) => (
-                    <HeadCell key={name}>{name}</HeadCell>
-                  ))}
+                  {['Number', 'Rev.', 'Title', 'Model', 'Format', 'Size', 'State', 'Still asked', 'Changed'].map(
+                    (name) => (
+                      <HeadCell key={name}>{name}</HeadCell>
+                    ),
+                  )}
                 </tr>
               </thead>
               <tbody>
@@ -122,6 +130,7 @@ export function Register() {
         </Box>
       </Flex>
       {making && <MakeDialog close={() => setMaking(false)} />}
+      {naming && <SchemeDialog close={() => setNaming(false)} />}
       {numbering && <NumberingDialog close={() => setNumbering(false)} />}
     </Screen>
   );
@@ -134,6 +143,7 @@ function DrawingRow({ drawing }: { drawing: DrawingData }) {
       <DataCell>
         <NumberLink href={`/drawings/${drawing.id}`}>{drawing.number}</NumberLink>
       </DataCell>
+      <DataCell>{drawing.revision ?? '–'}</DataCell>
       <DataCell>{drawing.title || '–'}</DataCell>
       <DataCell>
         {drawing.modelName}
@@ -147,7 +157,10 @@ function DrawingRow({ drawing }: { drawing: DrawingData }) {
       <DataCell>
         {drawing.formatName}, edition {drawing.edition}
       </DataCell>
-      <DataCell>{drawing.sizeName}</DataCell>
+      <DataCell>
+        {drawing.sizeName}
+        {drawing.sheets.length > 1 && ` · ${drawing.sheets.length} sheets`}
+      </DataCell>
       <DataCell>{drawing.state}</DataCell>
       <DataCell title={open.join(', ')}>
         {open.length === 0 ? (

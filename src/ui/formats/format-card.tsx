@@ -32,7 +32,7 @@ export function FormatCard(props: {
       document,
       request: {
         sizeId: document.mainSize,
-        sheet: { number: 1, total: 1, scale: format.scale },
+        scale: format.scale,
         show: 'values' as const,
       },
       facts: factsFor(format, loaded.office, filled),

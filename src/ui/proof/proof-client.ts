@@ -1,14 +1,15 @@
 import { type Remote, wrap } from 'comlink';
 import type { FormatDocument } from '../../core/format/document';
 import type { Facts } from '../../core/property/facts';
-import type { Resources, SheetRequest } from '../../core/scene/resources';
+import type { ProofRequest } from '../../core/scene/proof';
+import type { Resources } from '../../core/scene/resources';
 import type { ProofResult, ProofWorker } from '../../workers/proof-worker';
 
 /** One proof to keep current: one format on one size, filled from one specimen. */
 export interface ProofOrder {
   id: string;
   document: FormatDocument;
-  request: SheetRequest;
+  request: ProofRequest;
   facts: Facts;
   room: { width: number; height: number };
 }

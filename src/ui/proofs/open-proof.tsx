@@ -5,8 +5,10 @@ import { type CSSProperties, type MouseEvent, useEffect, useMemo, useRef, useSta
 import { holds, top } from '../../core/geometry/box';
 import { trimNumber } from '../../core/geometry/length';
 import { compose } from '../../core/scene/compose';
+import { proofSheets } from '../../core/scene/planning';
 import type { CellReport } from '../../core/scene/report';
 import { Button } from '../controls/button';
+import { Choice } from '../controls/choice';
 import { WeightMark } from '../controls/mark';
 import { DataCell, HeadCell } from '../controls/table';
 import { factsFor } from '../data/office';
@@ -30,15 +32,16 @@ export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: 
   const { format, office, resources } = loaded;
   const [shown, setShown] = useState<string>();
   const table = useRef<HTMLDivElement>(null);
+  const [number, setNumber] = useState(1);
+  const { document } = format.edition;
+  const facts = useMemo(() => factsFor(format, office, row.filled), [format, office, row]);
+  const sheets = useMemo(
+    () => proofSheets({ document, sizeId, scale: format.scale, facts }, resources, { show: row.show }),
+    [document, sizeId, format, facts, resources, row],
+  );
   const composed = useMemo(
-    () =>
-      compose(
-        format.edition.document,
-        { sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show: row.show },
-        factsFor(format, office, row.filled),
-        resources,
-      ),
-    [format, office, resources, sizeId, row],
+    () => compose(document, { sizeId, sheet: sheets[number - 1]!.place, show: row.show }, facts, resources),
+    [document, sizeId, sheets, number, row, facts, resources],
   );
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => event.key === 'Escape' && close();
@@ -73,6 +76,14 @@ export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: 
         <Box as="h2" fontSize="18px" fontWeight={600} flex="1">
           {size.name} · {row.words}
         </Box>
+        {sheets.length > 1 && (
+          <Choice
+            label="Sheet of the proof"
+            value={String(number)}
+            options={sheets.map(({ place }) => ({ value: String(place.number), label: `Sheet ${place.number}` }))}
+            onChange={(chosen) => setNumber(Number(chosen))}
+          />
+        )}
         <Button type="button" onClick={() => void exportProof(loaded, row, sizeId)}>
           Export PDF
         </Button>

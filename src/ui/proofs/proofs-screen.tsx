@@ -147,7 +147,7 @@ function MatrixProof(props: {
     (): ProofOrder => ({
       id: key,
       document: loaded.format.edition.document,
-      request: { sizeId: size.id, sheet: { number: 1, total: 1, scale: loaded.format.scale }, show: row.show },
+      request: { sizeId: size.id, scale: loaded.format.scale, show: row.show },
       facts: factsFor(loaded.format, loaded.office, row.filled),
       room: ROOM,
     }),

@@ -24,7 +24,7 @@ export function SpecimenProof(props: {
     (): ProofOrder => ({
       id: `${format.id}/${filled.specimen}/${filled.variant ?? ''}`,
       document,
-      request: { sizeId: document.mainSize, sheet: { number: 1, total: 1, scale: format.scale }, show: 'values' },
+      request: { sizeId: document.mainSize, scale: format.scale, show: 'values' },
       facts: factsFor(format, office, { specimen: filled.specimen, variant: filled.variant }),
       room: ROOM,
     }),

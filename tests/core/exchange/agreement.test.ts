@@ -97,7 +97,7 @@ function expectAgreement(read: ReadSheet, scene: Scene): void {
 describe.each(CASES)('%s', (_, scene) => {
   test('SVG says what the scene says', () => expectAgreement(readSvg(writeSvg(scene, fontFile, 'Test')), scene));
   test('PDF says what the scene says, with its line widths', async () => {
-    const read = readPdf(await writePdf(scene, fontFile, details));
+    const read = readPdf(await writePdf([{ scene }], fontFile, details));
     expectAgreement(read, scene);
     const widths = (sheet: ReadSheet) => sheet.segments.map((segment) => segment.width!.toFixed(3)).sort();
     expect(widths(read)).toEqual(widths(expected(scene)));
@@ -159,7 +159,7 @@ describe('the DXF', () => {
   test('opens in another parser too', () => {
     const parsed = new DxfParser().parseSync(writeDxf(CASES[0]![1]))!;
     expect(Object.keys(parsed.blocks)).toEqual(expect.arrayContaining(['TITLE_BLOCK', 'TOLERANCES_AND_NOTES']));
-    expect(parsed.entities.filter((entity) => entity.type === 'INSERT')).toHaveLength(2);
+    expect(parsed.entities.filter((entity) => entity.type === 'INSERT')).toHaveLength(3);
   });
   test.each([
     [0.7, 70],
@@ -196,7 +196,9 @@ test('equal sheets are equal files', async () => {
   expect(writeDxf(scene)).toBe(writeDxf(scene));
   expect(writeSvg(scene, fontFile, 'T')).toBe(writeSvg(scene, fontFile, 'T'));
   expect(
-    Buffer.from(await writePdf(scene, fontFile, details)).equals(Buffer.from(await writePdf(scene, fontFile, details))),
+    Buffer.from(await writePdf([{ scene }], fontFile, details)).equals(
+      Buffer.from(await writePdf([{ scene }], fontFile, details)),
+    ),
   ).toBe(true);
 });
 
@@ -219,6 +221,6 @@ test('bold letters are thickened by the same line in all three files', async () 
   const dxf = readDxf(writeDxf(sheet.scene));
   expect(dxf.errors).toEqual([]);
   expect(dxf.bold).toEqual([expect.stringMatching(/_BOLD/)]);
-  const pdf = await writePdf(sheet.scene, fontFile, { title: 'T', date: '2026-06-02' });
+  const pdf = await writePdf([sheet], fontFile, { title: 'T', date: '2026-06-02' });
   expect(readPdf(pdf).texts.map((run) => run.text)).toContain('DRUM BARREL');
 });

@@ -71,10 +71,10 @@ describe('on a drawing', () => {
   };
 
   test('an answer stands in every cell that asks for it or links to it; the number is the drawing’s', () => {
-    const filled = sheet({ 'created-by': 'Ines Sundqvist', revision: 'C' });
-    expect([filled.text('created'), filled.text('revision'), filled.text('number')]).toEqual([
+    const filled = sheet({ 'created-by': 'Ines Sundqvist', language: 'de' });
+    expect([filled.text('created'), filled.text('language'), filled.text('number')]).toEqual([
       'Ines Sundqvist',
-      'C',
+      'de',
       'KD-00007',
     ]);
     expect(filled.trace('created')).toMatchObject({ from: 'Drawing KD-00007', value: 'Ines Sundqvist' });
@@ -101,9 +101,9 @@ describe('on a drawing', () => {
     const check = (answers: Record<string, string>, overruled = {}) =>
       checkAnswers(workshop.format, { answers, overruled });
     expect(check({ 'created-by': 'Ines Sundqvist', 'no longer asked': 'kept' })).toEqual({ ok: true });
-    expect(check({ revision: 'I' })).toMatchObject({
+    expect(check({ 'date-of-issue': 'June' })).toMatchObject({
       ok: false,
-      reason: expect.stringContaining('I and O are not used'),
+      reason: expect.stringContaining('“June” is not a date'),
     });
     expect(check({}, { material: 'Bronze' })).toEqual({
       ok: false,
@@ -125,7 +125,7 @@ describe('on a drawing', () => {
   test('asked values are put in order, and one that a cell still asks for cannot go', () => {
     const { asked } = workshop.format;
     const turned = applyStep(workshop.format, { op: 'set asked', asked: asked.toReversed() });
-    expect(turned.ok && turned.document.asked[0]!.key).toBe('revision');
+    expect(turned.ok && turned.document.asked[0]!.key).toBe('approved-by');
     expect(applyStep(workshop.format, { op: 'set asked', asked: asked.slice(1) })).toMatchObject({
       ok: false,
       reason: expect.stringContaining('asks for created-by, which is not defined'),

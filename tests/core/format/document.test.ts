@@ -126,9 +126,16 @@ describe('layout', () => {
   test('the title block stands in the lower right corner of every size; what is bound to others is left out', () => {
     expect(laid('iso-a3-landscape').map(({ block, box }) => [block.id, box])).toEqual([
       ['title-block', { x: 230, y: 10, width: 180, height: 54 }],
-      ['notes-block', { x: 340, y: 64, width: 70, height: 24 }],
+      ['notes-block', { x: 340, y: 64 + 12, width: 70, height: 24 }],
+      // Without rows a table stands as the format has it, with its heading and one row.
+      ['parts-block', { x: 230, y: 64, width: 180, height: 12 }],
+      ['revisions-block', { x: 255, y: 275, width: 155, height: 12 }],
     ]);
-    expect(laid('iso-a4-portrait').map(({ block }) => block.id)).toEqual(['compact-block']);
+    expect(laid('iso-a4-portrait').map(({ block }) => block.id)).toEqual([
+      'compact-block',
+      'parts-block',
+      'revisions-block',
+    ]);
     expect(laid('iso-a4-portrait')[0]!.box).toEqual({ x: 20, y: 10, width: 180, height: 32 });
     expect(laid('iso-a1-landscape')[2]!.box).toEqual({ x: 20, y: 574, width: 70, height: 10 });
   });

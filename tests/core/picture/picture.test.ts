@@ -217,7 +217,7 @@ describe('a picture in a cell', () => {
 
   test('prints in PDF and DXF where the screen shows it, pixels and outlines alike', async () => {
     const { scene } = sheet(picture(RASTER));
-    const pdf = readPdf(await writePdf(scene, fontFile, { title: 'T', date: '2026-06-02' }));
+    const pdf = readPdf(await writePdf([{ scene }], fontFile, { title: 'T', date: '2026-06-02' }));
     expect(pdf.images).toEqual([
       {
         from: { x: expect.closeTo(381, 2), y: expect.closeTo(35, 2) },

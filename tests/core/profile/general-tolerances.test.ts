@@ -1,4 +1,9 @@
-import { type ToleranceClass, placesRows, toleranceRows } from '@/core/profile/general-tolerances';
+import {
+  readGeneralTolerance,
+  type ToleranceClass,
+  placesRows,
+  toleranceRows,
+} from '@/core/profile/general-tolerances';
 
 /** The standard's tables as they are printed, by class. */
 const LINEAR: Record<ToleranceClass, string[]> = {
@@ -81,4 +86,43 @@ test('by decimal places, in inch without the leading zero, in mm with it', () =>
     { kind: 'places', range: 'X', tolerance: '± 0,5' },
     { kind: 'places', range: 'X,X', tolerance: '± 0,25' },
   ]);
+});
+
+test.each<[string, ReturnType<typeof readGeneralTolerance>]>([
+  ['ISO 2768-m', { class: 'm' }],
+  ['ISO 2768-1 f', { class: 'f' }],
+  ['General tolerances ISO 2768-mK', { class: 'm' }],
+  ['c', { class: 'c' }],
+  [
+    '.X ±.1  .XX ±.03  .XXX ±.010',
+    {
+      places: [
+        { places: 1, tolerance: 0.1 },
+        { places: 2, tolerance: 0.03 },
+        { places: 3, tolerance: 0.01 },
+      ],
+    },
+  ],
+  ['0,X ± 0,2  angles ±0.5°', { places: [{ places: 1, tolerance: 0.2 }], angleDeg: 0.5 }],
+  ['ANGLE ± 1°', { places: [], angleDeg: 1 }],
+  ['ISO 2768-x', undefined],
+  ['as agreed', undefined],
+  ['', undefined],
+])('a profile’s “%s” is read', (text, rule) => {
+  expect(readGeneralTolerance(text)).toEqual(rule);
+});
+
+test('on inch sheets a class of ISO 2768-1 is printed in inch', () => {
+  const rows = toleranceRows('m', '.', 'in');
+  expect(rows.slice(0, 3).map(({ range, tolerance }) => `${range} ${tolerance}`)).toEqual([
+    '.0197 – .1181 ± .0039',
+    '> .1181 – .2362 ± .0039',
+    '> .2362 – 1.1811 ± .0079',
+  ]);
+  expect(rows.find(({ kind }) => kind === 'angle')).toMatchObject({
+    over: 0,
+    to: 10,
+    range: '≤ .3937',
+    tolerance: '± 1°',
+  });
 });

@@ -193,3 +193,32 @@ describe('what a definition and a specimen may not be', () => {
     expect(readSpecimen({ ...specimen, id: undefined })).toMatchObject({ reason: expect.stringMatching(/at id/) });
   });
 });
+
+describe('in a row of a table', () => {
+  const format = demoPackage('workshop-sheets');
+  const property = (id: string) => format.properties.find((one) => one.id === id)!;
+  const facts = {
+    ...demoFacts(format, 'recovery-winch', '316L'),
+    drawing: { name: 'Drawing', values: { Revision: 'C', Zones: 'B4', 'Created by': 'Ines Sundqvist' } },
+  };
+  const row = { name: 'revision A', values: { Revision: 'A', Zones: '' } };
+
+  test('the row’s own values stand before the drawing’s; one that it has empty is not filled from the drawing', () => {
+    expect(resolveProperty(property('revision'), { ...facts, row }, {})).toMatchObject({
+      value: 'A',
+      from: 'revision A',
+    });
+    expect(resolveProperty(property('revision-zones'), { ...facts, row }, {}).value).toBeUndefined();
+    expect(resolveProperty(property('created-by'), { ...facts, row }, {})).toMatchObject({
+      value: 'Ines Sundqvist',
+      from: 'Drawing',
+    });
+  });
+
+  test('a model’s properties are the component’s, never the row’s', () => {
+    const component = { ...facts, row: { name: 'item 2', values: { Title: 'no title', Item: '2' } } };
+    expect(resolveProperty(property('title'), component, {}).value).toBe('RECOVERY WINCH');
+    expect(resolveProperty(property('item'), component, { Item: 'the sheet’s' }).value).toBe('2');
+    expect(resolveProperty(property('item'), facts, {}).value).toBeUndefined();
+  });
+});

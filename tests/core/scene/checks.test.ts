@@ -68,7 +68,7 @@ test.each<[code: string, words: RegExp, document: FormatDocument, facts?: Partia
   ],
   [
     'little clear area',
-    /largest clear rectangle is 72 % of the drawing space; 90 % is wanted/,
+    /largest clear rectangle is 63 % of the drawing space; 90 % is wanted/,
     workshop.format,
     { profile: { name: 'P', values: { ...workshop.profile.values, 'Least clear area': 90 } } },
   ],
@@ -82,6 +82,14 @@ test.each<[code: string, words: RegExp, document: FormatDocument, facts?: Partia
     'asked twice',
     /“Language” is asked for twice/,
     { ...workshop.format, asked: [...workshop.format.asked, { ...workshop.format.asked[5]!, key: 'language-2' }] },
+  ],
+  [
+    'revision asked for',
+    /“Revision” is asked for, but it follows the newest row/,
+    {
+      ...workshop.format,
+      asked: [...workshop.format.asked, { ...workshop.format.asked[5]!, key: 'revision', name: 'Revision' }],
+    },
   ],
   [
     'small letters',

@@ -1,4 +1,5 @@
-import { type ItemNumbers, type PartsListRule, partsList } from '@/core/specimen/parts-list';
+import type { PartsRule } from '@/core/format/document';
+import { type ItemNumbers, partsList } from '@/core/specimen/parts-list';
 import { totalMass } from '@/core/specimen/mass';
 import { massSources } from '@/core/specimen/seen-values';
 import type { Specimen } from '@/core/specimen/specimen';
@@ -11,7 +12,7 @@ const winch = demoSpecimen('recovery-winch');
 
 function list(
   assembly: Specimen,
-  rule: PartsListRule,
+  rule: PartsRule,
   { variant = 'galvanised' as string | undefined, models = demoSpecimens(), items = {} as ItemNumbers } = {},
 ) {
   const sources = { models: massSources({ properties, specimens: models, materials })!, properties: byId };

@@ -8,6 +8,7 @@ const ExportBody = z.object({
   document: z.unknown(),
   sizeId: z.string(),
   show: z.enum(['values', 'names', 'longest', 'blank']),
+  rows: z.union([z.int().min(0).max(500), z.enum(['full', 'over-full'])]).optional(),
   specimen: z.string().optional(),
   variant: z.string().optional(),
   following: z.boolean().optional(),

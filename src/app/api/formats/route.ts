@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { copyFormat, startFormat } from '../../../server/services/formats';
+import { copyFormat, shelf, startFormat } from '../../../server/services/formats';
 import { body, respond } from '../respond';
 
 const Copy = z.object({
@@ -9,6 +9,13 @@ const Copy = z.object({
 });
 
 const Start = z.object({ start: z.unknown(), projection: z.enum(['first angle', 'third angle']) });
+
+export const dynamic = 'force-dynamic';
+
+/** The formats on the shelf by name. */
+export function GET() {
+  return respond(shelf);
+}
 
 /** Copies a format into a new one (with a document, that one instead of what is stored), or starts one from a document. */
 export function POST(request: Request) {

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { refuse } from '../../refusal';
 import { documentDefects, tilingDefects } from '../defects';
-import { Block } from '../document';
+import { Block, type FormatDocument, Growth } from '../document';
+import { growthTrouble } from '../growth';
+import { valueAt } from '../length-value';
 import { type Operation, blockOf, edited } from './operation';
 
 export const AddBlock = z.object({
@@ -42,7 +44,7 @@ export const removeBlock: Operation<RemoveBlock> = {
   words: (before, { block }) => `Remove ${blockOf(before, block)?.name ?? 'a block'}`,
 };
 
-const settable = Block.pick({
+const settable = Block.extend({ grow: Growth.nullable() }).pick({
   name: true,
   role: true,
   dock: true,
@@ -51,6 +53,8 @@ const settable = Block.pick({
   turn: true,
   locked: true,
   condition: true,
+  /** null: it does not grow any more. */
+  grow: true,
 });
 
 export const SetBlock = z.object({ op: z.literal('set block'), block: z.string(), change: settable.partial() });
@@ -65,16 +69,24 @@ const WORDS: Record<keyof SetBlock['change'], string> = {
   turn: 'Turn',
   locked: 'Lock',
   condition: 'Condition',
+  grow: 'Growth',
 };
 
-/** Changes what a block is as a whole: its name, dock, extent, turn, condition, lock. */
+/** Changes what a block is as a whole: its name, dock, extent, turn, condition, lock, growth. */
 export const setBlock: Operation<SetBlock> = {
   apply(document, { block: id, change }) {
     const changed = edited(document, (draft) => {
       const block = draft.blocks.find((candidate) => candidate.id === id);
       if (!block) return 'That block is no longer in the format.';
       if (block.locked && change.locked !== false) return `“${block.name}” is locked. Unlock it to change it.`;
-      Object.assign(block, change);
+      const { grow, ...others } = change;
+      Object.assign(block, others);
+      if (grow === null) delete block.grow;
+      else if (grow) {
+        const trouble = growthTrouble(block, grow) ?? growthRefusal(grow, document);
+        if (trouble) return trouble;
+        block.grow = grow;
+      }
     });
     return changed.ok ? sound(changed.document) : changed;
   },
@@ -83,6 +95,15 @@ export const setBlock: Operation<SetBlock> = {
       .map((key) => WORDS[key as keyof typeof WORDS])
       .join(', ')} of ${blockOf(before, block)?.name ?? 'a block'}`,
 };
+
+/** Why a block cannot grow like that. */
+function growthRefusal({ rows, least, most, whenFull }: Growth, { sizes }: FormatDocument): string | undefined {
+  const short = sizes.find(({ id }) => valueAt(most, id) < least);
+  if (short) return `At least ${least} rows are more than the most on ${short.name}, ${valueAt(most, short.id)}.`;
+  return rows === 'parts' && whenFull === 'newest only'
+    ? 'A parts list lists every part; when it is full it goes on in a second column or on the sheets that follow.'
+    : undefined;
+}
 
 export const OrderBlocks = z.object({ op: z.literal('order blocks'), order: z.array(z.string()) });
 export type OrderBlocks = z.infer<typeof OrderBlocks>;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Answers } from '../../../../core/drawing/drawing';
+import { DrawingSheets } from '../../../../core/drawing/sheets';
 import { changeDrawing, drawing } from '../../../../server/services/drawings';
 import { body, respond } from '../../respond';
 
@@ -10,6 +11,7 @@ const Change = z.object({
   sizeId: z.string().optional(),
   answers: Answers.optional(),
   overruled: Answers.optional(),
+  sheets: DrawingSheets.optional(),
   state: z.enum(['in work', 'finished']).optional(),
 });
 
@@ -18,7 +20,7 @@ export function GET(_request: Request, { params }: Context) {
   return respond(async () => drawing((await params).id));
 }
 
-/** Changes a drawing made on a version: its answers, overruled values, size, state. */
+/** Changes a drawing made on a version: its answers, overruled values, size, sheets, state. */
 export function PUT(request: Request, { params }: Context) {
   return respond(async () => changeDrawing((await params).id, await body(request, Change)));
 }

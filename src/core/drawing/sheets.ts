@@ -1,0 +1,128 @@
+import { z } from 'zod';
+import type { FormatDocument } from '../format/document';
+import { sheetGeometry } from '../format/sheet';
+import type { Facts } from '../property/facts';
+import { type RevisionRow, revisionTableRow } from '../revision/rows';
+import { type PlannedSheet, type SheetToPlan, planSheets } from '../scene/planning';
+import type { Resources } from '../scene/resources';
+import { massSources, modelFacts } from '../specimen/seen-values';
+import type { Models } from '../specimen/models';
+import { type ItemsByList, partsRules, partsTables } from '../specimen/parts-tables';
+import { type DrawingData, drawingFacts } from './drawing';
+
+/** One sheet of a drawing; what it does not say for itself is the drawing's. */
+export const DrawingSheet = z.object({
+  id: z.string().min(1).max(40),
+  name: z.string().trim().max(80, 'a sheet’s name has at most 80 characters'),
+  sizeId: z.string().max(60).optional(),
+  scale: z
+    .string()
+    .trim()
+    .regex(/^\d+([.,]\d+)?\s*:\s*\d+([.,]\d+)?$/, 'a scale is written 1:2')
+    .max(20)
+    .optional(),
+  /** The edition of another format. */
+  edition: z.string().max(40).optional(),
+  /** Another model than the drawing's. */
+  specimen: z.string().max(80).optional(),
+  variant: z.string().max(80).optional(),
+});
+export type DrawingSheet = z.infer<typeof DrawingSheet>;
+
+/** The sheets of a drawing: one at least. */
+export const DrawingSheets = z
+  .array(DrawingSheet)
+  .min(1, 'a drawing has one sheet at least')
+  .max(100, 'a drawing has 100 sheets at most')
+  .refine((sheets) => new Set(sheets.map(({ id }) => id)).size === sheets.length, 'two sheets have the same id');
+
+/** A drawing with all that its sheets are made from. */
+export interface DrawnData extends DrawingData {
+  specimen: string;
+  variant?: string | undefined;
+  sizeId: string;
+  /** The oldest first. */
+  revisions: readonly RevisionRow[];
+  items: ItemsByList;
+  sheets: readonly DrawingSheet[];
+}
+
+/** An edition of a format with what its sheets are filled from beside model and drawing. */
+export interface DrawingFormat {
+  document: FormatDocument;
+  facts: Omit<Facts, 'model' | 'variant'>;
+  scale: string;
+}
+
+export interface DrawingSources {
+  format: DrawingFormat;
+  /** The editions of other formats that sheets use, by id. */
+  others: ReadonlyMap<string, DrawingFormat>;
+  models: Models;
+}
+
+/** A sheet of a drawing with its format, its size and all that fills it. */
+export interface DrawnSheet extends SheetToPlan {
+  sheet: DrawingSheet;
+}
+
+/** What a sheet shows: its own model, else the drawing's. */
+function modelOf({ specimen, variant }: Pick<DrawnData, 'specimen' | 'variant'>, sheet: DrawingSheet) {
+  return sheet.specimen === undefined ? { specimen, variant } : { specimen: sheet.specimen, variant: sheet.variant };
+}
+
+/**
+ * The sheets of a drawing as they were put in, each with its facts, and the item numbers of all their parts lists: numbers that are
+ * given stay, parts without one get the next.
+ */
+export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { sheets: DrawnSheet[]; items: ItemsByList } {
+  const mass = massSources(sources.models);
+  const revisions = drawing.revisions.map(revisionTableRow);
+  let { items } = drawing;
+  const sheets = drawing.sheets.map((sheet): DrawnSheet => {
+    const format = (sheet.edition !== undefined && sources.others.get(sheet.edition)) || sources.format;
+    const { document } = format;
+    const { specimen: id, variant } = modelOf(drawing, sheet);
+    const specimen = sources.models.specimens.find((one) => one.id === id);
+    const model = specimen ? modelFacts(specimen, variant, mass) : {};
+    const tables = specimen && partsTables(partsRules(document), { specimen, variant }, sources.models, items);
+    if (tables) items = tables.items;
+    const sizeId = sheet.sizeId ?? drawing.sizeId;
+    return {
+      sheet,
+      document,
+      sizeId: document.sizes.some((size) => size.id === sizeId) ? sizeId : document.mainSize,
+      scale: sheet.scale ?? format.scale,
+      facts: {
+        ...drawingFacts(format.facts, model, drawing),
+        revisions,
+        ...(tables && { parts: tables.parts }),
+      },
+    };
+  });
+  return { sheets, items };
+}
+
+/** All sheets of a drawing, those that follow by themselves among them. */
+export const planDrawing = (
+  drawing: DrawnData,
+  sources: DrawingSources,
+  resources: Resources,
+): PlannedSheet<DrawnSheet>[] => planSheets(drawnSheets(drawing, sources).sheets, resources);
+
+/** What a sheet is called in lists and files: its number and its name. */
+export const sheetTitle = ({ place, sheet, follows }: PlannedSheet<DrawnSheet>): string =>
+  [`Sheet ${place.number}`, follows ? 'continued' : sheet.name].filter(Boolean).join(', ');
+
+/** The labels of a sheet's zones, letters and numerals, as revisions name them; none where the format shows none. */
+export function zoneLabelsOf({ document, sizeId }: SheetToPlan): { letters: string[]; numerals: string[] } {
+  const geometry = sheetGeometry(document, sizeId);
+  if (!geometry.ok || !document.zones.shown) return { letters: [], numerals: [] };
+  const { columns, rows } = geometry.sheet.zones;
+  const [across, up] = [columns.map(({ label }) => label), rows.map(({ label }) => label)];
+  return document.zones.lettersAlong === 'vertical'
+    ? { letters: up.sort(), numerals: across.sort(byNumber) }
+    : { letters: across.sort(), numerals: up.sort(byNumber) };
+}
+
+const byNumber = (a: string, b: string) => Number(a) - Number(b);

@@ -1,0 +1,56 @@
+import type { DrawingSheet } from '../../core/drawing/sheets';
+import type { Database } from '../database';
+
+interface Raw {
+  drawing_id: string;
+  id: string;
+  name: string;
+  size_id: string | null;
+  scale: string | null;
+  edition_id: string | null;
+  specimen_id: string | null;
+  variant: string | null;
+}
+
+const toSheet = (raw: Raw): DrawingSheet => ({
+  id: raw.id,
+  name: raw.name,
+  ...(raw.size_id !== null && { sizeId: raw.size_id }),
+  ...(raw.scale !== null && { scale: raw.scale }),
+  ...(raw.edition_id !== null && { edition: raw.edition_id }),
+  ...(raw.specimen_id !== null && { specimen: raw.specimen_id }),
+  ...(raw.variant !== null && { variant: raw.variant }),
+});
+
+/** The sheets of every drawing, or with `only` of one, by the drawing's id. */
+export async function allSheets(db: Database, only?: string): Promise<Map<string, DrawingSheet[]>> {
+  const where = only === undefined ? '' : ' WHERE drawing_id = ?';
+  const rows = await db.query<Raw>(
+    `SELECT drawing_id, id, name, size_id, scale, edition_id, specimen_id, variant FROM drawing_sheets${where} ORDER BY drawing_id, position`,
+    only === undefined ? [] : [only],
+  );
+  const sheets = new Map<string, DrawingSheet[]>();
+  for (const raw of rows) sheets.set(raw.drawing_id, [...(sheets.get(raw.drawing_id) ?? []), toSheet(raw)]);
+  return sheets;
+}
+
+/** Replaces the sheets of a drawing, inside a transaction. */
+export async function keepSheets(db: Database, drawing: string, sheets: readonly DrawingSheet[]): Promise<void> {
+  await db.run('DELETE FROM drawing_sheets WHERE drawing_id = ?', [drawing]);
+  for (const [position, sheet] of sheets.entries()) {
+    await db.run(
+      'INSERT INTO drawing_sheets (drawing_id, position, id, name, size_id, scale, edition_id, specimen_id, variant) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
+      [
+        drawing,
+        position,
+        sheet.id,
+        sheet.name,
+        sheet.sizeId ?? null,
+        sheet.scale ?? null,
+        sheet.edition ?? null,
+        sheet.specimen ?? null,
+        sheet.variant ?? null,
+      ],
+    );
+  }
+}

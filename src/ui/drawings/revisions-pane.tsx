@@ -1,0 +1,105 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { Revising } from '../../core/drawing/revising';
+import type { Outcome } from '../../core/refusal';
+import { type RevisionRow, isReleased } from '../../core/revision/rows';
+import { nextRevision } from '../../core/revision/scheme';
+import { Button } from '../controls/button';
+import { Problem } from '../controls/field';
+import type { OpenDrawing } from './drawing-store';
+import { PaneHead } from './pane-head';
+import { RevisionForm } from './revision-form';
+
+/** The revisions of a drawing, the newest first: one is added, the newest is changed or withdrawn. */
+export function RevisionsPane(props: {
+  open: OpenDrawing;
+  revise: (revising: Revising) => Promise<Outcome<object>>;
+  preview: (rows: readonly RevisionRow[] | undefined) => void;
+}) {
+  const { open, revise, preview } = props;
+  const { drawing, scheme } = open;
+  const rows = drawing.revisions;
+  const [editing, setEditing] = useState<'next' | 'newest'>();
+  const [problem, setProblem] = useState<string>();
+  const locked = drawing.state === 'finished';
+  const next = nextRevision(
+    scheme,
+    rows.map(({ revision }) => revision),
+    isReleased(rows),
+  );
+  const newest = rows.at(-1);
+  const close = () => {
+    preview(undefined);
+    setEditing(undefined);
+  };
+  const withdraw = async () => {
+    const outcome = await revise({ withdraw: newest!.revision });
+    setProblem(outcome.ok ? undefined : outcome.reason);
+  };
+  return (
+    <Box px="12px" pt="10px">
+      <PaneHead title="Revisions" words="The title block prints the newest one." />
+      {editing ? (
+        <RevisionForm
+          open={open}
+          of={editing === 'newest' ? newest : undefined}
+          proposed={next}
+          revise={revise}
+          preview={preview}
+          close={close}
+        />
+      ) : (
+        <Button type="button" look="primary" disabled={locked} onClick={() => setEditing('next')}>
+          Add revision {next}…
+        </Button>
+      )}
+      {locked && (
+        <Box fontSize="13px" color="soft" pt="4px">
+          The drawing is finished. Take it up again to revise it.
+        </Box>
+      )}
+      {problem && <Problem>{problem}</Problem>}
+      <Box as="ol" pt="10px" listStyleType="none" aria-label="Revisions of this drawing">
+        {rows.toReversed().map((row) => (
+          <Flex as="li" key={row.revision} gap="10px" py="7px" borderTop="1px solid" borderColor="line">
+            <Box width="26px" fontWeight={600} fontSize="17px" color={row === newest ? 'plum' : 'ink'}>
+              {row.revision}
+            </Box>
+            <Box flex="1" minWidth={0}>
+              {row.description}
+              <Box fontSize="13px" color="soft">
+                {[
+                  row.date,
+                  row.zones.join(', '),
+                  row.madeBy,
+                  row.approvedBy && `approved ${row.approvedBy}`,
+                  row.change,
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+                {row.released && ' · released'}
+              </Box>
+              {row === newest && !editing && !locked && (
+                <Flex gap="6px" pt="4px">
+                  <Button type="button" look="quiet" onClick={() => setEditing('newest')}>
+                    Change…
+                  </Button>
+                  <Button type="button" look="quiet" onClick={() => void withdraw()}>
+                    Withdraw
+                  </Button>
+                </Flex>
+              )}
+            </Box>
+          </Flex>
+        ))}
+      </Box>
+      {rows.length === 0 && !editing && (
+        <Box fontSize="13px" color="soft">
+          None yet: the first one is {next}.
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,199 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { DrawnSheet } from '../../core/drawing/sheets';
+import { DrawingSheet } from '../../core/drawing/sheets';
+import { refuse } from '../../core/refusal';
+import type { PlannedSheet } from '../../core/scene/planning';
+import { Button } from '../controls/button';
+import { CommitField, SelectRow } from '../controls/field';
+import { sentence } from '../controls/sentence';
+import { SortableItem, SortableList } from '../controls/sortable';
+import { type FormatEntry, useFormatEntries } from '../data/use-format-entries';
+import type { Changed, OpenDrawing } from './drawing-store';
+import { PaneHead } from './pane-head';
+
+/** The sheets of a drawing in their order: each with its name and, where it differs from the drawing's, its size, scale, model, format. */
+export function SheetsPane(props: {
+  open: OpenDrawing;
+  planned: readonly PlannedSheet<DrawnSheet>[];
+  show: (number: number) => void;
+  change: (changed: Changed) => void;
+}) {
+  const { open, planned, show, change } = props;
+  const { sheets, state } = open.drawing;
+  const [opened, setOpened] = useState<string>();
+  const formats = useFormatEntries();
+  const locked = state === 'finished';
+  const following = planned.filter(({ follows }) => follows).length;
+  const put = (sheet: DrawingSheet) => change({ sheets: sheets.map((one) => (one.id === sheet.id ? sheet : one)) });
+  const add = () => {
+    const sheet = { id: crypto.randomUUID(), name: '' };
+    change({ sheets: [...sheets, sheet] });
+    setOpened(sheet.id);
+    show(planned.length + 1);
+  };
+  return (
+    <Box px="12px" pt="10px">
+      <PaneHead title="Sheets" words="Numbers, totals and tables that go on follow by themselves." />
+      <SortableList
+        ids={sheets.map(({ id }) => id)}
+        moved={(order) => !locked && change({ sheets: order.map((id) => sheets.find((sheet) => sheet.id === id)!) })}
+      >
+        {sheets.map((sheet, i) => {
+          const own = planned.find((one) => one.sheet === sheet && !one.follows);
+          const number = own?.place.number ?? i + 1;
+          return (
+            <SortableItem key={sheet.id} id={sheet.id} name={`sheet ${number}`}>
+              <SheetEntry
+                sheet={sheet}
+                planned={own}
+                number={number}
+                open={open}
+                formats={formats}
+                opened={opened === sheet.id}
+                locked={locked}
+                toggle={() => {
+                  setOpened(opened === sheet.id ? undefined : sheet.id);
+                  show(number);
+                }}
+                put={put}
+                remove={
+                  sheets.length > 1 ? () => change({ sheets: sheets.filter((one) => one.id !== sheet.id) }) : undefined
+                }
+              />
+            </SortableItem>
+          );
+        })}
+      </SortableList>
+      {following > 0 && (
+        <Box py="6px" fontSize="13px" color="soft" fontStyle="italic" borderTop="1px solid" borderColor="line">
+          {following > 1 ? `${following} sheets more follow` : 'One sheet more follows'} by{' '}
+          {following > 1 ? 'themselves' : 'itself'}: a table goes on.
+        </Box>
+      )}
+      {!locked && (
+        <Button type="button" look="primary" onClick={add}>
+          Add a sheet
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+function SheetEntry(props: {
+  sheet: DrawingSheet;
+  planned: PlannedSheet<DrawnSheet> | undefined;
+  number: number;
+  open: OpenDrawing;
+  formats: readonly FormatEntry[];
+  opened: boolean;
+  locked: boolean;
+  toggle: () => void;
+  put: (sheet: DrawingSheet) => void;
+  remove: (() => void) | undefined;
+}) {
+  const { sheet, planned, number, open, formats, opened, locked, toggle, put, remove } = props;
+  const { office } = open;
+  const model = office.specimens.find(({ id }) => id === sheet.specimen);
+  const own = [
+    planned?.document.sizes.find(({ id }) => id === planned.sizeId)?.name,
+    sheet.scale,
+    model && [model.name, sheet.variant].filter(Boolean).join(' · '),
+    sheet.edition && formats.find(({ edition }) => edition === sheet.edition)?.name,
+  ].filter(Boolean);
+  /** The sheet with a field set, or left to the drawing. */
+  const set = (change: Partial<Record<keyof DrawingSheet, string | undefined>>) => {
+    const next = Object.fromEntries(
+      Object.entries({ ...sheet, ...change }).filter(
+        ([key, value]) => key === 'name' || (value !== undefined && value !== ''),
+      ),
+    );
+    const parsed = DrawingSheet.safeParse(next);
+    if (!parsed.success) return refuse(sentence(parsed.error.issues[0]!.message));
+    put(parsed.data);
+    return { ok: true as const };
+  };
+  return (
+    <Box borderTop="1px solid" borderColor="line" py="5px" pr="16px">
+      <Flex
+        as="button"
+        gap="10px"
+        width="100%"
+        textAlign="left"
+        cursor="pointer"
+        aria-expanded={opened}
+        onClick={toggle}
+      >
+        <Box width="20px" fontWeight={600}>
+          {number}
+        </Box>
+        <Box flex="1" minWidth={0}>
+          {sheet.name || (
+            <Box as="span" color="soft">
+              without a name
+            </Box>
+          )}
+          <Box fontSize="13px" color="soft">
+            {own.join(' · ')}
+          </Box>
+        </Box>
+      </Flex>
+      {opened && !locked && (
+        <Box pt="4px" pl="4px">
+          <CommitField label="Name" value={sheet.name} commit={(name) => set({ name })} />
+          <SelectRow
+            label="Size"
+            value={sheet.sizeId ?? ''}
+            options={[
+              { value: '', label: 'As the drawing' },
+              ...(planned?.document.sizes ?? []).map(({ id, name }) => ({ value: id, label: name })),
+            ]}
+            onChange={(sizeId) => set({ sizeId })}
+          />
+          <CommitField label="Scale" value={sheet.scale ?? ''} commit={(scale) => set({ scale })} />
+          <SelectRow
+            label="Model"
+            value={sheet.specimen ?? ''}
+            options={[
+              { value: '', label: 'As the drawing' },
+              ...office.specimens.map(({ id, name }) => ({ value: id, label: name })),
+            ]}
+            onChange={(specimen) => {
+              const first = office.specimens.find(({ id }) => id === specimen)?.variants;
+              const same = first?.find(({ name }) => name === open.drawing.variant) ?? first?.[0];
+              set({ specimen, variant: same?.name });
+            }}
+          />
+          {model && model.variants.length > 0 && (
+            <SelectRow
+              label="Variant"
+              value={sheet.variant ?? ''}
+              options={model.variants.map(({ name }) => ({ value: name, label: name }))}
+              onChange={(variant) => set({ variant })}
+            />
+          )}
+          <SelectRow
+            label="Format"
+            value={sheet.edition ?? ''}
+            options={[
+              { value: '', label: 'As the drawing' },
+              ...formats
+                .filter(({ id }) => id !== open.drawing.formatId)
+                .map(({ edition, name }) => ({ value: edition, label: name })),
+            ]}
+            onChange={(edition) => set({ edition, sizeId: undefined })}
+          />
+          {remove && (
+            <Flex pt="4px">
+              <Button type="button" look="quiet" onClick={remove}>
+                Remove this sheet
+              </Button>
+            </Flex>
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,158 @@
+import type { FormatDocument } from '@/core/format/document';
+import { selectedEverywhere, selectedIn } from '@/ui/board/selection';
+import { useBoardStore } from '@/ui/board/board-store';
+import { copyCells, pastedSteps } from '@/ui/board/clipboard';
+import { extendTo, goToNeighbour, selectTrack, toggleCell } from '@/ui/board/selection';
+import type { EditionData, OfficeData } from '@/ui/data/office';
+import { demoPackage, demoSpecimens } from '../core/demo';
+import { standInStorage } from './browser-stand-in';
+
+const { format } = demoPackage('workshop-sheets');
+const edition = (state: EditionData['state'] = 'open'): EditionData => ({
+  id: 'e1',
+  number: 1,
+  state,
+  version: 1,
+  hash: '',
+  document: format,
+});
+
+function open(state?: EditionData['state']) {
+  useBoardStore.getState().open({
+    format: { id: format.id, name: format.name, edition: edition(state), facts: {} as never, scale: '1:2' },
+    office: { specimens: demoSpecimens(), properties: [], materials: [] } as unknown as OfficeData,
+    resources: {} as never,
+    base: format,
+    version: 1,
+    document: format,
+    saveState: { kind: 'saved' },
+  });
+}
+const store = () => useBoardStore.getState();
+const board = () => store().board!;
+const title = (document: FormatDocument = board().document) => document.blocks.find(({ id }) => id === 'title-block')!;
+const select = (cell: string) => store().set({ selection: { kind: 'cell', block: 'title-block', cell } });
+const selected = () => selectedIn(board())!.cells.map(({ id }) => id);
+
+beforeEach(() => {
+  standInStorage();
+  useBoardStore.setState({ board: undefined });
+  open();
+});
+
+describe('steps', () => {
+  const width = (size: number, typing?: string) =>
+    store().perform(
+      { op: 'set track', block: 'title-block', axis: 'column', track: title().columns[0]!.id, size },
+      typing,
+    );
+
+  test('are undone and done again by their names, and share what did not change', () => {
+    expect(width(40)).toEqual({ ok: true });
+    expect(board().past.map(({ words }) => words)).toEqual(['Column 1 to 40 mm']);
+    expect(board().document.blocks[1]).toBe(format.blocks[1]);
+    store().undo();
+    expect(board().document).toBe(format);
+    store().redo();
+    expect(title().columns[0]).toMatchObject({ size: 40 });
+    store().undo();
+    width(41);
+    expect(board().future).toEqual([]);
+  });
+
+  test('typed in one go are undone together, until the typing ends', () => {
+    for (const size of [36, 37, 38]) width(size, 'column 1');
+    expect(board().past).toHaveLength(1);
+    store().endTyping();
+    width(39, 'column 1');
+    expect(board().past).toHaveLength(2);
+    store().undo();
+    expect(title().columns[0]).toMatchObject({ size: 38 });
+    store().undo();
+    expect(board().document).toBe(format);
+  });
+
+  test('that are refused change nothing and leave their reason on the desk', () => {
+    expect(store().act({ op: 'set track', block: 'gone', axis: 'column', track: 'x', size: 4 })).toBe(false);
+    expect([board().notice, board().past]).toEqual(['That block is no longer in the format.', []]);
+    expect(store().act({ op: 'rename format', name: 'Other' })).toBe(true);
+    expect(board().notice).toBeUndefined();
+  });
+
+  test('do not change a released edition', () => {
+    useBoardStore.setState({ board: undefined });
+    open('released');
+    expect(width(40)).toMatchObject({ ok: false, reason: expect.stringContaining('released') });
+  });
+
+  test('opening the same format again keeps what is looked at', () => {
+    store().set({ sizeId: 'iso-a4-portrait', show: 'names', rows: 3 });
+    select('title');
+    open();
+    expect(board()).toMatchObject({ sizeId: 'iso-a4-portrait', show: 'names', rows: 3, past: [] });
+    expect(selected()).toEqual(['title']);
+  });
+});
+
+describe('selecting', () => {
+  test('goes to the neighbour, grows, takes in whole tracks, and cells one by one', () => {
+    select('material');
+    expect(goToNeighbour({ column: 1, row: 0 }, false)).toBe(true);
+    expect(selected()).toEqual(['finish']);
+    goToNeighbour({ column: 1, row: 0 }, true);
+    expect(selected()).toEqual(['finish', 'mass']);
+    selectTrack('row');
+    expect(selected().toSorted()).toEqual(
+      title()
+        .cells.filter(({ row }) => row === 4)
+        .map(({ id }) => id)
+        .toSorted(),
+    );
+    select('material');
+    toggleCell('notes-block', 'tolerance');
+    expect(selectedEverywhere(board()).map(({ block, cell }) => [block.id, cell.id])).toEqual([
+      ['title-block', 'material'],
+      ['notes-block', 'tolerance'],
+    ]);
+    toggleCell('notes-block', 'tolerance');
+    expect(selectedEverywhere(board())).toHaveLength(1);
+  });
+
+  test('a rectangle takes in every cell that reaches into it, whole', () => {
+    const cell = (id: string) => title().cells.find((one) => one.id === id)!;
+    extendTo(title(), cell('material'), cell('title'));
+    expect(selected()).toEqual(expect.arrayContaining(['material', 'finish', 'mass', 'title']));
+  });
+});
+
+describe('copied cells', () => {
+  const cells = (...ids: string[]) => ids.map((id) => title().cells.find((one) => one.id === id)!);
+
+  test('are pasted each at its place: all, the content, or the look', () => {
+    const [material, finish] = cells('material', 'finish');
+    copyCells([material!, finish!]);
+    const [mass] = cells('mass');
+    const step = pastedSteps(board().document, title(), mass!, 'all');
+    if ('reason' in step) throw new Error(step.reason);
+    expect(store().act(step)).toBe(true);
+    expect(cells('mass', 'scale').map(({ caption, contents }) => [caption?.text, contents])).toEqual(
+      [material!, finish!].map(({ caption, contents }) => [caption?.text, contents]),
+    );
+    const look = pastedSteps(board().document, title(), mass!, 'look');
+    expect('reason' in look || look).toMatchObject({ name: 'Paste onto 2 cells' });
+    expect(JSON.stringify(look)).not.toContain('contents');
+  });
+
+  test('before anything is copied there is nothing to paste', () => {
+    expect(pastedSteps(board().document, title(), cells('mass')[0]!, 'all')).toEqual({
+      reason: 'Nothing is copied yet. Copy cells first.',
+    });
+  });
+
+  test('a lettering style that the other format lacks becomes the target’s own', () => {
+    copyCells(cells('title'));
+    const without = { ...board().document, letterings: board().document.letterings.filter(({ id }) => id !== 'title') };
+    const step = pastedSteps(without, title(), cells('mass')[0]!, 'look');
+    expect('reason' in step || step).toMatchObject({ steps: [{ change: { lettering: cells('mass')[0]!.lettering } }] });
+  });
+});

@@ -1,0 +1,183 @@
+import { type DrawingData, loadDrawing, reviseDrawing, saveDrawing } from '@/ui/data/drawings';
+import { RequestFailed } from '@/ui/data/request';
+import { DrawingStore, withAnswer } from '@/ui/drawings/drawing-store';
+import { standInStorage } from './browser-stand-in';
+
+jest.mock('@/ui/data/drawings');
+jest.mock('@/ui/data/office', () => ({ loadFonts: async () => [], resourcesFrom: () => ({}) }));
+
+const stored: DrawingData = {
+  id: 'd1',
+  number: 'KD-00001',
+  title: 'PAWL',
+  formatId: 'f',
+  formatName: 'Workshop sheets',
+  edition: 1,
+  specimen: 'pawl',
+  modelName: 'Pawl',
+  sizeId: 'iso-a3-landscape',
+  sizeName: 'A3',
+  answers: { 'created-by': 'Ines Sundqvist' },
+  overruled: {},
+  revisions: [],
+  items: {},
+  sheets: [{ id: 'first', name: '' }],
+  state: 'in work',
+  open: [],
+  modelChanged: false,
+  version: 1,
+  changedAt: '2026-06-02T08:00:00Z',
+};
+const office = { formats: [{ edition: { id: 'e1' } }] };
+const [load, save, revise] = [jest.mocked(loadDrawing), jest.mocked(saveDrawing), jest.mocked(reviseDrawing)];
+const away = () => new RequestFailed('The database does not answer.', 503, true, {});
+
+let storage: Storage;
+async function opened() {
+  const store = new DrawingStore('d1');
+  await store.load();
+  const { state } = store;
+  return { store, get: () => state.getState(), drawing: () => state.getState().open!.drawing };
+}
+/** Lets the store's pause pass, and everything that waits for it. */
+const pass = (ms: number) => jest.advanceTimersByTimeAsync(ms);
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  storage = standInStorage();
+  load.mockReset().mockResolvedValue({ drawing: stored, office, scheme: {}, today: '2026-06-02' } as never);
+  let { version } = stored;
+  save.mockReset().mockImplementation(async (_, { version: on, ...change }) => {
+    if (on !== version) throw new RequestFailed('Somebody changed drawing KD-00001 meanwhile.', 409, false, {});
+    version += 1;
+    return { ...stored, ...change, version };
+  });
+  revise.mockReset();
+});
+afterEach(() => jest.useRealTimers());
+
+test('a change is seen at once and saved a moment later, several as one, on the version there is', async () => {
+  const { store, drawing, get } = await opened();
+  store.change({ answers: { 'created-by': 'I' } });
+  store.change({ answers: { 'created-by': 'Ines' } });
+  expect(drawing().answers).toEqual({ 'created-by': 'Ines' });
+  expect(get().saving).toBe('saving');
+  await pass(400);
+  expect(save.mock.calls).toEqual([['d1', { answers: { 'created-by': 'Ines' }, version: 1 }]]);
+  expect([get().saving, drawing().version, storage.length]).toEqual(['saved', 2, 0]);
+  store.change({ sizeId: 'iso-a4-portrait' });
+  await pass(400);
+  expect(save.mock.calls[1]).toEqual(['d1', { sizeId: 'iso-a4-portrait', version: 2 }]);
+});
+
+test('what is typed while a save is on its way is saved after it, on the new version', async () => {
+  const { store, drawing } = await opened();
+  let answer!: (drawing: DrawingData) => void;
+  save.mockImplementationOnce(() => new Promise((resolve) => (answer = resolve)));
+  store.change({ answers: { 'created-by': 'I' } });
+  await pass(400);
+  store.change({ answers: { 'created-by': 'Ines' } });
+  answer({ ...stored, answers: { 'created-by': 'I' }, version: 2 });
+  await pass(0);
+  expect(drawing().answers).toEqual({ 'created-by': 'Ines' });
+  save.mockResolvedValueOnce({ ...stored, answers: { 'created-by': 'Ines' }, version: 3 });
+  await pass(400);
+  expect(save.mock.calls[1]![1]).toEqual({ answers: { 'created-by': 'Ines' }, version: 2 });
+  expect(drawing().version).toBe(3);
+});
+
+test('while the database is away what was typed stays in the browser, over a reload, and is saved when it is back', async () => {
+  const { store, get } = await opened();
+  save.mockRejectedValue(away());
+  store.change({ answers: { 'created-by': 'Marlo Aketch' } });
+  await pass(400);
+  expect(get().saving).toBe('kept here');
+  store.end();
+
+  save.mockReset().mockResolvedValue({ ...stored, answers: { 'created-by': 'Marlo Aketch' }, version: 2 });
+  const again = await opened();
+  expect(again.drawing().answers).toEqual({ 'created-by': 'Marlo Aketch' });
+  await pass(400);
+  expect(save).toHaveBeenCalledWith('d1', { answers: { 'created-by': 'Marlo Aketch' }, version: 1 });
+  expect([again.get().saving, storage.length]).toEqual(['saved', 0]);
+});
+
+test('a refused change is said and stays; giving it up shows what is stored', async () => {
+  const { store, get, drawing } = await opened();
+  save.mockRejectedValue(new RequestFailed('“June” is not a date.', 422, false, {}));
+  store.change({ answers: { 'date-of-issue': 'June' } });
+  await pass(400);
+  expect(get().saving).toEqual({ refused: '“June” is not a date.' });
+  expect(drawing().answers).toEqual({ 'date-of-issue': 'June' });
+  store.discard();
+  await pass(0);
+  expect([get().saving, drawing().answers, storage.length]).toEqual(['saved', stored.answers, 0]);
+});
+
+test('a revision is made on what is saved: pending answers go before it', async () => {
+  const { store, drawing } = await opened();
+  const row = { revision: 'A', zones: [], description: 'First issue', date: '2026-06-02', madeBy: 'Ines Sundqvist' };
+  revise.mockImplementation(async (_, version) => ({ ...stored, revisions: [row], version: version + 1 }));
+  store.change({ answers: { language: 'en' } });
+  expect(await store.revise({ add: row })).toEqual({ ok: true });
+  expect(save.mock.invocationCallOrder[0]).toBeLessThan(revise.mock.invocationCallOrder[0]!);
+  expect(revise).toHaveBeenCalledWith('d1', 2, { add: row });
+  expect(drawing().revisions).toEqual([row]);
+  revise.mockRejectedValueOnce(new RequestFailed('C would skip B.', 422, false, {}));
+  expect(await store.revise({ add: { ...row, revision: 'C' } })).toEqual({ ok: false, reason: 'C would skip B.' });
+});
+
+test('a revision waits for the save that is on its way', async () => {
+  const { store } = await opened();
+  let answer!: (drawing: DrawingData) => void;
+  save.mockImplementationOnce(() => new Promise((resolve) => (answer = resolve)));
+  revise.mockImplementation(async (_, version) => ({ ...stored, version: version + 1 }));
+  store.change({ answers: { language: 'en' } });
+  await pass(400);
+  const revising = store.revise({ withdraw: 'A' });
+  await pass(0);
+  expect(revise).not.toHaveBeenCalled();
+  answer({ ...stored, answers: { language: 'en' }, version: 2 });
+  expect(await revising).toEqual({ ok: true });
+  expect(revise).toHaveBeenCalledWith('d1', 2, { withdraw: 'A' });
+});
+
+test('a change that the server has already, since its answer was lost, counts as saved', async () => {
+  const { store, get, drawing } = await opened();
+  const sizeId = 'iso-a4-portrait';
+  const conflict = (current: DrawingData) =>
+    new RequestFailed('Somebody changed it meanwhile.', 409, false, { current });
+  save.mockRejectedValueOnce(conflict({ ...stored, sizeId, version: 2 }));
+  store.change({ sizeId });
+  await pass(400);
+  expect([get().saving, drawing().version, storage.length]).toEqual(['saved', 2, 0]);
+  save.mockRejectedValueOnce(conflict({ ...stored, sizeId: 'iso-a2-landscape', version: 3 }));
+  store.change({ sizeId });
+  await pass(400);
+  expect(get().saving).toEqual({ refused: 'Somebody changed it meanwhile.' });
+});
+
+test('a sheet of a format that is not loaded yet has the drawing loaded anew once it is saved', async () => {
+  const { store } = await opened();
+  store.change({ sheets: [...stored.sheets, { id: 'inch', name: '', edition: 'e2' }] });
+  await pass(400);
+  expect(load).toHaveBeenCalledTimes(2);
+  store.change({ sheets: stored.sheets });
+  await pass(400);
+  expect(load).toHaveBeenCalledTimes(2);
+});
+
+test('finishing is refused with the server’s reason, and a drawing that cannot be loaded says why', async () => {
+  const { store, get } = await opened();
+  save.mockRejectedValueOnce(new RequestFailed('Approved by is still asked for.', 422, false, {}));
+  await store.setState('finished');
+  expect(get().saving).toEqual({ refused: 'Approved by is still asked for.' });
+  load.mockRejectedValueOnce(away());
+  await store.load();
+  expect(get().problem).toBe('The database does not answer.');
+});
+
+test('an answer is set, and taken away', () => {
+  expect(withAnswer({ a: 1 }, 'b', 2)).toEqual({ a: 1, b: 2 });
+  expect(withAnswer({ a: 1, b: 2 }, 'b', undefined)).toEqual({ a: 1 });
+});
