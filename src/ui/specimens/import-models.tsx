@@ -1,20 +1,20 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { proxy, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { PropertyDefinition } from '../../core/property/definition';
 import type { ReadModels } from '../../core/specimen/reading-table';
 import type { Specimen } from '../../core/specimen/specimen';
-import type { ReadingWorker } from '../../workers/reading-worker';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
 import { send, sendBytes } from '../data/request';
 import { ImportPreview, counted } from './import-preview';
+import { type ChosenFile, ReadingClient } from './reading-client';
 
 /** How many models are sent at once. */
 const CHUNK = 200;
+
 /** Reads models from CSV, JSON or STEP files: what matches, what is new and what is refused is shown before anything is taken over. */
 export function ImportModels(props: {
   properties: PropertyDefinition[];
@@ -27,28 +27,26 @@ export function ImportModels(props: {
   const [problem, setProblem] = useState<string>();
   const [progress, setProgress] = useState<{ sent: number; of: number }>();
   const [reading, setReading] = useState<string>();
-  const chosen = useRef<{ name: string; bytes: Uint8Array<ArrayBuffer> }[]>([]);
+  const chosen = useRef<ChosenFile[]>([]);
   const stopped = useRef(false);
-  const worker = useRef<Worker>(undefined);
-  useEffect(() => () => worker.current?.terminate(), []);
+  const [client] = useState(() => new ReadingClient());
+  useEffect(() => () => client.end(), [client]);
   const take = async (files: FileList | null) => {
     if (!files || files.length === 0) return;
-    setProblem(undefined);
-    worker.current ??= new Worker(new URL('../../workers/reading-worker.ts', import.meta.url), { type: 'module' });
-    const reader = wrap<ReadingWorker>(worker.current);
     const given = await Promise.all(
       [...files].map(async (file) => ({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) })),
     );
-    setReading(`reading ${given.length === 1 ? given[0]!.name : `${given.length} files`} …`);
-    const outcome = await reader.read(
-      given,
-      properties,
-      proxy((done: number) => setReading(`${done} of ${given.length} files read`)),
-    );
-    setReading(undefined);
     chosen.current = given;
-    setRead(outcome.ok ? outcome : undefined);
-    if (!outcome.ok) setProblem(outcome.reason);
+    setRead(undefined);
+    setProblem(undefined);
+    setReading(`reading ${given.length === 1 ? given[0]!.name : `${given.length} files`} …`);
+    const outcome = await client.read(given, properties, (done) => {
+      if (chosen.current === given) setReading(`${done} of ${given.length} files read`);
+    });
+    if (chosen.current !== given) return;
+    setReading(undefined);
+    if (outcome.ok) setRead(outcome);
+    else setProblem(outcome.reason);
   };
   const takeOver = async () => {
     if (!read) return;
