@@ -10,7 +10,7 @@ import {
   makeDrawing,
   reviseDrawing,
 } from '@/server/services/drawings';
-import { office } from '@/server/services/formats';
+import { office, saveDocument } from '@/server/services/formats';
 import { followStore, storeStatus } from '@/server/services/model-store';
 import { seedDrawings } from '@/server/seed';
 import { changeNumbering, numbering } from '@/server/services/numbering';
@@ -213,6 +213,35 @@ describe('the sheets of a drawing', () => {
     expect(drum).toContain('>2 / 3<');
     expect(drum).toContain('>1:5<');
     expect(supplier).toContain('FAIRLEAD ROLLER');
+  });
+
+  test('what only the format of another sheet asks is proposed, counts as open, and is checked', async () => {
+    const inch = (await office()).formats.find(({ name }) => name === 'Inch sheets')!.edition;
+    const further = [
+      { key: 'heat', name: 'Heat number', required: true },
+      { key: 'bought', name: 'Bought on', type: 'date', default: 'today' },
+    ].map((one) => ({ type: 'text', prompt: '', missing: { print: 'dash', report: true }, required: false, ...one }));
+    const document = { ...inch.document, asked: [...inch.document.asked, ...further] };
+    await saveDocument(inch.id, inch.version, document, { sitting: 'x'.repeat(36), words: 'Ask for more' });
+    const { id } = await makeDrawing(winch);
+    const { answers } = (await drawing(id)).drawing;
+    const sheets = [
+      { id: 'first', name: '' },
+      { id: 'inch', name: '', edition: inch.id },
+    ];
+    const changed = await changeDrawing(id, { version: 1, answers: { ...answers, ...answered }, sheets });
+    expect(changed.open).toEqual(['Heat number']);
+    expect(changed.answers.bought).toMatch(/^\d{4}-\d{2}-\d{2}$/);
+    expect((await drawings())[0]!.open).toEqual(['Heat number']);
+    const withHeat = (bought: string) => ({ ...changed.answers, heat: 'H-2214', bought });
+    await expect(changeDrawing(id, { version: 2, state: 'finished' })).rejects.toThrow(
+      'Heat number is still asked for',
+    );
+    await expect(changeDrawing(id, { version: 2, answers: withHeat('May') })).rejects.toThrow('“May” is not a date');
+    const finished = await changeDrawing(id, { version: 2, answers: withHeat('2026-05-04'), state: 'finished' });
+    expect(finished).toMatchObject({ open: [], state: 'finished' });
+    const without = await changeDrawing(id, { version: 3, state: 'in work', sheets: sheets.slice(0, 1) });
+    expect(without.answers).toMatchObject({ heat: 'H-2214', bought: '2026-05-04' });
   });
 
   test('a finished drawing says so when the model of any of its sheets gives something else', async () => {

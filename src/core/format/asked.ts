@@ -1,9 +1,8 @@
 import { isValid, parseISO } from 'date-fns';
-import type { Facts } from '../property/facts';
 import { knownUnit } from '../property/units';
 import { type Value, asMeasure } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
-import type { AskedValue, Content, FormatDocument } from './document';
+import type { AskedValue, Content } from './document';
 
 /**
  * Reads what somebody typed as an answer: of the asked value's type, no longer than it may be, of its choices and pattern.
@@ -86,9 +85,3 @@ export const askedInOne = (content: Content): string[] =>
         part.kind === 'asked' ? [part.asked] : part.kind === 'linked' ? [part.property] : [],
       )
     : [];
-
-/** The asked values that have no answer among a drawing's values, in the order they are asked. */
-export function unanswered(document: FormatDocument, facts: Facts): AskedValue[] {
-  const given = facts.drawing?.values ?? {};
-  return document.asked.filter(({ key }) => given[key] === undefined || given[key] === '');
-}

@@ -2,7 +2,7 @@
 
 import { Box } from '@chakra-ui/react';
 import { type CSSProperties, type MouseEvent, type ReactNode, useRef, useState } from 'react';
-import { overrulable } from '../../core/drawing/drawing';
+import { overrulable } from '../../core/drawing/asking';
 import { type Point, holds, top } from '../../core/geometry/box';
 import { fontFamily } from '../../core/lettering/fonts';
 import { valueText } from '../../core/property/value';
@@ -16,7 +16,7 @@ import { Problem, TextInput } from '../controls/field';
 import { SceneView } from '../sheet/scene-view';
 import { AnswerField } from './answer-field';
 import { type AskedPlace, askedPlaces } from './asked-places';
-import { askedOf } from './use-sheets';
+import { askedOf, documentsOf } from './use-sheets';
 import { type Changed, type OpenDrawing, withAnswer } from './drawing-store';
 
 const TEXT_STYLE: CSSProperties = {
@@ -234,8 +234,8 @@ function Locked({
   open: OpenDrawing;
   change: (changed: Changed) => void;
 }) {
-  const { drawing, office } = open;
-  const allowed = overrulable(office.formats[0]!.edition.document);
+  const { drawing } = open;
+  const allowed = overrulable(documentsOf(open));
   const mine = cell.trace.find((trace) => allowed.has(trace.property));
   const given = mine && drawing.overruled[mine.property];
   const [typed, setTyped] = useState<string>();

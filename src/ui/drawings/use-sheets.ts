@@ -1,8 +1,9 @@
 'use client';
 
 import { useMemo, useState } from 'react';
+import { askedBy } from '../../core/drawing/asking';
 import { type DrawingSources, type DrawnSheet, drawnSheets } from '../../core/drawing/sheets';
-import type { AskedValue } from '../../core/format/document';
+import type { AskedValue, FormatDocument } from '../../core/format/document';
 import type { Outcome } from '../../core/refusal';
 import type { RevisionRow } from '../../core/revision/rows';
 import { type Composed, compose } from '../../core/scene/compose';
@@ -21,11 +22,12 @@ export function sourcesOf({ office, today }: Pick<OpenDrawing, 'office' | 'today
   return { format: format!, others: new Map(others.map((other) => [other.id, other])), models: office };
 }
 
-/** Everything that the formats of a drawing's sheets ask, each key once. */
-export function askedOf({ office }: Pick<OpenDrawing, 'office'>): AskedValue[] {
-  const all = office.formats.flatMap(({ edition }) => edition.document.asked);
-  return all.filter((one, i) => all.findIndex(({ key }) => key === one.key) === i);
-}
+/** The formats of a drawing's sheets, its own first. */
+export const documentsOf = ({ office }: Pick<OpenDrawing, 'office'>): FormatDocument[] =>
+  office.formats.map(({ edition }) => edition.document);
+
+/** Everything that is asked on a drawing. */
+export const askedOf = (open: Pick<OpenDrawing, 'office'>): AskedValue[] => askedBy(documentsOf(open));
 
 const NONE: PlannedSheet<DrawnSheet>[] = [];
 

@@ -1,4 +1,5 @@
-import { checkAnswers, drawingFacts, modelHash } from '@/core/drawing/drawing';
+import { checkAnswers } from '@/core/drawing/asking';
+import { drawingFacts, modelHash } from '@/core/drawing/drawing';
 import { proposedAnswer, readAnswer } from '@/core/format/asked';
 import type { AskedValue, FormatDocument } from '@/core/format/document';
 import { applyStep } from '@/core/format/steps/step';
@@ -99,7 +100,7 @@ describe('on a drawing', () => {
 
   test('what is kept of a drawing is checked against its format', () => {
     const check = (answers: Record<string, string>, overruled = {}) =>
-      checkAnswers(workshop.format, { answers, overruled });
+      checkAnswers([workshop.format], { answers, overruled });
     expect(check({ 'created-by': 'Ines Sundqvist', 'no longer asked': 'kept' })).toEqual({ ok: true });
     expect(check({ 'date-of-issue': 'June' })).toMatchObject({
       ok: false,

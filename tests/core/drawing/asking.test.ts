@@ -1,0 +1,64 @@
+import { askedBy, checkAnswers, unanswered, withProposals } from '@/core/drawing/asking';
+import type { AskedValue, FormatDocument } from '@/core/format/document';
+import { demoFacts, demoPackage } from '../demo';
+
+const workshop = demoPackage('workshop-sheets');
+const asked = (key: string, change: Partial<AskedValue> = {}): AskedValue => ({
+  key,
+  name: key,
+  prompt: '',
+  type: 'text',
+  required: false,
+  missing: { print: 'dash', report: true },
+  ...change,
+});
+const asking = (...values: AskedValue[]): FormatDocument => ({ ...workshop.format, asked: values });
+const sources = {
+  today: '2026-06-02',
+  me: 'Ines Sundqvist',
+  facts: demoFacts(workshop, 'drum-barrel', '316L'),
+  properties: workshop.properties,
+};
+
+test('each key is asked once, as the drawing’s own format asks it, and in its order', () => {
+  const own = asking(asked('b'), asked('a', { name: 'Ours' }));
+  const other = asking(asked('c'), asked('a', { name: 'Theirs' }));
+  expect(askedBy([own, other, other]).map(({ name }) => name)).toEqual(['b', 'Ours', 'c']);
+  expect(askedBy([])).toEqual([]);
+});
+
+test('an empty text is no answer; no and zero are', () => {
+  const all = ['a', 'b', 'c', 'd'].map((key) => asked(key));
+  expect(unanswered(all, { a: '', b: false, c: 0 }).map(({ key }) => key)).toEqual(['a', 'd']);
+});
+
+test.each<[string, AskedValue['default'], unknown]>([
+  ['today', 'today', '2026-06-02'],
+  ['whoever makes it', 'me', 'Ines Sundqvist'],
+  ['a fixed value', { value: 'Part drawing' }, 'Part drawing'],
+  ['what a property has for the model', { property: 'part-number' }, 'KW-2201-S'],
+  ['nothing where there is no such property', { property: 'gone' }, undefined],
+  ['nothing', undefined, undefined],
+])('what is not answered yet gets what is proposed: %s', (_, preset, value) => {
+  expect(withProposals({}, [asked('a', { default: preset })], sources)).toEqual(
+    value === undefined ? {} : { a: value },
+  );
+});
+
+test('an answer that somebody gave is never proposed over', () => {
+  const all = [asked('a', { default: 'today' }), asked('b', { default: 'me' })];
+  expect(withProposals({ a: 'typed', kept: 'from before' }, all, sources)).toEqual({
+    a: 'typed',
+    b: 'Ines Sundqvist',
+    kept: 'from before',
+  });
+});
+
+test('answers are checked against whatever format of the drawing asks them', () => {
+  const other = asking(asked('load', { type: 'number', name: 'Test load' }));
+  expect(checkAnswers([workshop.format], { answers: { load: 'heavy' }, overruled: {} })).toEqual({ ok: true });
+  expect(checkAnswers([workshop.format, other], { answers: { load: 'heavy' }, overruled: {} })).toMatchObject({
+    ok: false,
+    reason: expect.stringContaining('“heavy” is not a number'),
+  });
+});
