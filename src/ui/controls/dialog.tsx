@@ -25,32 +25,16 @@ export function Dialog(props: {
 }) {
   const footer = props.footer ?? (props.action && <CancelOr action={props.action} cancel={props.onClose} />);
   return (
-    <Base.Root open={props.open} onOpenChange={({ open }) => !open && props.onClose()} placement="center">
+    <Base.Root open={props.open} onOpenChange={({ open }) => !open && props.onClose()}>
       <Portal>
-        <Base.Backdrop bg="#22262E66" />
+        <Base.Backdrop />
         <Base.Positioner>
-          <Base.Content
-            bg="card"
-            color="ink"
-            border="1px solid"
-            borderColor="ink"
-            borderRadius={0}
-            maxWidth={props.width ?? '460px'}
-            boxShadow="0 6px 24px #0003"
-          >
-            <Base.Header px="18px" pt="14px" pb="6px">
-              <Base.Title fontSize="18px" fontWeight={600}>
-                {props.title}
-              </Base.Title>
+          <Base.Content maxWidth={props.width ?? '460px'}>
+            <Base.Header>
+              <Base.Title>{props.title}</Base.Title>
             </Base.Header>
-            <Base.Body px="18px" pb="14px">
-              {props.children}
-            </Base.Body>
-            {footer && (
-              <Base.Footer px="18px" pb="14px" pt={0} gap="8px">
-                {footer}
-              </Base.Footer>
-            )}
+            <Base.Body>{props.children}</Base.Body>
+            {footer && <Base.Footer>{footer}</Base.Footer>}
           </Base.Content>
         </Base.Positioner>
       </Portal>

@@ -8,18 +8,7 @@ export function MenuPaper({ children }: { children: ReactNode }) {
   return (
     <Portal>
       <Menu.Positioner>
-        <Menu.Content
-          bg="card"
-          color="ink"
-          border="1px solid"
-          borderColor="ink"
-          borderRadius={0}
-          boxShadow="0 4px 14px #0003"
-          minWidth="190px"
-          p={0}
-        >
-          {children}
-        </Menu.Content>
+        <Menu.Content>{children}</Menu.Content>
       </Menu.Positioner>
     </Portal>
   );
@@ -28,16 +17,7 @@ export function MenuPaper({ children }: { children: ReactNode }) {
 /** One entry of a menu. */
 export function MenuEntry({ value, disabled, children }: { value: string; disabled?: boolean; children: ReactNode }) {
   return (
-    <Menu.Item
-      value={value}
-      disabled={disabled}
-      cursor="pointer"
-      borderRadius={0}
-      px="12px"
-      py="5px"
-      fontSize="15px"
-      _highlighted={{ bg: 'plumWash' }}
-    >
+    <Menu.Item value={value} disabled={disabled}>
       {children}
     </Menu.Item>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { Box } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Dialog } from '../controls/dialog';
@@ -42,8 +43,11 @@ export function MakeDialog({ close }: { close: () => void }) {
       open
       title="Make a drawing"
       onClose={close}
-      action={{ words: 'Make drawing', disabled: !loaded || busy, perform: () => void make() }}
+      action={{ words: 'Make drawing', disabled: !size || !specimen || busy, perform: () => void make() }}
     >
+      {!loaded && !problem && <Box color="soft">Reading the shelf and the models…</Box>}
+      {loaded && !specimen && <Box>There is no model to draw yet. Read one in under Specimens.</Box>}
+      {loaded && !format && <Box>There is no format to draw on yet. Start one under Formats.</Box>}
       {loaded && format && specimen && size && (
         <>
           <SelectRow

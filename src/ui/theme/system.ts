@@ -1,43 +1,18 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
-import {
-  animationStyles,
-  breakpoints,
-  cssVarsPrefix,
-  cssVarsRoot,
-  dialogSlotRecipe,
-  keyframes,
-  menuSlotRecipe,
-  semanticTokens,
-  textStyles,
-  tokens,
-} from '@chakra-ui/react/theme';
+import { dialog, menu } from './recipes';
 
 const role = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
 
 /** A drawing office's own paper: warm paper, black ink, ruled lines, square corners. */
 export const system = createSystem(
   defaultBaseConfig,
-  // Of the library's theme, only what is used: its reset, its tokens, and the recipes of dialogs and menus.
+  // The library's reset and its ways of styling; of its theme nothing, since every page would carry all of it.
   defineConfig({
     preflight: true,
-    cssVarsPrefix,
-    cssVarsRoot,
-    theme: {
-      animationStyles,
-      breakpoints,
-      keyframes,
-      semanticTokens,
-      slotRecipes: { dialog: dialogSlotRecipe, menu: menuSlotRecipe },
-      textStyles,
-      tokens,
-    },
-  }),
-  defineConfig({
     globalCss: {
       // What the reset refers to; set once, not on every element of every sheet.
       html: {
         '--global-font-body': 'fonts.body',
-        '--global-font-mono': 'fonts.mono',
         '--global-color-border': 'colors.line',
       },
       'html, body': { height: '100%', margin: 0 },
@@ -47,10 +22,10 @@ export const system = createSystem(
       ':focus-visible': { outline: '2px solid', outlineColor: 'plum', outlineOffset: '1px' },
     },
     theme: {
+      slotRecipes: { dialog, menu },
       tokens: {
         fonts: {
           body: { value: "'Barlow Semi Condensed', sans-serif" },
-          heading: { value: "'Barlow Semi Condensed', sans-serif" },
         },
       },
       semanticTokens: {

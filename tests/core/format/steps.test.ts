@@ -27,6 +27,17 @@ const column = (track: string, size: number, rest: object = {}): Step => ({
   ...rest,
 });
 
+test('a step that changes nothing gives the document itself, so that there is nothing to undo', () => {
+  const steps: Exclude<Step, { op: 'together' }>[] = [
+    { op: 'rename format', name: format.name },
+    { op: 'set track', block: 'title-block', axis: 'column', track: 'tb-c1', size: 35 },
+    { op: 'set margins', change: { left: 20 } },
+    { op: 'set asked', asked: [...format.asked] },
+  ];
+  for (const step of steps) expect(done(format, step)).toBe(format);
+  expect(done(format, { op: 'together', name: 'All of it', steps })).toBe(format);
+});
+
 describe('set track', () => {
   test('changes that column alone and shares everything else with the document before', () => {
     const next = done(format, column('tb-c1', 42));

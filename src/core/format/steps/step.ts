@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import { z } from 'zod';
 import type { Outcome } from '../../refusal';
 import type { FormatDocument } from '../document';
@@ -95,9 +96,15 @@ const OPERATIONS: { [Op in Single['op']]: Operation<Extract<Single, { op: Op }>>
 
 const operationOf = (step: Single) => OPERATIONS[step.op] as Operation<Single>;
 
-/** Applies a step: the new document, sharing all that did not change, or the reason why it is refused. */
+/**
+ * Applies a step: the new document, sharing all that did not change, or the reason why it is refused. A step that changes
+ * nothing gives the document itself.
+ */
 export function applyStep(document: FormatDocument, step: Step): Outcome<{ document: FormatDocument }> {
-  if (step.op !== 'together') return operationOf(step).apply(document, step);
+  if (step.op !== 'together') {
+    const outcome = operationOf(step).apply(document, step);
+    return outcome.ok && deepEqual(outcome.document, document) ? { ok: true, document } : outcome;
+  }
   let current = document;
   for (const one of step.steps) {
     const outcome = applyStep(current, one);

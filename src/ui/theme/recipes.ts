@@ -1,0 +1,82 @@
+import { defineSlotRecipe } from '@chakra-ui/react';
+
+/** How high what floats stands over the screen; one that opens over another stands higher. */
+const floating = 'calc(1400 + var(--layer-index, 0))';
+
+/** A sheet of paper over the screen, as high as what it holds; a taller one than the window is scrolled as a whole. */
+export const dialog = defineSlotRecipe({
+  className: 'dialog',
+  slots: [
+    'backdrop',
+    'positioner',
+    'content',
+    'header',
+    'title',
+    'body',
+    'footer',
+    'trigger',
+    'description',
+    'closeTrigger',
+  ],
+  base: {
+    backdrop: { position: 'fixed', inset: 0, zIndex: floating, bg: '#22262E66' },
+    positioner: {
+      position: 'fixed',
+      inset: 0,
+      zIndex: floating,
+      display: 'flex',
+      alignItems: 'center',
+      justifyContent: 'center',
+      overflow: 'auto',
+      pointerEvents: 'auto',
+    },
+    content: {
+      display: 'flex',
+      flexDirection: 'column',
+      width: '100%',
+      margin: 'auto',
+      outline: 0,
+      bg: 'card',
+      color: 'ink',
+      border: '1px solid',
+      borderColor: 'ink',
+      boxShadow: '0 6px 24px #0003',
+    },
+    header: { px: '18px', pt: '14px', pb: '6px' },
+    title: { fontSize: '18px', fontWeight: 600 },
+    body: { px: '18px', pb: '14px' },
+    footer: { display: 'flex', alignItems: 'center', justifyContent: 'flex-end', gap: '8px', px: '18px', pb: '14px' },
+  },
+});
+
+/** A menu: the paper that its entries stand on. */
+export const menu = defineSlotRecipe({
+  className: 'menu',
+  slots: ['trigger', 'positioner', 'content', 'item'],
+  base: {
+    content: {
+      zIndex: floating,
+      minWidth: '190px',
+      maxHeight: 'var(--available-height)',
+      overflowY: 'auto',
+      outline: 0,
+      bg: 'card',
+      color: 'ink',
+      border: '1px solid',
+      borderColor: 'ink',
+      boxShadow: '0 4px 14px #0003',
+    },
+    item: {
+      display: 'flex',
+      alignItems: 'center',
+      px: '12px',
+      py: '5px',
+      fontSize: '15px',
+      cursor: 'pointer',
+      userSelect: 'none',
+      outline: 0,
+      _highlighted: { bg: 'plumWash' },
+      _disabled: { color: 'soft', cursor: 'not-allowed' },
+    },
+  },
+});
