@@ -104,6 +104,37 @@ test('of two tabs the second is told, sees both versions place by place, and joi
   await expect(page.getByRole('treeitem', { name: /Line pull/ }).first()).toBeVisible();
 });
 
+test('a table that one adds and what the other changes of the sheet and its lettering are both there after joining', async ({
+  page,
+  context,
+}) => {
+  const mine = await new Board(page).open('sketch-sheet', 'frame');
+  const other = await context.newPage();
+  const theirs = await new Board(other).open('sketch-sheet', 'frame');
+  await other.getByRole('textbox', { name: 'Name', exact: true }).fill('Sketches');
+  await other.keyboard.press('Enter');
+  await other.getByRole('button', { name: '+ Style' }).click();
+  await theirs.expectSaved();
+
+  await page.keyboard.press('b');
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Revisions/ })
+    .click();
+  const dialog = page.getByRole('dialog', { name: 'Somebody else changed this edition' });
+  await expect(dialog.getByRole('group', { name: 'Name of the format' })).toContainText('they changed it');
+  await expect(dialog.getByRole('group', { name: 'Lettering style New style' })).toContainText('mine: not there');
+  const table = dialog.getByRole('group', { name: 'Block Revisions' });
+  await expect(table).toContainText('you changed it');
+  await expect(table).toContainText('theirs: not there');
+  await dialog.getByRole('button', { name: 'Save with these choices' }).click();
+  await mine.expectSaved();
+  await page.reload();
+  await mine.ready('frame');
+  await expect(page.getByRole('treeitem', { name: /^Revisions/ })).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Sketches');
+});
+
 test('a version that should not be joined is kept as a copy', async ({ page, context }) => {
   const mine = await new Board(page).open();
   const other = await context.newPage();

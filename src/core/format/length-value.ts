@@ -1,3 +1,4 @@
+import { trimNumber } from '../geometry/length';
 import { z } from 'zod';
 
 const Millimetres = z.number().min(-10000).max(10000);
@@ -41,6 +42,10 @@ export function everyLength(length: Length): number[] {
   if (typeof length === 'object' && 'base' in length) return [length.base, ...Object.values(length.at)].map(mmOf);
   return [mmOf(length)];
 }
+
+/** The values a length takes, in mm: `10`, or `10 or 12` with an exception. */
+export const lengthsInWords = (length: Length): string =>
+  [...new Set(everyLength(length))].map((value) => trimNumber(value, 2)).join(' or ');
 
 /** The value that holds on a size. */
 export function valueAt<T>(value: PerSize<T>, sizeId: string): T {

@@ -3,7 +3,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import { type Difference, differences, withMine } from '../../core/format/comparing';
+import { type Difference, differences, withMine } from '../../core/format/comparing/differences';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Dialog } from '../controls/dialog';

@@ -1,5 +1,3 @@
-import { differences, withMine } from '@/core/format/comparing';
-import { canonicalHash } from '@/core/format/canonical';
 import type { FormatDocument } from '@/core/format/document';
 import { type Step, applyStep, stepWords } from '@/core/format/steps/step';
 import { demoPackage } from '../demo';
@@ -130,67 +128,5 @@ describe('the sheet', () => {
     expect(refusal({ op: 'set zones', change: { rule: { base: { kind: 'pitch', pitch: 2, corner: 10 } } } })).toBe(
       'A zone is at least 5 mm long.',
     );
-  });
-});
-
-describe('two people on one edition', () => {
-  const name = (id: string) => ({ 'line-pull': 'Line pull' })[id];
-  const link: Step = {
-    op: 'set cell',
-    block: 'title-block',
-    cell: 'free',
-    change: { contents: [{ parts: [{ kind: 'linked', property: 'line-pull' }] }] },
-  };
-  const mine = done(format, column('tb-c1', 42), link);
-  const caption = format.blocks[0]!.cells.find(({ id }) => id === 'material')!.caption!;
-  const theirs = done(format, column('tb-c1', 38), {
-    op: 'set cell',
-    block: 'title-block',
-    cell: 'material',
-    change: { caption: { ...caption, text: 'STOFF' } },
-  });
-
-  test('differ place by place, with who changed what since the document both come from', () => {
-    expect(differences(format, mine, theirs, name)).toEqual([
-      {
-        place: 'title-block/grid',
-        words: 'Title block: columns, rows and lines',
-        mine: '42 + share 1 + 30 + 20 + 22 + 15 + 15 wide, 10 + 10 + 10 + 14 + 10 high',
-        theirs: '38 + share 1 + 30 + 20 + 22 + 15 + 15 wide, 10 + 10 + 10 + 14 + 10 high',
-        changedBy: 'both',
-      },
-      {
-        place: 'title-block/free',
-        words: 'Title block: Empty cell',
-        mine: '[Line pull]',
-        theirs: 'empty',
-        changedBy: 'me',
-      },
-      {
-        place: 'title-block/material',
-        words: 'Title block: Stoff',
-        mine: 'MATERIAL · [material]',
-        theirs: 'STOFF · [material]',
-        changedBy: 'them',
-      },
-    ]);
-  });
-
-  test('join by place: mine where chosen, theirs elsewhere, and nothing of either lost', () => {
-    const { document, refused } = withMine(theirs, mine, ['title-block/grid', 'title-block/free']);
-    expect(refused).toEqual([]);
-    expect(document.blocks[0]!.columns[0]).toEqual({ id: 'tb-c1', size: 42 });
-    expect(differences(format, document, theirs, name).map(({ place }) => place)).toEqual([
-      'title-block/grid',
-      'title-block/free',
-    ]);
-    expect(differences(format, document, mine, name).map(({ place }) => place)).toEqual(['title-block/material']);
-  });
-
-  test('equal documents have equal hashes, whatever the order of their keys', () => {
-    const turned = Object.fromEntries(Object.entries(format).reverse());
-    expect(canonicalHash(turned)).toBe(canonicalHash(format));
-    expect(canonicalHash(mine)).not.toBe(canonicalHash(format));
-    expect(differences(format, format, format, name)).toEqual([]);
   });
 });

@@ -4,7 +4,6 @@ import type { Outcome } from '../../refusal';
 import type { FormatDocument } from '../document';
 import type { Operation } from './operation';
 import { SetAccepted, SetAsked, setAccepted, setAsked } from './asked-steps';
-import { PutBlock, putBlock } from './put-block';
 import { SetCell, setCell } from './set-cell';
 import {
   AddBlock,
@@ -50,7 +49,6 @@ const Single = z.discriminatedUnion('op', [
   RemoveBlock,
   SetBlock,
   OrderBlocks,
-  PutBlock,
   SetMargins,
   SetZones,
   SetSheet,
@@ -89,7 +87,6 @@ const OPERATIONS: { [Op in Single['op']]: Operation<Extract<Single, { op: Op }>>
   'set margins': setMargins,
   'set zones': setZones,
   'rename format': renameFormat,
-  'put block': putBlock,
   'set asked': setAsked,
   'set accepted': setAccepted,
 };
