@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
 import { Board, expect, makeDrawing, printed, test } from './fixtures';
 
 test('a property is linked and proved, the name that is too long is reported, and its repair is one click', async ({
@@ -74,6 +75,37 @@ test('the winch: a drawing is made, answered by Tab alone, and exported', async 
   await expect(printed(page, 'created')).toHaveText('Ines Sundqvist');
   await page.goto('/drawings');
   await expect(page.getByRole('row', { name: /RECOVERY WINCH/ })).toContainText('finished');
+});
+
+test('two people on one drawing: different answers are joined, and of the same one both are shown', async ({
+  page,
+  context,
+}) => {
+  await makeDrawing(page, 'Drum barrel');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  const answer = (one: Page, key: string, text: string) => one.locator(`input[data-asked=${key}]`).fill(text);
+  const saved = (one: Page) => expect(one.getByTestId('saved')).toHaveAttribute('data-state', 'saved');
+  await answer(other, 'checked-by', 'Marlo Aketch');
+  await saved(other);
+  await answer(page, 'approved-by', 'Orsolya Brandt');
+  await expect(printed(page, 'checked')).toHaveText('Marlo Aketch');
+  await saved(page);
+
+  await answer(other, 'checked-by', 'Ines Sundqvist');
+  const strip = other.getByRole('alertdialog', { name: 'Somebody else changed this drawing' });
+  await expect(printed(other, 'approved')).toHaveText('Orsolya Brandt');
+  await expect(strip).not.toBeVisible();
+  await saved(other);
+  await answer(page, 'checked-by', 'Orsolya Brandt');
+  const mine = page.getByRole('alertdialog', { name: 'Somebody else changed this drawing' });
+  await expect(mine).toContainText('Checked by: yours “Orsolya Brandt”, theirs “Ines Sundqvist”');
+  await mine.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(printed(page, 'checked')).toHaveText('Ines Sundqvist');
+  await saved(page);
+  await page.reload();
+  await expect(printed(page, 'checked')).toHaveText('Ines Sundqvist');
+  await expect(printed(page, 'approved')).toHaveText('Orsolya Brandt');
 });
 
 test('what is wrong is said at the field and kept there; what is open is asked about at export; locks say why', async ({

@@ -142,19 +142,100 @@ test('a revision waits for the save that is on its way', async () => {
   expect(revise).toHaveBeenCalledWith('d1', 2, { withdraw: 'A' });
 });
 
+const conflict = (current: DrawingData) => new RequestFailed('Somebody changed it meanwhile.', 409, false, { current });
+
 test('a change that the server has already, since its answer was lost, counts as saved', async () => {
   const { store, get, drawing } = await opened();
   const sizeId = 'iso-a4-portrait';
-  const conflict = (current: DrawingData) =>
-    new RequestFailed('Somebody changed it meanwhile.', 409, false, { current });
   save.mockRejectedValueOnce(conflict({ ...stored, sizeId, version: 2 }));
   store.change({ sizeId });
   await pass(400);
   expect([get().saving, drawing().version, storage.length]).toEqual(['saved', 2, 0]);
-  save.mockRejectedValueOnce(conflict({ ...stored, sizeId: 'iso-a2-landscape', version: 3 }));
-  store.change({ sizeId });
-  await pass(400);
-  expect(get().saving).toEqual({ refused: 'Somebody changed it meanwhile.' });
+});
+
+describe('what somebody else changed meanwhile', () => {
+  const byThem = { ...stored, answers: { ...stored.answers, 'approved-by': 'Orsolya Brandt' }, version: 2 };
+  const mine = { answers: { ...stored.answers, language: 'en' } };
+  const both = { ...byThem.answers, language: 'en' };
+
+  test('is joined with mine when it is something else, and saved on their version', async () => {
+    const { store, get, drawing } = await opened();
+    save.mockRejectedValueOnce(conflict(byThem)).mockResolvedValueOnce({ ...byThem, answers: both, version: 3 });
+    store.change(mine);
+    await pass(400);
+    expect(drawing().answers).toEqual(both);
+    await pass(400);
+    expect(save.mock.calls[1]).toEqual(['d1', { answers: both, version: 2 }]);
+    expect([get().saving, drawing().version, storage.length]).toEqual(['saved', 3, 0]);
+  });
+
+  const clashing = { ...stored, answers: { 'created-by': 'Marlo Aketch' }, sizeId: 'iso-a2-landscape', version: 2 };
+  const clash = { of: 'answers', key: 'created-by', mine: 'Orsolya Brandt', theirs: 'Marlo Aketch' };
+
+  test.each([
+    ['mine', 'Orsolya Brandt'],
+    ['theirs', 'Marlo Aketch'],
+  ] as const)('is asked about when it is the same, and nothing is saved before: %s', async (whose, answer) => {
+    const { store, get, drawing } = await opened();
+    save.mockRejectedValueOnce(conflict(clashing));
+    store.change({ answers: { 'created-by': 'Orsolya Brandt' } });
+    await pass(400);
+    expect(get().saving).toEqual({ clashes: [clash] });
+    expect(drawing()).toMatchObject({ answers: { 'created-by': 'Orsolya Brandt' }, sizeId: 'iso-a2-landscape' });
+    // What is typed until it is settled is kept, and waits.
+    store.change({ answers: { ...drawing().answers, language: 'en' } });
+    await pass(1000);
+    await store.setState('finished');
+    expect(await store.revise({ withdraw: 'A' })).toMatchObject({ ok: false });
+    expect([save.mock.calls.length, storage.length]).toEqual([1, 1]);
+    const answers = { 'created-by': answer, language: 'en' };
+    save.mockResolvedValueOnce({ ...clashing, answers, version: 3 });
+    store.settle(whose);
+    await pass(400);
+    expect(save.mock.calls[1]).toEqual(['d1', { answers, version: 2 }]);
+    expect([get().saving, drawing().answers, storage.length]).toEqual(['saved', answers, 0]);
+  });
+
+  test('theirs alone leaves nothing to save', async () => {
+    const { store, get, drawing } = await opened();
+    save.mockRejectedValueOnce(conflict(clashing));
+    store.change({ answers: { 'created-by': 'Orsolya Brandt' } });
+    await pass(400);
+    store.settle('theirs');
+    await pass(1000);
+    expect([get().saving, drawing().answers, save.mock.calls.length]).toEqual(['saved', clashing.answers, 1]);
+  });
+
+  test('while this browser was closed is joined with what it had kept', async () => {
+    const { store } = await opened();
+    save.mockRejectedValue(away());
+    store.change(mine);
+    store.end();
+    await pass(0);
+    load.mockResolvedValueOnce({ drawing: byThem, office, scheme: {}, today: '2026-06-02' } as never);
+    save.mockReset().mockResolvedValueOnce({ ...byThem, answers: both, version: 3 });
+    const again = await opened();
+    expect(again.drawing().answers).toEqual(both);
+    await pass(400);
+    expect(save.mock.calls).toEqual([['d1', { answers: both, version: 2 }]]);
+  });
+
+  test('is shown when a revision is refused for it, so that the next try is made on it', async () => {
+    const { store, drawing } = await opened();
+    revise.mockRejectedValueOnce(conflict(byThem));
+    expect(await store.revise({ withdraw: 'A' })).toMatchObject({ ok: false });
+    expect(drawing()).toEqual(byThem);
+    revise.mockResolvedValueOnce({ ...byThem, version: 3 });
+    expect(await store.revise({ withdraw: 'A' })).toEqual({ ok: true });
+    expect(revise).toHaveBeenLastCalledWith('d1', 2, { withdraw: 'A' });
+  });
+});
+
+test('what an earlier visit kept and cannot be read is passed over', async () => {
+  storage.setItem('zonograph-drawing-d1', '{"answers":');
+  expect((await opened()).drawing()).toEqual(stored);
+  storage.setItem('zonograph-drawing-d1', '{"answers":{}}');
+  expect((await opened()).drawing()).toEqual(stored);
 });
 
 test('a sheet of a format that is not loaded yet has the drawing loaded anew once it is saved', async () => {

@@ -2,6 +2,7 @@
 
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
+import { counted } from '../../core/counted';
 import type { Block } from '../../core/format/document';
 import { type PartSketch, READY_PARTS, type ReadyPart, emptyGrid, readyBlock } from '../../core/format/ready-parts';
 import { partStyle } from '../../core/format/starting';
@@ -24,7 +25,6 @@ const Part = chakra('button', {
 });
 
 const newId = () => crypto.randomUUID();
-const counted = (count: number, word: string) => `${count} ${word}${count === 1 ? '' : 's'}`;
 
 /** What a ready part brings, in a few words. */
 const partInWords = ({ rows, heights, widths, grow }: PartSketch): string =>

@@ -17,6 +17,7 @@ import { saveFile } from '../data/save-file';
 import { useModelStore } from '../data/use-store';
 import { Screen } from '../shell/screen';
 import { AskedPane } from './asked-pane';
+import { ClashStrip } from './clash-strip';
 import { DrawingSheet } from './drawing-sheet';
 import type { Changed, OpenDrawing, Saving } from './drawing-store';
 import { RevisionsPane } from './revisions-pane';
@@ -120,7 +121,7 @@ export function DrawingScreen({ id }: { id: string }) {
               {drawing.modelChanged
                 ? `▲ The model gives something else now than when this drawing was finished. ${changes.join(' ')}`
                 : moved && `▲ The model has changed: ${changes.join(' ')}`}
-              {typeof saving === 'object' && (
+              {typeof saving === 'object' && 'refused' in saving && (
                 <Flex gap="8px" align="center">
                   <Problem>{saving.refused}</Problem>
                   <Button type="button" look="quiet" onClick={() => store.discard()}>
@@ -134,6 +135,9 @@ export function DrawingScreen({ id }: { id: string }) {
             </Button>
             <ExportDrawing id={drawing.id} number={drawing.number} />
           </Flex>
+          {typeof saving === 'object' && 'clashes' in saving && (
+            <ClashStrip clashes={saving.clashes} open={open} settle={(clashesTo) => store.settle(clashesTo)} />
+          )}
           {resized && <Resized {...resized} close={() => setResized(undefined)} />}
           <Flex flex="1" minHeight={0}>
             <Flex direction="column" flex="1" minWidth={0}>

@@ -2,6 +2,7 @@
 
 import { Box } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
+import { counted } from '../../core/counted';
 import type { PropertyDefinition } from '../../core/property/definition';
 import type { ReadModels } from '../../core/specimen/reading-table';
 import type { Specimen } from '../../core/specimen/specimen';
@@ -9,7 +10,7 @@ import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
 import { send, sendBytes } from '../data/request';
-import { ImportPreview, counted } from './import-preview';
+import { ImportPreview } from './import-preview';
 import { type ChosenFile, ReadingClient } from './reading-client';
 
 /** How many models are sent at once. */

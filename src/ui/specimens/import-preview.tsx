@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { type ReactNode, useMemo } from 'react';
+import { counted } from '../../core/counted';
 import { trimNumber } from '../../core/geometry/length';
 import type { ReadModels } from '../../core/specimen/reading-table';
 import type { Specimen } from '../../core/specimen/specimen';
@@ -15,9 +16,6 @@ const AS: Record<ReadModels['columns'][number]['as'], string> = {
   alias: 'by its other name read as',
   new: 'no property reads it yet; kept',
 };
-
-/** A number of things in words: 1 model, 2 models. */
-export const counted = (count: number, thing: string): string => `${count} ${thing}${count === 1 ? '' : 's'}`;
 
 /** What was read from files before it is taken over: which names match, which models are new, what is refused and why. */
 export function ImportPreview({ read, known }: { read: ReadModels; known: readonly Specimen[] }) {

@@ -1,3 +1,4 @@
+import { counted } from '../../counted';
 import { trimNumber } from '../../geometry/length';
 import type { Block, Cell, Dock, FormatDocument } from '../document';
 import { lengthAt } from '../length-value';
@@ -63,7 +64,6 @@ const undockedFrom = (block: Block, gone: string): Block => ({
   dock: { ...block.dock, to: block.dock.to.filter((support) => support.block !== gone) },
 });
 
-const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
 const tracksText = (tracks: Block['columns']) =>
   tracks
     .map((track) => ('share' in track ? `share ${track.share}` : trimNumber(lengthAt(track.size, ''), 2)))

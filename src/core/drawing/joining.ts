@@ -1,0 +1,63 @@
+import { deepEqual } from 'fast-equals';
+import type { Value } from '../property/value';
+import type { Answers } from './drawing';
+import type { DrawingSheet } from './sheets';
+
+/** What of a drawing is changed by hand and saved as a whole. */
+export interface Changeable {
+  answers: Answers;
+  overruled: Answers;
+  sizeId: string;
+  sheets: readonly DrawingSheet[];
+}
+
+/** What two people changed in different ways: an answer or an overruled value by its key, the size, the sheets. */
+export type Clash =
+  | { of: 'answers' | 'overruled'; key: string; mine: Value | undefined; theirs: Value | undefined }
+  | { of: 'sizeId'; mine: string; theirs: string }
+  | { of: 'sheets'; mine: readonly DrawingSheet[]; theirs: readonly DrawingSheet[] };
+
+/**
+ * What I changed of a drawing, brought onto the drawing as somebody else has changed it meanwhile: answer by answer, so that both
+ * stay. Where both changed the same to something else, it is a clash, and `clashesTo` says whose is taken.
+ *
+ * @param base the drawing that my change was made on
+ */
+export function joinChanges<Changed extends Partial<Changeable>>(
+  base: Changeable,
+  changed: Changed,
+  theirs: Changeable,
+  clashesTo: 'mine' | 'theirs' = 'mine',
+): { changed: Changed; clashes: Clash[] } {
+  const clashes: Clash[] = [];
+  /** One of the three, and whether all of them differ. */
+  const pick = <T>(b: T, m: T, t: T): { taken: T; clash: boolean } => {
+    if (deepEqual(m, b)) return { taken: t, clash: false };
+    const clash = !deepEqual(t, b) && !deepEqual(t, m);
+    return { taken: clash && clashesTo === 'theirs' ? t : m, clash };
+  };
+  const values = (of: 'answers' | 'overruled', mine: Answers): Answers => {
+    const joined: Answers = {};
+    for (const key of new Set([...Object.keys(theirs[of]), ...Object.keys(mine)])) {
+      const { taken, clash } = pick(base[of][key], mine[key], theirs[of][key]);
+      if (taken !== undefined) joined[key] = taken;
+      if (clash) clashes.push({ of, key, mine: mine[key], theirs: theirs[of][key] });
+    }
+    return joined;
+  };
+  const { answers, overruled, sizeId, sheets } = changed;
+  const joined = { ...changed };
+  if (answers) joined.answers = values('answers', answers);
+  if (overruled) joined.overruled = values('overruled', overruled);
+  if (sizeId !== undefined) {
+    const { taken, clash } = pick(base.sizeId, sizeId, theirs.sizeId);
+    joined.sizeId = taken;
+    if (clash) clashes.push({ of: 'sizeId', mine: sizeId, theirs: theirs.sizeId });
+  }
+  if (sheets) {
+    const { taken, clash } = pick(base.sheets, sheets, theirs.sheets);
+    joined.sheets = taken;
+    if (clash) clashes.push({ of: 'sheets', mine: sheets, theirs: theirs.sheets });
+  }
+  return { changed: joined, clashes };
+}

@@ -1,0 +1,66 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { counted } from '../../core/counted';
+import type { Clash } from '../../core/drawing/joining';
+import { valueText } from '../../core/property/value';
+import { Button } from '../controls/button';
+import type { OpenDrawing } from './drawing-store';
+import { askedOf } from './use-sheets';
+
+/** What somebody else and this person both changed on the drawing, with both versions, and which to take. */
+export function ClashStrip(props: {
+  clashes: readonly Clash[];
+  open: OpenDrawing;
+  settle: (clashesTo: 'mine' | 'theirs') => void;
+}) {
+  const { clashes, open, settle } = props;
+  return (
+    <Flex
+      role="alertdialog"
+      aria-label="Somebody else changed this drawing"
+      gap="8px"
+      align="center"
+      px="14px"
+      py="6px"
+      fontSize="14px"
+      bg="card"
+      borderBottom="1px solid"
+      borderColor="line"
+    >
+      <Box flex="1" minWidth={0} maxHeight="88px" overflowY="auto">
+        <Box color="ochre">▲ Somebody else changed this drawing meanwhile, and the same as you:</Box>
+        {clashes.map((clash) => (
+          <Box key={'key' in clash ? `${clash.of}/${clash.key}` : clash.of}>
+            <b>{nameOf(clash, open)}</b>: yours {text(clash, 'mine', open)}, theirs {text(clash, 'theirs', open)}
+          </Box>
+        ))}
+      </Box>
+      <Button type="button" onClick={() => settle('theirs')}>
+        Take theirs
+      </Button>
+      <Button type="button" look="primary" onClick={() => settle('mine')}>
+        Keep mine
+      </Button>
+    </Flex>
+  );
+}
+
+function nameOf(clash: Clash, open: OpenDrawing): string {
+  if (clash.of === 'sizeId') return 'Sheet size';
+  if (clash.of === 'sheets') return 'Sheets';
+  const { key } = clash;
+  return clash.of === 'answers'
+    ? (askedOf(open).find((asked) => asked.key === key)?.name ?? key)
+    : (open.office.properties.find(({ id }) => id === key)?.name ?? key);
+}
+
+function text(clash: Clash, side: 'mine' | 'theirs', { office }: OpenDrawing): string {
+  if (clash.of === 'sheets') return counted(clash[side].length, 'sheet');
+  if (clash.of === 'sizeId') {
+    const { sizes } = office.formats[0]!.edition.document;
+    return sizes.find(({ id }) => id === clash[side])?.name ?? clash[side];
+  }
+  const value = clash[side];
+  return value === undefined ? 'nothing' : `“${valueText(value)}”`;
+}
