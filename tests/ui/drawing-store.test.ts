@@ -184,6 +184,12 @@ describe('what somebody else changed meanwhile', () => {
     expect(drawing()).toMatchObject({ answers: { 'created-by': 'Orsolya Brandt' }, sizeId: 'iso-a2-landscape' });
     // What is typed until it is settled is kept, and waits.
     store.change({ answers: { ...drawing().answers, language: 'en' } });
+    store.change({ sizeId: 'iso-a4-portrait' });
+    expect(get().saving).toEqual({
+      clashes: [clash, { of: 'sizeId', mine: 'iso-a4-portrait', theirs: 'iso-a2-landscape' }],
+    });
+    store.change({ sizeId: 'iso-a2-landscape' });
+    expect(get().saving).toEqual({ clashes: [clash] });
     await pass(1000);
     await store.setState('finished');
     expect(await store.revise({ withdraw: 'A' })).toMatchObject({ ok: false });
@@ -192,7 +198,7 @@ describe('what somebody else changed meanwhile', () => {
     save.mockResolvedValueOnce({ ...clashing, answers, version: 3 });
     store.settle(whose);
     await pass(400);
-    expect(save.mock.calls[1]).toEqual(['d1', { answers, version: 2 }]);
+    expect(save.mock.calls[1]).toEqual(['d1', { answers, sizeId: 'iso-a2-landscape', version: 2 }]);
     expect([get().saving, drawing().answers, storage.length]).toEqual(['saved', answers, 0]);
   });
 

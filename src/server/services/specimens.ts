@@ -53,9 +53,12 @@ export async function importSpecimens(json: unknown[]): Promise<{ added: number;
       const row = known.get(given.id);
       const before = fresh.get(given.id);
       if (!row) fresh.set(given.id, before ? withValues(before, given) : given);
-      else if (await replaceSpecimen(db, withValues(row.specimen, given), row.version)) {
+      else {
+        const specimen = withValues(row.specimen, given);
+        if (!(await replaceSpecimen(db, specimen, row.version)))
+          throw new ServiceError(409, `Somebody changed “${specimen.name}” just now. Take the models over again.`);
         done.changed += 1;
-        known.set(given.id, { specimen: withValues(row.specimen, given), version: row.version + 1 });
+        known.set(given.id, { specimen, version: row.version + 1 });
       }
     }
     await insertSpecimens(db, [...fresh.values()]);

@@ -29,7 +29,7 @@ export function ClashStrip(props: {
       borderColor="line"
     >
       <Box flex="1" minWidth={0} maxHeight="88px" overflowY="auto">
-        <Box color="ochre">▲ Somebody else changed this drawing meanwhile, and the same as you:</Box>
+        <Box color="ochre">▲ Somebody else changed this drawing meanwhile. You both changed:</Box>
         {clashes.map((clash) => (
           <Box key={'key' in clash ? `${clash.of}/${clash.key}` : clash.of}>
             <b>{nameOf(clash, open)}</b>: yours {text(clash, 'mine', open)}, theirs {text(clash, 'theirs', open)}

@@ -70,9 +70,12 @@ export class DrawingStore {
     if (!open) return;
     if (!this.pending) this.base = changeable(open.drawing);
     this.pending = { ...this.pending, ...changed };
+    if (this.meanwhile) {
+      this.join(this.unsaved()!, this.meanwhile);
+      return;
+    }
     this.keep();
     this.show({ ...open.drawing, ...changed });
-    if (this.meanwhile) return;
     this.state.setState({ saving: 'saving' });
     this.later(PAUSE_MS);
   }
@@ -97,11 +100,11 @@ export class DrawingStore {
     if (!open) return refuse('The drawing is not loaded yet.');
     if (this.meanwhile) return refuse('Settle first what somebody else and you have both changed.');
     try {
-      this.show(await reviseDrawing(this.id, open.drawing.version, revising));
+      this.show({ ...(await reviseDrawing(this.id, open.drawing.version, revising)), ...this.pending });
       return { ok: true };
     } catch (error) {
       const current = currentIn(error);
-      if (current) this.show(current);
+      if (current) this.meet(current);
       return refuse((error as Error).message);
     }
   }
@@ -150,6 +153,13 @@ export class DrawingStore {
   private forget() {
     this.pending = this.base = this.meanwhile = undefined;
     localStorage.removeItem(this.key);
+  }
+
+  /** Goes on with the drawing as somebody else has changed it. */
+  private meet(current: DrawingData) {
+    const unsaved = this.unsaved();
+    if (unsaved) this.join(unsaved, current);
+    else this.show(current);
   }
 
   /** Brings what is not saved onto the drawing as it is now; where both changed the same, asks before anything is saved. */
@@ -212,11 +222,7 @@ export class DrawingStore {
       }
     } catch (error) {
       const current = currentIn(error);
-      const unsaved = this.unsaved();
-      if (current && unsaved) {
-        this.join(unsaved, current);
-        return;
-      }
+      if (current) return this.meet(current);
       const away = error instanceof RequestFailed && error.away;
       this.state.setState({ saving: away ? 'kept here' : { refused: (error as Error).message } });
       if (away) this.later(AWAY_PAUSE_MS);
