@@ -69,7 +69,10 @@ function draw(
     const angle = (-primitive.turn * Math.PI) / 180;
     const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
     const along = size * primitive.letterWidth;
-    canvas.setTransform(cos * along, sin * along, -sin * size, cos * size, x(primitive.x), y(primitive.y));
+    // Slanted letters lean along their base line, whatever their width.
+    const lean = Math.tan((primitive.slantDeg * Math.PI) / 180);
+    const below = [-sin - lean * cos, cos - lean * sin] as const;
+    canvas.setTransform(cos * along, sin * along, below[0] * size, below[1] * size, x(primitive.x), y(primitive.y));
     canvas.font = `${SETTING_SIZE}px ${fontFamily(primitive.font)}`;
     canvas.fillText(primitive.text, 0, 0);
     if (primitive.bold !== undefined) {
