@@ -130,3 +130,31 @@ describe('the sheet', () => {
     );
   });
 });
+
+describe('steps of what is asked, in words', () => {
+  const { asked } = format;
+  const stepWordsOf = (step: Step) => stepWords(format, step);
+  const words = (next: typeof asked) => {
+    const step = { op: 'set asked', asked: next } as const;
+    expect(applyStep({ ...format, blocks: [] }, step).ok).toBe(true);
+    return stepWordsOf(step);
+  };
+  test.each([
+    ['one more', () => [...asked, { ...asked[0]!, key: 'heat', name: 'Heat number' }], 'Ask for Heat number'],
+    ['one less', () => asked.slice(1), `No longer ask for ${asked[0]!.name}`],
+    [
+      'one changed',
+      () => asked.map((one, i) => (i === 1 ? { ...one, required: !one.required } : one)),
+      `Asked value ${asked[1]!.name}`,
+    ],
+    ['another order', () => asked.toReversed(), 'Order of the asked values'],
+  ])('%s', (_, next, told) => {
+    expect(words(next())).toBe(told);
+  });
+
+  test('a finding accepted, and no longer', () => {
+    const accepted = [{ code: 'no value', words: 'Nobody minds', reason: 'A sketch' }];
+    expect(stepWordsOf({ op: 'set accepted', accepted })).toBe('Accept a finding');
+    expect(stepWords({ ...format, accepted }, { op: 'set accepted', accepted: [] })).toBe('No longer accept a finding');
+  });
+});
