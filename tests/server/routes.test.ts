@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { PUT as saveEdition } from '@/app/api/editions/[id]/route';
 import { POST as exportRoute } from '@/app/api/export/route';
 import { GET as font } from '@/app/api/fonts/[id]/route';
@@ -5,11 +6,21 @@ import { GET as fontTables } from '@/app/api/fonts/route';
 import { GET as board } from '@/app/api/formats/[id]/route';
 import { GET as numbered } from '@/app/api/drawings/numbering/route';
 import { GET as scheme, PUT as setScheme } from '@/app/api/drawings/revision-scheme/route';
-import { PUT as changeDrawing } from '@/app/api/drawings/[id]/route';
+import { GET as register, POST as make } from '@/app/api/drawings/route';
+import { PUT as changeDrawing, GET as openDrawing } from '@/app/api/drawings/[id]/route';
+import { POST as exportDrawing } from '@/app/api/drawings/[id]/export/route';
 import { POST as revise } from '@/app/api/drawings/[id]/revisions/route';
 import { POST as copy, GET as shelf } from '@/app/api/formats/route';
-import { POST as addProperty } from '@/app/api/properties/route';
-import { PUT as changeProperty } from '@/app/api/properties/[id]/route';
+import { DELETE as stopProving, GET as provingStatus, POST as prove } from '@/app/api/formats/[id]/proving/route';
+import { DELETE as removeMaterial, GET as materials, PUT as keepMaterial } from '@/app/api/materials/route';
+import { POST as addProperty, GET as dictionary, PUT as importDictionary } from '@/app/api/properties/route';
+import {
+  PUT as changeProperty,
+  POST as mergeProperty,
+  DELETE as removeProperty,
+} from '@/app/api/properties/[id]/route';
+import { GET as shapeFile } from '@/app/api/shapes/[hash]/route';
+import { POST as keepShape } from '@/app/api/shapes/route';
 import { PUT as changeSpecimen } from '@/app/api/specimens/[id]/route';
 import { respond } from '@/app/api/respond';
 import { glyphTableFromJson } from '@/core/lettering/glyph-table';
@@ -141,4 +152,90 @@ test('the shelf by name, the rule of numbering and the scheme of revisions are a
   const asme = { firstIssue: '-', sequence: { kind: 'letters', omit: [...'IOQSXZ'] } };
   expect((await setScheme(request({ scheme: asme }))).status).toBe(200);
   expect(await (await scheme()).json()).toEqual(asme);
+});
+
+const json = async <T>(response: Response | Promise<Response>) => (await (await response).json()) as T;
+
+test('a drawing through its doors: made, answered, revised, listed, exported', async () => {
+  const made = { formatId: 'workshop-sheets', specimen: 'pawl', variant: '316L', sizeId: 'iso-a3-landscape' };
+  const { id } = await json<{ id: string }>(make(request(made)));
+  const { drawing } = await json<{ drawing: { version: number; answers: object; open: string[] } }>(
+    openDrawing(request({}), of(id)),
+  );
+  const answers = { ...drawing.answers, 'checked-by': 'Marlo Aketch', 'approved-by': 'Orsolya Brandt' };
+  const asked = await exportDrawing(request({ kind: 'svg', asItIs: false }), of(id));
+  expect([asked.status, await asked.json()]).toEqual([
+    422,
+    { reason: expect.stringContaining('Still unanswered'), open: drawing.open },
+  ]);
+  expect(await json(changeDrawing(request({ version: 1, answers }), of(id)))).toMatchObject({ version: 2, open: [] });
+  const row = {
+    revision: 'A',
+    zones: ['B3'],
+    description: 'First issue',
+    date: '2026-05-04',
+    madeBy: 'Ines Sundqvist',
+  };
+  const revised = await json(revise(request({ version: 2, revising: { add: row } }), of(id)));
+  expect(revised).toMatchObject({ version: 3, revision: 'A' });
+  const late = await revise(request({ version: 2, revising: { withdraw: 'A' } }), of(id));
+  expect([late.status, await late.json()]).toEqual([
+    409,
+    { reason: expect.stringContaining('Somebody changed drawing KD-00001'), current: revised },
+  ]);
+  expect(await json(register())).toMatchObject([{ id, number: 'KD-00001', revision: 'A', state: 'in work' }]);
+  const file = await exportDrawing(request({ kind: 'svg', asItIs: false }), of(id));
+  expect(file.headers.get('content-type')).toBe('image/svg+xml');
+  expect(file.headers.get('content-disposition')).toContain('KD-00001-PAWL.svg');
+  expect(await file.text()).toContain('>Orsolya Brandt<');
+});
+
+test('the dictionary through its doors: listed, read in, merged; what is in use stays', async () => {
+  type Row = { definition: { id: string; name: string; aliases: string[] }; version: number };
+  const rows = await json<Row[]>(dictionary());
+  const finish = rows.find(({ definition }) => definition.id === 'finish')!;
+  const definition = { ...finish.definition, id: 'varnish', name: 'Varnish', aliases: ['Lacquer'] };
+  expect((await importDictionary(request({ definitions: [definition] }))).status).toBe(200);
+  const refused = await answer(await removeProperty(request({}), of('finish')));
+  expect(refused).toMatchObject({ status: 409, reason: expect.stringContaining('“Finish” is used: ') });
+  expect((await mergeProperty(request({ mergeInto: 'finish' }), of('varnish'))).status).toBe(200);
+  const after = await json<Row[]>(dictionary());
+  expect(after.map((row) => row.definition.id)).not.toContain('varnish');
+  expect(after.find((row) => row.definition.id === 'finish')!.definition.aliases).toEqual(
+    expect.arrayContaining(['Varnish', 'Lacquer']),
+  );
+});
+
+test('materials through their door: added, changed on their version, taken away', async () => {
+  const material = { name: 'CuSn12-C EN 1982', density: 8.6 };
+  expect((await keepMaterial(request({ material }))).status).toBe(200);
+  type Row = { material: { name: string; density: number }; version: number };
+  const find = async () => (await json<Row[]>(materials())).find((row) => row.material.name === material.name);
+  const { version } = (await find())!;
+  expect((await keepMaterial(request({ material: { ...material, density: 8.7 }, version }))).status).toBe(200);
+  expect(await find()).toMatchObject({ material: { density: 8.7 }, version: version + 1 });
+  expect((await keepMaterial(request({ material, version }))).status).toBe(409);
+  expect((await removeMaterial(request({ name: material.name }))).status).toBe(200);
+  expect(await find()).toBeUndefined();
+});
+
+test('a run over all models is asked for, seen and stopped through one door', async () => {
+  expect(await json(provingStatus(request({}), of('workshop-sheets')))).toBeNull();
+  expect(await json(prove(request({}), of('workshop-sheets')))).toMatchObject({ state: 'waiting', done: 0 });
+  expect((await prove(request({}), of('workshop-sheets'))).status).toBe(409);
+  expect(await json(provingStatus(request({}), of('workshop-sheets')))).toMatchObject({ state: 'waiting' });
+  expect(await json(stopProving(request({}), of('workshop-sheets')))).toMatchObject({ state: 'stopped' });
+});
+
+test('the file of a shape is kept by its content and given back; one over 50 MB is turned away at the door', async () => {
+  const bytes = readFileSync('demo/models/drum-flange.step');
+  const door = (headers: Record<string, string> = {}) =>
+    keepShape(new Request('http://test/?name=pin.step', { method: 'POST', body: new Uint8Array(bytes), headers }));
+  const { hash } = await json<{ hash: string }>(door());
+  const back = await shapeFile(request({}), { params: Promise.resolve({ hash }) });
+  expect(Buffer.from(await back.arrayBuffer()).equals(bytes)).toBe(true);
+  expect(await answer(await door({ 'content-length': String(60 * 1024 * 1024) }))).toMatchObject({
+    status: 422,
+    reason: expect.stringContaining('over 50 MB'),
+  });
 });

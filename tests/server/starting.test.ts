@@ -1,0 +1,71 @@
+import { POST } from '@/app/api/formats/route';
+import { startBlank, startFromStandard } from '@/core/format/starting';
+import { database } from '@/server/database';
+import { office, startFormat } from '@/server/services/formats';
+import { count, withOffice } from './office';
+
+withOffice();
+
+let n = 0;
+const inch = (name: string) => {
+  const started = startFromStandard(
+    { id: `inch-${++n}`, name, standard: 'asme', sizes: ['asme-b-landscape'], zones: true, titleBlock: 'full' },
+    () => `id-${++n}`,
+  );
+  if (!started.ok) throw new Error(started.reason);
+  return started.document;
+};
+
+test.each([
+  ['third angle', inch('Inch plain'), '.'],
+  ['first angle', startBlank({ id: 'plain', name: 'Plain' }), ','],
+] as const)(
+  'a new format in %s is on the shelf, open, with facts to be proved with',
+  async (projection, document, mark) => {
+    const { id } = await startFormat(document, projection);
+    const [started] = (await office(id)).formats;
+    expect(started).toMatchObject({
+      id,
+      name: document.name,
+      edition: { number: 1, state: 'open', version: 1, document },
+    });
+    expect(started!.facts).toMatchObject({
+      locale: { decimalMark: mark },
+      profile: { values: { Projection: projection } },
+    });
+    expect(started!.facts.organisation!.values).toHaveProperty('Legal owner');
+    const [noted] = await database.query<{ words: string }>('SELECT words FROM audit WHERE subject = ?', [
+      `format ${id}`,
+    ]);
+    expect(noted).toEqual({ words: `Started ${document.name}` });
+  },
+);
+
+test.each<[string, object, number, RegExp]>([
+  [
+    'under a name that is taken',
+    { ...startBlank({ id: 'again', name: 'Workshop sheets' }) },
+    409,
+    /named “Workshop sheets” already/,
+  ],
+  ['that is no format', { kind: 'zonograph/specimen', version: 1 }, 422, /not a Zonograph format/],
+  [
+    'with a hole in a block',
+    { ...inch('Holed'), mainSize: 'asme-e-landscape' },
+    422,
+    /main size asme-e-landscape is not in the family/,
+  ],
+])('a start %s is refused, and nothing of it is kept', async (_, document, status, reason) => {
+  const before = [await count('formats'), await count('editions'), await count('audit')];
+  const response = await POST(
+    new Request('http://test/', {
+      method: 'POST',
+      body: JSON.stringify({ start: document, projection: 'first angle' }),
+    }),
+  );
+  expect([response.status, ((await response.json()) as { reason: string }).reason]).toEqual([
+    status,
+    expect.stringMatching(reason),
+  ]);
+  expect([await count('formats'), await count('editions'), await count('audit')]).toEqual(before);
+});
