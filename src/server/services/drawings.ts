@@ -240,13 +240,14 @@ async function replaced(
       throw new ServiceError(422, `Drawing ${row.number} is finished. Take it up again to change it.`);
     const next = await change(db, row, models);
     next.finishedWith = next.state === 'finished' ? shownHash(next, models) : undefined;
-    if (!(await replaceDrawing(db, next, version))) {
-      const current = await findDrawing(db, id);
-      throw new ServiceError(409, `Somebody changed drawing ${row.number} meanwhile. Look at it and change it again.`, {
-        current: entry(current!, await documentsFor(db, current!), models),
-      });
+    const done = await replaceDrawing(db, next, version);
+    const kept = (await findDrawing(db, id))!;
+    const current = entry(kept, await documentsFor(db, kept), models);
+    if (!done) {
+      const reason = `Somebody changed drawing ${row.number} meanwhile. Look at it and change it again.`;
+      throw new ServiceError(409, reason, { current });
     }
-    return entry({ ...next, version: version + 1 }, await documentsFor(db, next), models);
+    return current;
   });
 }
 
