@@ -60,7 +60,8 @@ export const database: Database = {
 };
 
 /**
- * Runs `work` in a transaction: all of it is done or nothing. A deadlock is tried again.
+ * Runs `work` in a transaction: all of it is done or nothing. A deadlock is tried again. It reads what others have committed, not
+ * what was there when it began: who comes second is told what the first one made.
  * @throws DatabaseAway, and whatever `work` throws
  */
 export async function transaction<T>(work: (database: Database) => Promise<T>): Promise<T> {
@@ -76,6 +77,7 @@ export async function transaction<T>(work: (database: Database) => Promise<T>): 
 async function once<T>(work: (database: Database) => Promise<T>): Promise<T> {
   const connection = await thePool().getConnection();
   try {
+    await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
     await connection.beginTransaction();
     const result = await work(over(connection));
     await connection.commit();

@@ -92,6 +92,21 @@ describe('drawings', () => {
     await expect(changeDrawing(id, { version: 3, answers: {} })).rejects.toThrow('is finished. Take it up again');
   });
 
+  test('changed by many at once are kept as one of them has it, and the others are told that', async () => {
+    const { id } = await makeDrawing(winch);
+    const { answers } = (await drawing(id)).drawing;
+    const people = ['Ines Sundqvist', 'Marlo Aketch', 'Orsolya Brandt', 'Standards desk'];
+    const results = await Promise.allSettled(
+      people.map((name) => changeDrawing(id, { version: 1, answers: { ...answers, 'checked-by': name } })),
+    );
+    const kept = (await drawing(id)).drawing;
+    expect(kept.version).toBe(2);
+    const refused = results.flatMap((result) => (result.status === 'rejected' ? [result.reason as object] : []));
+    expect(refused).toHaveLength(people.length - 1);
+    for (const reason of refused)
+      expect(reason).toMatchObject({ status: 409, detail: { current: { version: 2, answers: kept.answers } } });
+  });
+
   test('say when their model, or a component of it, gives something else than when they were finished', async () => {
     const { id } = await makeDrawing(winch);
     const { answers } = (await drawing(id)).drawing;

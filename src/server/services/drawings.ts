@@ -238,16 +238,19 @@ async function replaced(
     const models = await modelsAtHand();
     if (row.state === 'finished' && state !== 'in work')
       throw new ServiceError(422, `Drawing ${row.number} is finished. Take it up again to change it.`);
+    const present = async () => {
+      const kept = (await findDrawing(db, id))!;
+      return entry(kept, await documentsFor(db, kept), models);
+    };
+    const movedOn = async () =>
+      new ServiceError(409, `Somebody changed drawing ${row.number} meanwhile. Look at it and change it again.`, {
+        current: await present(),
+      });
+    if (row.version !== version) throw await movedOn();
     const next = await change(db, row, models);
     next.finishedWith = next.state === 'finished' ? shownHash(next, models) : undefined;
-    const done = await replaceDrawing(db, next, version);
-    const kept = (await findDrawing(db, id))!;
-    const current = entry(kept, await documentsFor(db, kept), models);
-    if (!done) {
-      const reason = `Somebody changed drawing ${row.number} meanwhile. Look at it and change it again.`;
-      throw new ServiceError(409, reason, { current });
-    }
-    return current;
+    if (!(await replaceDrawing(db, next, version))) throw await movedOn();
+    return present();
   });
 }
 
