@@ -2,15 +2,22 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { buildSync } from 'esbuild';
 import { Report } from '@/core/scene/report';
 
 const folder = mkdtempSync(join(tmpdir(), 'zonograph-'));
 /** Bundled once: as the documented command runs it, each run would compile all of it anew. */
 const bundle = '.data/cli-under-test.mjs';
 beforeAll(() => {
-  const options = ['--bundle', '--platform=node', '--format=esm', '--packages=external', '--log-level=error'];
-  const made = spawnSync('node_modules/.bin/esbuild', ['src/cli.ts', `--outfile=${bundle}`, ...options]);
-  if (made.status !== 0) throw new Error(made.stderr.toString());
+  buildSync({
+    entryPoints: ['src/cli.ts'],
+    outfile: bundle,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    logLevel: 'error',
+  });
 });
 
 function run(command: string, ...parameters: string[]) {

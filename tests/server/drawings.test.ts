@@ -346,12 +346,33 @@ describe('the model store', () => {
     const first = await followStore();
     expect(first).toMatchObject({ followed: true, trouble: undefined });
     expect(first.models[0]!.changes).toContain('Title: PAWL → PAWL, LEFT.');
-    expect((await specimen('pawl')).specimen.values).toEqual({ Title: 'PAWL, LEFT' });
+    expect((await specimen('pawl')).specimen.values.Title).toBe('PAWL, LEFT');
     const version = (await specimen('pawl')).version;
     expect((await followStore()).models[0]!.changedAt).toBe(first.models[0]!.changedAt);
     expect((await specimen('pawl')).version).toBe(version);
     title = 'PAWL, RIGHT';
     expect((await followStore()).models[0]!.changes).toEqual(['Title: PAWL, LEFT → PAWL, RIGHT.']);
+  });
+
+  test('what was typed here besides stays; what the store takes away goes, and what both changed is the store’s', async () => {
+    const given = (properties: object) => JSON.stringify({ ...pawl(''), properties });
+    let properties: object = { Title: 'PAWL', KLASSE: 'W3', Batch: 1 };
+    await storeAnswering((path) => [
+      200,
+      path === '/models' ? JSON.stringify([{ id: 'pawl', etag: JSON.stringify(properties) }]) : given(properties),
+    ]);
+    const { values } = (await specimen('pawl')).specimen;
+    await followStore();
+    const row = await specimen('pawl');
+    expect(row.specimen.values).toEqual({ ...values, ...properties });
+    expect(row.specimen.variants).toHaveLength(2);
+    const typed = { ...row.specimen.values, Batch: 7, 'Shelf place': 'C4' };
+    await changeSpecimen({ ...row.specimen, values: typed }, row.version);
+    properties = { Title: 'PAWL, LEFT', Batch: 2 };
+    const { models } = await followStore();
+    expect(models[0]!.changes).toEqual(['Title: PAWL → PAWL, LEFT.', 'KLASSE: W3 → –.', 'Batch: 7 → 2.']);
+    const { KLASSE: _, ...others } = typed as Record<string, unknown>;
+    expect((await specimen('pawl')).specimen.values).toEqual({ ...others, ...properties });
   });
 
   test('components that come and go are told, and parts lists follow', async () => {

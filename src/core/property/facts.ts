@@ -35,6 +35,8 @@ export const PartsFacts = z.object({
   rows: z.array(TableRow),
   /** Components that have no part number, by name. */
   withoutNumber: z.array(z.string()),
+  /** Part numbers that several models or variants have, which are therefore one row. */
+  shared: z.array(z.object({ number: z.string(), by: z.array(z.string()) })).optional(),
   /** Why there is no list: the assembly holds itself, or a component is not there. */
   trouble: z.string().optional(),
 });

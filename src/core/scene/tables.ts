@@ -55,7 +55,7 @@ function given(block: Block, growth: Growth, filling: Filling): Table {
     case 'parts': {
       const list = facts.parts?.[partsKey(growth.parts)];
       if (!list) return { rows: NONE, findings: [] };
-      const { withoutNumber, trouble } = list;
+      const { withoutNumber, trouble, shared = [] } = list;
       return {
         rows: list.rows,
         findings: [
@@ -68,6 +68,12 @@ function given(block: Block, growth: Growth, filling: Filling): Table {
                   `${nameList(withoutNumber)} ${withoutNumber.length > 1 ? 'have' : 'has'} no part number.`,
                 ),
               ]),
+          ...shared.map(({ number, by }) =>
+            finding(
+              'part number shared',
+              `${nameList(by)} share the part number ${number}, by which parts are told apart.`,
+            ),
+          ),
         ],
       };
     }

@@ -34,6 +34,8 @@ export interface PartsList {
   items: ItemNumbers;
   /** Names of the components that have no part number. */
   withoutNumber: string[];
+  /** Part numbers that several models or variants have. */
+  shared: { number: string; by: string[] }[];
   /** What the rows weigh together, kg; absent when a mass is missing. */
   kg?: number;
 }
@@ -44,8 +46,9 @@ export interface PartsListSources {
 }
 
 /** What tables print of a parts list: each row its component's values, and its own item number, quantity and mass. */
-export function partsFacts({ rows, withoutNumber }: Pick<PartsList, 'rows' | 'withoutNumber'>): PartsFacts {
+export function partsFacts({ rows, withoutNumber, shared }: PartsList): PartsFacts {
   return {
+    ...(shared.length > 0 && { shared }),
     rows: rows.map(({ item, quantity, kg, facts }) => ({
       name: `item ${item}`,
       ...facts,
@@ -86,7 +89,8 @@ export function partsList(
 ): Outcome<{ list: PartsList }> {
   const tree = componentsOf(assembly, variant, sources, [assembly]);
   if (!tree.ok) return tree;
-  const nodes = merged(rule.kind === 'all parts' ? leaves(tree.nodes) : tree.nodes);
+  const listed = rule.kind === 'all parts' ? leaves(tree.nodes) : tree.nodes;
+  const nodes = merged(listed);
   const items = new Map(Object.entries(given));
   const rows = rowsOf(nodes, '', 0, { rule, sources, items });
   const top = rows.filter(({ level }) => level === 0);
@@ -100,6 +104,7 @@ export function partsList(
       withoutNumber: [
         ...new Set(rows.filter((row) => row.partNumber === undefined).map((row) => row.facts.model!.name)),
       ],
+      shared: sharedNumbers(rule.kind === 'indented' ? withChildren(listed) : listed),
       ...(known.length === masses.length && { kg: known.reduce((sum, kg) => sum + kg, 0) }),
     },
   };
@@ -139,6 +144,20 @@ const leaves = (nodes: readonly Node[], times = 1): Node[] =>
       ? leaves(node.children, times * node.quantity)
       : [{ ...node, quantity: times * node.quantity }],
   );
+
+const withChildren = (nodes: readonly Node[]): Node[] =>
+  nodes.flatMap((node) => [node, ...withChildren(node.children)]);
+
+/** The part numbers that nodes of several models or variants have: they are one row, and only the first of them is described. */
+function sharedNumbers(nodes: readonly Node[]): PartsList['shared'] {
+  const byNumber = new Map<string, Set<string>>();
+  for (const { partNumber, model, variant } of nodes) {
+    if (partNumber === undefined) continue;
+    const name = [model.name, variant?.name].filter(Boolean).join(' · ');
+    byNumber.set(partNumber, (byNumber.get(partNumber) ?? new Set()).add(name));
+  }
+  return [...byNumber].flatMap(([number, by]) => (by.size > 1 ? [{ number, by: [...by] }] : []));
+}
 
 /** One node for each part, where it first stands, with the quantities added. */
 function merged(nodes: readonly Node[]): Node[] {

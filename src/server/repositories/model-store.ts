@@ -1,3 +1,4 @@
+import type { Specimen } from '../../core/specimen/specimen';
 import type { Database } from '../database';
 import { fromJson } from './json-column';
 
@@ -46,11 +47,17 @@ export async function followedModels(db: Database): Promise<FollowedModel[]> {
   }));
 }
 
-/** Notes which state of a model is known; with `changes`, that it was taken over now. */
-export async function noteModel(db: Database, specimen: string, etag: string, changes: string[]): Promise<void> {
+/** What the store last gave of a model; undefined when it was not heard yet. */
+export async function lastGiven(db: Database, specimen: string): Promise<Specimen | undefined> {
+  const [row] = await db.query<{ given: unknown }>('SELECT given FROM store_models WHERE specimen_id = ?', [specimen]);
+  return row?.given ? fromJson(row.given) : undefined;
+}
+
+/** Notes which state of a model is known and what it is; with `changes`, that it was taken over now. */
+export async function noteModel(db: Database, etag: string, given: Specimen, changes: string[]): Promise<void> {
   await db.run(
-    `INSERT INTO store_models (specimen_id, etag, changes) VALUES (?, ?, ?)
-     ON DUPLICATE KEY UPDATE etag = VALUES(etag)${changes.length > 0 ? ', changes = VALUES(changes), changed_at = NOW(3)' : ''}`,
-    [specimen, etag, JSON.stringify(changes)],
+    `INSERT INTO store_models (specimen_id, etag, given, changes) VALUES (?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE etag = VALUES(etag), given = VALUES(given)${changes.length > 0 ? ', changes = VALUES(changes), changed_at = NOW(3)' : ''}`,
+    [given.id, etag, JSON.stringify(given), JSON.stringify(changes)],
   );
 }

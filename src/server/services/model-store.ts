@@ -4,12 +4,14 @@ import { ModelKind } from '../../core/property/facts';
 import { Values } from '../../core/property/value';
 import { type Outcome, refuse } from '../../core/refusal';
 import { modelChanges } from '../../core/specimen/changes';
+import { NOTHING_KNOWN, joinSpecimens } from '../../core/specimen/joining';
 import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
 import { database, transaction } from '../database';
 import {
   type FollowedModel,
   type StoreState,
   followedModels,
+  lastGiven,
   noteAsked,
   noteModel,
   storeState,
@@ -94,16 +96,24 @@ function asSpecimen({ id, name, kind, properties, variants, components }: z.infe
   };
 }
 
-/** Takes a model over in one transaction with the note of its state, so that a change is neither lost nor told twice. */
-async function takeOver(specimen: Specimen, etag: string): Promise<Outcome<object>> {
+/**
+ * Takes a model over in one transaction with the note of its state, so that a change is neither lost nor told twice: what the
+ * store changed since it was last heard. What was typed here besides, and a shape that was read from a file, stay.
+ */
+async function takeOver(given: Specimen, etag: string): Promise<Outcome<object>> {
   const work = transaction(async (db) => {
-    const row = await findSpecimen(db, specimen.id);
-    // The store gives no shapes: the one that was read from a file stays.
-    const known = row?.specimen.shape ? { ...specimen, shape: row.specimen.shape } : specimen;
-    if (!row) await insertSpecimens(db, [specimen]);
-    else if (!deepEqual(row.specimen, known)) await replaceSpecimen(db, known, row.version);
-    await noteModel(db, specimen.id, etag, row ? modelChanges(row.specimen, known) : ['New in the store.']);
-    await refuseCircles(db, [known]);
+    const row = await findSpecimen(db, given.id);
+    if (!row) {
+      await insertSpecimens(db, [given]);
+      await noteModel(db, etag, given, ['New in the store.']);
+      return refuseCircles(db, [given]);
+    }
+    const { specimen } = joinSpecimens((await lastGiven(db, given.id)) ?? NOTHING_KNOWN, given, row.specimen);
+    const changed = !deepEqual(row.specimen, specimen);
+    // Somebody is just changing it: the next time the store is asked it is still news.
+    if (changed && !(await replaceSpecimen(db, specimen, row.version))) return;
+    await noteModel(db, etag, given, modelChanges(row.specimen, specimen));
+    await refuseCircles(db, [specimen]);
   });
   return work.then(
     () => ({ ok: true }),

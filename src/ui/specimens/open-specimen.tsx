@@ -3,26 +3,22 @@
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react';
 import { formatDistanceToNow } from 'date-fns';
 import Link from 'next/link';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
+import { useStore } from 'zustand';
 import { matchedName } from '../../core/property/names';
 import { type Outcome, refuse } from '../../core/refusal';
 import type { Value, Values } from '../../core/property/value';
 import { asMeasure, valueText } from '../../core/property/value';
-import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
+import type { Specimen } from '../../core/specimen/specimen';
 import { Button } from '../controls/button';
 import { CommitField, Problem, TextInput } from '../controls/field';
 import { DataCell, HeadCell } from '../controls/table';
-import { type RequestFailed, get, send } from '../data/request';
 import { type LoadedOffice, useProofClient } from '../data/use-office';
 import { resourcesFrom } from '../data/office';
 import type { StoreStatus } from '../data/use-store';
 import { SpecimenMass } from './specimen-mass';
 import { SpecimenProof } from './specimen-proof';
-
-interface Row {
-  specimen: Specimen;
-  version: number;
-}
+import { SpecimenStore } from './specimen-store';
 
 /** One specimen open: its values and its variants' side by side, its components, and proofs that follow every edit. */
 export function OpenSpecimen(props: {
@@ -33,13 +29,10 @@ export function OpenSpecimen(props: {
   fromStore: StoreStatus['models'][number] | undefined;
 }) {
   const { id, loaded, changed, fromStore } = props;
-  const [row, setRow] = useState<Row>();
-  const [problem, setProblem] = useState<string>();
-  const load = useCallback(() => {
-    get<Row>(`/api/specimens/${encodeURIComponent(id)}`).then(setRow, (error: Error) => setProblem(error.message));
-  }, [id]);
-  useEffect(load, [load]);
-  const specimen = row?.specimen;
+  const [store] = useState(() => new SpecimenStore(id, changed));
+  const { specimen, problem } = useStore(store.state);
+  useEffect(() => void store.load(), [store]);
+  const edit = (next: Specimen) => store.edit(next);
   const withEdit = useMemo(() => {
     const specimens = loaded.office.specimens.map((other) => (other.id === specimen?.id ? specimen : other));
     return {
@@ -48,23 +41,6 @@ export function OpenSpecimen(props: {
     };
   }, [loaded, specimen]);
   const client = useProofClient(withEdit.resources);
-
-  /** Shows an edit at once and saves it; when it cannot be saved the words stay, and the reason is said. */
-  const edit = (next: Specimen): Outcome<object> => {
-    if (!row) return refuse('The specimen is not loaded yet.');
-    const sound = readSpecimen(next);
-    if (!sound.ok) return sound;
-    setRow({ ...row, specimen: next });
-    send<Row>('PUT', `/api/specimens/${id}`, { specimen: next, version: row.version }).then(
-      ({ version }) => {
-        setRow({ specimen: next, version });
-        setProblem(undefined);
-        changed();
-      },
-      (error: RequestFailed) => setProblem(error.message),
-    );
-    return { ok: true };
-  };
 
   if (!specimen) return <Box p="20px">{problem ? <Problem>{problem}</Problem> : 'Opening…'}</Box>;
   return (
@@ -85,7 +61,7 @@ export function OpenSpecimen(props: {
         {problem && (
           <Flex gap="12px" align="center" pb="8px">
             <Problem>{problem}</Problem>
-            <Button type="button" onClick={load}>
+            <Button type="button" onClick={() => void store.load()}>
               Look at what is stored
             </Button>
           </Flex>

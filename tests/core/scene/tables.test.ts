@@ -284,7 +284,7 @@ describe('a parts list', () => {
     expect(blockOf(sheet(turned, many(90)), 'parts-block')!.grown).toMatchObject({ rows: 64, left: 26 });
   });
 
-  test('2,000 components, one without a part number and one that is not there: said in words', () => {
+  test('2,000 components, ones without a part number or with the same, one that is not there: said in words', () => {
     const [assembly] = demoSpecimens().filter(({ id }) => id === 'recovery-winch');
     const models = { specimens: demoSpecimens(), properties: workshop.properties, materials: demoMaterials() };
     const numberless = {
@@ -308,6 +308,11 @@ describe('a parts list', () => {
     expect(
       planSheets([{ document: workshop.format, sizeId: A3, facts: { ...winch, parts: all } }], resources),
     ).toHaveLength(143);
+    const alike = ['one', 'two'].map((id) => ({ ...numberless, id, name: id, values: { 'Part number': 'KW-1' } }));
+    with2000.push(...alike);
+    expect(words(list(alike.map(({ id }) => ({ specimen: id, quantity: 1 }))))).toContain(
+      'Parts list: one, two share the part number KW-1, by which parts are told apart.',
+    );
     expect(words(list([{ specimen: 'gone', quantity: 1 }]))).toContain(
       'Parts list: Recovery winch names the component gone, which is not there.',
     );

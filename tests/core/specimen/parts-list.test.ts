@@ -113,6 +113,35 @@ test('a component without a part number is listed and named; one without a mass 
   expect(kg).toBeUndefined();
 });
 
+test('a part number that two models or variants have makes one row of them, and is told', () => {
+  const wedge: Specimen = { ...demoSpecimen('pawl'), id: 'wedge', name: 'Wedge' };
+  const models = [...demoSpecimens(), wedge];
+  const held = { ...winch, components: [...winch.components, { specimen: 'wedge', quantity: 1 }] };
+  const { rows, shared } = list(held, { kind: 'components' }, { models });
+  expect(rows.map(short)).toContain('3 3 KW-2204-G');
+  const told = { number: 'KW-2204-G', by: ['Pawl · galvanised', 'Wedge · galvanised'] };
+  expect(shared).toEqual([told]);
+  const drum = demoSpecimen('drum-assembly');
+  const within = { ...drum, components: [...drum.components, { specimen: 'wedge', quantity: 1 }] };
+  const deep = models.map((one) => (one.id === drum.id ? within : one));
+  expect(list(winch, { kind: 'components' }, { models: deep }).shared).toEqual([]);
+  for (const kind of ['all parts', 'indented'] as const)
+    expect(list(winch, { kind }, { models: deep }).shared).toMatchObject([{ number: 'KW-2204-G' }]);
+  const unlike = { ...winch, components: [...winch.components, { specimen: 'guard', variant: '316L', quantity: 1 }] };
+  expect(list(unlike, { kind: 'components' }).shared).toEqual([]);
+  const alike = demoSpecimens().map((one) =>
+    one.id === 'guard'
+      ? {
+          ...one,
+          variants: one.variants.map((each) => ({ ...each, values: { ...each.values, 'Part number': 'KW-2208' } })),
+        }
+      : one,
+  );
+  expect(list(unlike, { kind: 'components' }, { models: alike }).shared).toEqual([
+    { number: 'KW-2208', by: ['Guard · galvanised', 'Guard · 316L'] },
+  ]);
+});
+
 test('an assembly that holds itself, or a model that is not there, has no list', () => {
   const sources = (models: Specimen[]) => ({
     models: massSources({ properties, specimens: models, materials })!,
