@@ -16,6 +16,7 @@ import { seedDrawings } from '@/server/seed';
 import { changeNumbering, numbering } from '@/server/services/numbering';
 import { changeRevisionScheme, revisionScheme } from '@/server/services/revision-scheme';
 import { changeSpecimen, specimen } from '@/server/services/specimens';
+import { revisionRow } from '../builders';
 import { count, withOffice } from './office';
 
 withOffice();
@@ -134,23 +135,14 @@ describe('drawings', () => {
 });
 
 describe('revisions of a drawing', () => {
-  const row = (revision: string, change: Partial<RevisionRow> = {}): RevisionRow => ({
-    revision,
-    zones: [],
-    description: `Change ${revision}`,
-    date: '2026-05-04',
-    madeBy: 'Ines Sundqvist',
-    ...change,
-  });
-
   test('are added in their turn, the newest is changed and withdrawn, each on its version', async () => {
     const { id } = await makeDrawing(winch);
-    const first = await reviseDrawing(id, 1, { add: row('A') });
+    const first = await reviseDrawing(id, 1, { add: revisionRow('A') });
     expect(first).toMatchObject({ version: 2, revision: 'A' });
-    await reviseDrawing(id, 2, { add: row('B', { zones: ['B3'] }) });
-    const changed = await reviseDrawing(id, 3, { change: row('B', { description: 'Said better' }) });
+    await reviseDrawing(id, 2, { add: revisionRow('B', { zones: ['B3'] }) });
+    const changed = await reviseDrawing(id, 3, { change: revisionRow('B', { description: 'Said better' }) });
     expect(changed.revisions.map(({ description }) => description)).toEqual(['Change A', 'Said better']);
-    await expect(reviseDrawing(id, 3, { add: row('C') })).rejects.toMatchObject({ status: 409 });
+    await expect(reviseDrawing(id, 3, { add: revisionRow('C') })).rejects.toMatchObject({ status: 409 });
     expect(await reviseDrawing(id, 4, { withdraw: 'B' })).toMatchObject({ revision: 'A' });
   });
 
@@ -168,8 +160,8 @@ describe('revisions of a drawing', () => {
     ],
   ])('a wrong one, %s with %j, is refused and nothing is changed', async (revision, change, reason) => {
     const { id } = await makeDrawing(winch);
-    await reviseDrawing(id, 1, { add: row('A') });
-    await expect(reviseDrawing(id, 2, { add: row(revision, change) })).rejects.toThrow(reason);
+    await reviseDrawing(id, 1, { add: revisionRow('A') });
+    await expect(reviseDrawing(id, 2, { add: revisionRow(revision, change) })).rejects.toThrow(reason);
     expect((await drawing(id)).drawing).toMatchObject({ version: 2, revision: 'A' });
   });
 
@@ -177,8 +169,8 @@ describe('revisions of a drawing', () => {
     expect(await revisionScheme()).toEqual({ sequence: { kind: 'letters', omit: ['I', 'O'] } });
     await changeRevisionScheme({ firstIssue: '-', sequence: { kind: 'numerals', digits: 2, from: 1 } });
     const { id } = await makeDrawing(winch);
-    await reviseDrawing(id, 1, { add: row('-') });
-    expect(await reviseDrawing(id, 2, { add: row('01') })).toMatchObject({ revision: '01' });
+    await reviseDrawing(id, 1, { add: revisionRow('-') });
+    expect(await reviseDrawing(id, 2, { add: revisionRow('01') })).toMatchObject({ revision: '01' });
     await expect(changeRevisionScheme({ sequence: { kind: 'letters', omit: ['a'] } })).rejects.toThrow(
       'one capital letter',
     );

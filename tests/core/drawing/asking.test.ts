@@ -1,17 +1,9 @@
 import { askedBy, checkAnswers, unanswered, withProposals } from '@/core/drawing/asking';
 import type { AskedValue, FormatDocument } from '@/core/format/document';
+import { askedValue } from '../../builders';
 import { demoFacts, demoPackage } from '../demo';
 
 const workshop = demoPackage('workshop-sheets');
-const asked = (key: string, change: Partial<AskedValue> = {}): AskedValue => ({
-  key,
-  name: key,
-  prompt: '',
-  type: 'text',
-  required: false,
-  missing: { print: 'dash', report: true },
-  ...change,
-});
 const asking = (...values: AskedValue[]): FormatDocument => ({ ...workshop.format, asked: values });
 const sources = {
   today: '2026-06-02',
@@ -21,14 +13,14 @@ const sources = {
 };
 
 test('each key is asked once, as the drawing’s own format asks it, and in its order', () => {
-  const own = asking(asked('b'), asked('a', { name: 'Ours' }));
-  const other = asking(asked('c'), asked('a', { name: 'Theirs' }));
+  const own = asking(askedValue('b'), askedValue('a', { name: 'Ours' }));
+  const other = asking(askedValue('c'), askedValue('a', { name: 'Theirs' }));
   expect(askedBy([own, other, other]).map(({ name }) => name)).toEqual(['b', 'Ours', 'c']);
   expect(askedBy([])).toEqual([]);
 });
 
 test('an empty text is no answer; no and zero are', () => {
-  const all = ['a', 'b', 'c', 'd'].map((key) => asked(key));
+  const all = ['a', 'b', 'c', 'd'].map((key) => askedValue(key));
   expect(unanswered(all, { a: '', b: false, c: 0 }).map(({ key }) => key)).toEqual(['a', 'd']);
 });
 
@@ -40,13 +32,13 @@ test.each<[string, AskedValue['default'], unknown]>([
   ['nothing where there is no such property', { property: 'gone' }, undefined],
   ['nothing', undefined, undefined],
 ])('what is not answered yet gets what is proposed: %s', (_, preset, value) => {
-  expect(withProposals({}, [asked('a', { default: preset })], sources)).toEqual(
+  expect(withProposals({}, [askedValue('a', { default: preset })], sources)).toEqual(
     value === undefined ? {} : { a: value },
   );
 });
 
 test('an answer that somebody gave is never proposed over', () => {
-  const all = [asked('a', { default: 'today' }), asked('b', { default: 'me' })];
+  const all = [askedValue('a', { default: 'today' }), askedValue('b', { default: 'me' })];
   expect(withProposals({ a: 'typed', kept: 'from before' }, all, sources)).toEqual({
     a: 'typed',
     b: 'Ines Sundqvist',
@@ -55,7 +47,7 @@ test('an answer that somebody gave is never proposed over', () => {
 });
 
 test('answers are checked against whatever format of the drawing asks them', () => {
-  const other = asking(asked('load', { type: 'number', name: 'Test load' }));
+  const other = asking(askedValue('load', { type: 'number', name: 'Test load' }));
   expect(checkAnswers([workshop.format], { answers: { load: 'heavy' }, overruled: {} })).toEqual({ ok: true });
   expect(checkAnswers([workshop.format, other], { answers: { load: 'heavy' }, overruled: {} })).toMatchObject({
     ok: false,

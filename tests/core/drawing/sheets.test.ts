@@ -12,6 +12,7 @@ import {
 import type { RevisionRow } from '@/core/revision/rows';
 import { compose } from '@/core/scene/compose';
 import { demoFacts, demoMaterials, demoPackage, demoResources, demoSpecimens } from '../demo';
+import { revisionRow } from '../../builders';
 
 const [workshop, inch] = ['workshop-sheets', 'inch-sheets'].map(demoPackage) as [
   ReturnType<typeof demoPackage>,
@@ -39,14 +40,6 @@ const winch: DrawnData = {
   items: {},
   sheets: [{ id: 'first', name: 'Whole' }],
 };
-const row = (revision: string, change: Partial<RevisionRow> = {}): RevisionRow => ({
-  revision,
-  zones: [],
-  description: `Change ${revision}`,
-  date: '2026-05-04',
-  madeBy: 'Ines Sundqvist',
-  ...change,
-});
 
 /** What cells of each sheet print, by the cells' ids. */
 function printed(drawing: DrawnData, ...cells: string[]) {
@@ -147,14 +140,14 @@ describe('revising', () => {
     scheme: { sequence: { kind: 'letters' as const, omit: ['I', 'O'] } },
     today: '2026-06-02',
   };
-  const revised = { ...winch, revisions: [row('A'), row('B')] };
+  const revised = { ...winch, revisions: [revisionRow('A'), revisionRow('B')] };
 
   test('adds, changes the newest, withdraws; the title block follows', () => {
-    const added = revise(revised, { add: row('C', { zones: ['F8'] }) }, around);
+    const added = revise(revised, { add: revisionRow('C', { zones: ['F8'] }) }, around);
     if (!added.ok) throw new Error(added.reason);
     expect(added.rows.map(({ revision }) => revision)).toEqual(['A', 'B', 'C']);
     expect(printed({ ...winch, revisions: added.rows }, 'revision')).toEqual([['C']]);
-    const changed = revise(revised, { change: row('B', { description: 'Otherwise' }) }, around);
+    const changed = revise(revised, { change: revisionRow('B', { description: 'Otherwise' }) }, around);
     expect(changed.ok && changed.rows.at(-1)!.description).toBe('Otherwise');
     const withdrawn = revise(revised, { withdraw: 'B' }, around);
     expect(withdrawn.ok && withdrawn.rows).toHaveLength(1);
@@ -172,7 +165,7 @@ describe('revising', () => {
       /“Revision approved by” is too long/,
     ],
   ])('refuses %j and says at which datum', (change, place, reason) => {
-    expect(revise(revised, { add: row('C', change) }, around)).toEqual({
+    expect(revise(revised, { add: revisionRow('C', change) }, around)).toEqual({
       ok: false,
       place,
       reason: expect.stringMatching(reason),
@@ -182,21 +175,25 @@ describe('revising', () => {
   test('a revision may be on a sheet that followed by itself', () => {
     const small = { ...winch, sizeId: 'iso-a4-portrait' };
     expect(planDrawing(small, sources, resources)).toHaveLength(2);
-    expect(revise(small, { add: row('A', { zones: ['2-B3'] }) }, around).ok).toBe(true);
-    expect(revise(small, { add: row('A', { zones: ['3-B3'] }) }, around)).toMatchObject({
+    expect(revise(small, { add: revisionRow('A', { zones: ['2-B3'] }) }, around).ok).toBe(true);
+    expect(revise(small, { add: revisionRow('A', { zones: ['3-B3'] }) }, around)).toMatchObject({
       reason: 'There is no sheet 3; the drawing has 2.',
     });
   });
 });
 
 test('another size: what no longer fits, what is not printed there, and sheets that follow are told', () => {
-  const drawing = { ...winch, revisions: ['A', 'B', 'C', 'D'].map((name) => row(name)), overruled: { finish: 'x' } };
+  const drawing = {
+    ...winch,
+    revisions: ['A', 'B', 'C', 'D'].map((name) => revisionRow(name)),
+    overruled: { finish: 'x' },
+  };
   expect(lossesOn('iso-a4-portrait', drawing, sources, resources)).toEqual([
     'Checked by, Document status, Language are not printed on it; what was answered is kept.',
     'There are 2 sheets now, 1 more.',
   ]);
   expect(lossesOn('iso-a2-landscape', drawing, sources, resources)).toEqual([]);
-  const zoned = { ...winch, revisions: [row('A', { zones: ['B3', 'C7'] })] };
+  const zoned = { ...winch, revisions: [revisionRow('A', { zones: ['B3', 'C7'] })] };
   expect(lossesOn('iso-a4-portrait', zoned, sources, resources)).toContain(
     'Revision A names zone C7. Sheet 1 has no zone C7; it has A to F and 1 to 4.',
   );

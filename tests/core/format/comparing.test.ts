@@ -1,20 +1,14 @@
 import fc from 'fast-check';
 import { canonicalHash } from '@/core/format/canonical';
 import { differences, withMine } from '@/core/format/comparing/differences';
-import type { AskedValue, Block, FormatDocument } from '@/core/format/document';
+import type { Block, FormatDocument } from '@/core/format/document';
 import { type Step, applyStep } from '@/core/format/steps/step';
+import { askedValue, done } from '../../builders';
 import { demoPackage } from '../demo';
 
 const { format } = demoPackage('workshop-sheets');
 const name = (id: string) => ({ 'line-pull': 'Line pull' })[id];
 
-function done(document: FormatDocument, ...steps: Step[]): FormatDocument {
-  return steps.reduce((before, step) => {
-    const outcome = applyStep(before, step);
-    if (!outcome.ok) throw new Error(outcome.reason);
-    return outcome.document;
-  }, document);
-}
 const column = (track: string, size: number): Step => ({
   op: 'set track',
   block: 'title-block',
@@ -34,15 +28,6 @@ const captioned = (text: string): Step => ({
   block: 'title-block',
   cell: 'material',
   change: { caption: { ...materialCaption, text } },
-});
-const asked = (key: string, change: Partial<AskedValue> = {}): AskedValue => ({
-  key,
-  name: key,
-  prompt: '',
-  type: 'text',
-  required: false,
-  missing: { print: 'dash', report: true },
-  ...change,
 });
 /** A block like the format's first one, under new ids. */
 function blockLike(id: string): Block {
@@ -169,7 +154,7 @@ const edits: [string, Step, string, RegExp, RegExp][] = [
   ],
   [
     'asked/heat',
-    { op: 'set asked', asked: [asked('heat', { required: true }), ...format.asked] },
+    { op: 'set asked', asked: [askedValue('heat', { required: true }), ...format.asked] },
     'Asked value heat',
     /^heat, text, required$/,
     /^not there$/,
@@ -287,7 +272,7 @@ test('margins of one and a size of the other that leave no drawing space togethe
 test('entries that both add are both kept, each before what it was put before', () => {
   const put = (at: number, key: string): Step => ({
     op: 'set asked',
-    asked: format.asked.toSpliced(at, 0, asked(key)),
+    asked: format.asked.toSpliced(at, 0, askedValue(key)),
   });
   const keys = format.asked.map(({ key }) => key);
   const { document, refused } = joined(done(format, put(0, 'mine')), done(format, put(keys.length, 'theirs')));

@@ -1,16 +1,9 @@
-import type { FormatDocument } from '@/core/format/document';
 import { type Step, applyStep, stepWords } from '@/core/format/steps/step';
+import { done } from '../../builders';
 import { demoPackage } from '../demo';
 
 const { format } = demoPackage('workshop-sheets');
 
-function done(document: FormatDocument, ...steps: Step[]): FormatDocument {
-  return steps.reduce((before, step) => {
-    const outcome = applyStep(before, step);
-    if (!outcome.ok) throw new Error(outcome.reason);
-    return outcome.document;
-  }, document);
-}
 const refusal = (step: Step, document = format) => {
   const outcome = applyStep(document, step);
   if (outcome.ok) throw new Error('was not refused');

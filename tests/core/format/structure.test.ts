@@ -4,6 +4,7 @@ import type { Block, FormatDocument } from '@/core/format/document';
 import { layBlocks } from '@/core/format/layout';
 import { type Edge, edgesOf } from '@/core/format/steps/line-steps';
 import { type Step, applyStep, stepWords } from '@/core/format/steps/step';
+import { done } from '../../builders';
 import { demoPackage } from '../demo';
 
 const { format } = demoPackage('workshop-sheets');
@@ -36,11 +37,6 @@ function grid(columns: number, rows: number, size = 20): Block {
 }
 const withGrid = (block: Block): FormatDocument => ({ ...format, blocks: [block] });
 const only = (document: FormatDocument) => document.blocks[0]!;
-function done(document: FormatDocument, step: Step): FormatDocument {
-  const outcome = applyStep(document, step);
-  if (!outcome.ok) throw new Error(outcome.reason);
-  return outcome.document;
-}
 const reasonOf = (document: FormatDocument, step: Step) => {
   const outcome = applyStep(document, step);
   return outcome.ok ? undefined : outcome.reason;
