@@ -83,9 +83,7 @@ export function SpecimenMass(props: { specimen: Specimen; office: OfficeData; ch
                 <DataCell>{kg === undefined ? '–' : kilograms(kg)}</DataCell>
                 <DataCell color={words.startsWith('▲') ? 'ochre' : 'soft'}>{words}</DataCell>
                 <DataCell color={far ? 'ochre' : 'soft'} whiteSpace="nowrap">
-                  {apart === undefined
-                    ? ''
-                    : `${far ? '▲ ' : ''}${apart > 0 ? '+' : ''}${trimNumber(apart * 100, 1)} %`}
+                  {apart === undefined ? '' : `${far ? '▲ ' : ''}${inPercent(apart)}`}
                 </DataCell>
               </tr>
             );
@@ -95,4 +93,10 @@ export function SpecimenMass(props: { specimen: Specimen; office: OfficeData; ch
       {materials && <MaterialsDialog close={() => setMaterials(false)} changed={changed} />}
     </Box>
   );
+}
+
+/** A share in percent with its sign; nothing that rounds to nothing has one. */
+function inPercent(share: number): string {
+  const percent = trimNumber(share * 100, 1);
+  return `${share > 0 && percent !== '0' ? '+' : ''}${percent} %`;
 }
