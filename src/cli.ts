@@ -9,10 +9,13 @@ import { writeSvg } from './core/exchange/svg';
 import { findSize } from './core/format/sheet';
 import type { Facts } from './core/property/facts';
 import { revisionTableRow } from './core/revision/rows';
-import { compose } from './core/scene/compose';
-import { planSheets } from './core/scene/planning';
+import type { Composed } from './core/scene/compose';
+import { composePlanned, planSheets } from './core/scene/planning';
 import type { Show } from './core/scene/resources';
-import { massSources, modelFacts, seenValues } from './core/specimen/seen-values';
+import { findingWords } from './core/findings/words';
+import { modelFacts } from './core/specimen/model-facts';
+import { modelSources } from './core/specimen/models';
+import { seenValues } from './core/specimen/seen-values';
 import { partsRules, partsTables } from './core/specimen/parts-tables';
 import { type Specimen, readSpecimen, variantOf } from './core/specimen/specimen';
 import { fontFile, shippedGlyphTables } from './server/fonts';
@@ -64,10 +67,10 @@ async function main(): Promise<void> {
     const names = specimen.variants.map((variant) => variant.name).join(', ') || 'none';
     throw new Stop(`${specimen.name} has no variant “${values.variant}”. It has: ${names}.`);
   }
-  const sources = { properties, specimens: models, materials: [] };
+  const sources = modelSources({ properties, specimens: models, materials: [] });
   const facts: Facts = {
     ...(specimen && {
-      ...modelFacts(specimen, values.variant, massSources(sources)),
+      ...modelFacts(specimen, values.variant, sources),
       parts: partsTables(partsRules(document), { specimen, variant: values.variant }, sources).parts,
     }),
     ...(sample.revisions && { revisions: sample.revisions.map(revisionTableRow) }),
@@ -92,10 +95,10 @@ async function main(): Promise<void> {
     resources,
     { show },
   );
-  const { place } = sheets[number - 1] ?? {};
-  if (!place)
+  const chosen = sheets[number - 1];
+  if (!chosen)
     throw new Stop(`There is no sheet ${number}; there ${sheets.length > 1 ? `are ${sheets.length}` : 'is 1'}.`);
-  const composed = compose(document, { sizeId: found.sizeId, sheet: place, show }, facts, resources);
+  const composed = composePlanned(chosen, resources, { show });
   if (!composed.ok) throw new Stop(composed.reason);
   const title = `${document.name}, ${composed.report.sheet.name}`;
   const written = await writers(extname(out), composed, title, sample.today);
@@ -104,13 +107,13 @@ async function main(): Promise<void> {
   if (extname(out) === '.dxf') {
     for (const { name, bytes } of pictureFiles(composed.scene)) await writeFile(join(dirname(out), name), bytes);
   }
-  for (const finding of composed.report.findings) console.log(`${finding.weight}: ${finding.words}`);
+  for (const finding of composed.report.findings) console.log(`${finding.weight}: ${findingWords(finding)}`);
   console.log(`wrote ${out}`);
 }
 
 async function writers(
   ending: string,
-  { scene, report }: Extract<ReturnType<typeof compose>, { ok: true }>,
+  { scene, report }: Composed,
   title: string,
   date: string,
 ) {

@@ -3,7 +3,7 @@ import { drawScene } from '../core/exchange/canvas';
 import type { FormatDocument } from '../core/format/document';
 import { fontFamily } from '../core/lettering/fonts';
 import type { Facts } from '../core/property/facts';
-import type { Finding } from '../core/scene/report';
+import type { Finding } from '../core/findings/finding';
 import type { Scene } from '../core/scene/scene';
 import { ProofMemo, type ProofRequest, composeProof } from '../core/scene/proof';
 import type { Resources } from '../core/scene/resources';

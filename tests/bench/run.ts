@@ -15,7 +15,7 @@ import type { Scene } from '../../src/core/scene/scene';
 import { Prover } from '../../src/core/specimen/proving';
 import { readModelFiles } from '../../src/core/specimen/reading-files';
 import { fontFile } from '../../src/server/fonts';
-import { demoFacts, demoMaterials, demoPackage, demoResources, demoSheet } from '../core/demo';
+import { demoFacts, demoModels, demoPackage, demoResources, demoSheet } from '../core/demo';
 import { manySpecimens } from './many-specimens';
 
 const workshop = demoPackage('workshop-sheets');
@@ -67,7 +67,7 @@ const prover = new Prover({
   facts: demoFacts(workshop),
   scale: '1:2',
   resources,
-  models: { properties: workshop.properties, specimens: models, materials: demoMaterials() },
+  models: demoModels(workshop, { specimens: models }),
 });
 const proving = once(() => models.forEach((model) => void prover.prove(model)));
 const made = 1000 * workshop.format.sizes.length;

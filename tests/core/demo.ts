@@ -5,7 +5,9 @@ import { revisionTableRow } from '@/core/revision/rows';
 import { type Composed, compose } from '@/core/scene/compose';
 import type { Resources, Show } from '@/core/scene/resources';
 import type { Material } from '@/core/specimen/material';
-import { massSources, modelFacts, seenValues } from '@/core/specimen/seen-values';
+import { modelFacts } from '@/core/specimen/model-facts';
+import { type ModelSources, modelSources } from '@/core/specimen/models';
+import { seenValues } from '@/core/specimen/seen-values';
 import { partsRules, partsTables } from '@/core/specimen/parts-tables';
 import { type Specimen, readSpecimen } from '@/core/specimen/specimen';
 import { fonts } from './fonts';
@@ -44,12 +46,18 @@ export function demoResources(format: FormatPackage): Resources {
 export const demoMaterials = (): Material[] =>
   (JSON.parse(readFileSync('demo/office.json', 'utf8')) as { materials: Material[] }).materials;
 
+/** The scenario's models with the dictionary that a format brings, or others in their place. */
+export const demoModels = (
+  { properties }: Pick<FormatPackage, 'properties'>,
+  { specimens = demoSpecimens(), materials = demoMaterials() }: { specimens?: Specimen[]; materials?: Material[] } = {},
+): ModelSources => modelSources({ properties, specimens, materials });
+
 export function demoFacts(format: FormatPackage, specimen?: string, variant?: string): Facts {
   const { organisation, project, profile, sample } = format;
-  const models = { properties: format.properties, specimens: demoSpecimens(), materials: demoMaterials() };
+  const models = demoModels(format);
   return {
     ...(specimen && {
-      ...modelFacts(demoSpecimen(specimen), variant, massSources(models)),
+      ...modelFacts(demoSpecimen(specimen), variant, models),
       parts: partsTables(partsRules(format.format), { specimen: demoSpecimen(specimen), variant }, models).parts,
     }),
     ...(sample.revisions && { revisions: sample.revisions.map(revisionTableRow) }),

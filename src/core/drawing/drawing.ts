@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { canonicalHash } from '../format/canonical';
 import type { Facts } from '../property/facts';
+import { SUPPLIED } from '../property/supplied';
 import { Value } from '../property/value';
 
 /** Values by key: answers by the asked value's key, overruled values by property id. */
@@ -23,7 +24,7 @@ export function drawingFacts(
   return {
     ...surroundings,
     ...model,
-    drawing: { name: `Drawing ${number}`, values: { ...answers, 'Drawing number': number } },
+    drawing: { name: `Drawing ${number}`, values: { ...answers, [SUPPLIED.drawingNumber]: number } },
     overruled,
     purpose: 'drawing',
   };

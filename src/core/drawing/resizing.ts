@@ -1,4 +1,6 @@
-import { compose } from '../scene/compose';
+import { causeKey } from '../findings/accepting';
+import { findingWords } from '../findings/words';
+import { composePlanned } from '../scene/planning';
 import type { Resources } from '../scene/resources';
 import { zoneTroubles } from '../revision/rows';
 import { type DrawingSources, type DrawnData, planDrawing, zoneLabelsOf } from './sheets';
@@ -6,22 +8,27 @@ import { type DrawingSources, type DrawnData, planDrawing, zoneLabelsOf } from '
 /** What a drawing's sheets come to: what is to be looked at on them, and the asked values that they print. */
 function lookAt(drawing: DrawnData, sources: DrawingSources, resources: Resources) {
   const planned = planDrawing(drawing, sources, resources);
-  /** What is said of the sheets, with the first sheet that it is said of. */
-  const words = new Map<string, number>();
+  /** What is noticed on the sheets by its cause, in words, with the first sheet that it is noticed on. */
+  const troubles = new Map<string, { words: string; sheet: number }>();
   const printed = new Set<string>();
-  for (const { document, sizeId, place, facts } of planned) {
-    const composed = compose(document, { sizeId, sheet: place, show: 'values' }, facts, resources);
+  for (const sheet of planned) {
+    const { number } = sheet.place;
+    const composed = composePlanned(sheet, resources);
     if (!composed.ok) {
-      words.set(composed.reason, place.number);
+      troubles.set('no sheet', { words: composed.reason, sheet: number });
       continue;
     }
     const { findings, cells } = composed.report;
-    for (const { weight, accepted, words: said } of findings)
-      if (weight !== 'note' && accepted === undefined && !words.has(said)) words.set(said, place.number);
+    for (const finding of findings) {
+      const { weight, accepted } = finding;
+      const key = causeKey(finding);
+      if (weight !== 'note' && accepted === undefined && !troubles.has(key))
+        troubles.set(key, { words: findingWords(finding), sheet: number });
+    }
     for (const { trace } of cells) for (const { property } of trace) printed.add(property);
   }
   const zones = zoneTroubles(drawing.revisions, planned.map(zoneLabelsOf));
-  return { sheets: planned.length, words, printed, zones };
+  return { sheets: planned.length, troubles, printed, zones };
 }
 
 /**
@@ -33,8 +40,8 @@ export function lossesOn(sizeId: string, drawing: DrawnData, sources: DrawingSou
   const after = lookAt({ ...drawing, sizeId }, sources, resources);
   const { document } = sources.format;
   const unprinted = document.asked.filter(({ key }) => before.printed.has(key) && !after.printed.has(key));
-  const losses = [...after.words].flatMap(([words, sheet]) =>
-    before.words.has(words) ? [] : [after.sheets > 1 ? `Sheet ${sheet}: ${words}` : words],
+  const losses = [...after.troubles].flatMap(([key, { words, sheet }]) =>
+    before.troubles.has(key) ? [] : [after.sheets > 1 ? `Sheet ${sheet}: ${words}` : words],
   );
   losses.push(...after.zones.filter((words) => !before.zones.includes(words)));
   if (unprinted.length > 0) {

@@ -9,8 +9,8 @@ import {
   withdrawNewest,
 } from '../revision/rows';
 import type { RevisionScheme } from '../revision/scheme';
-import { compose } from '../scene/compose';
-import type { PlannedSheet } from '../scene/planning';
+import { SUPPLIED } from '../property/supplied';
+import { type PlannedSheet, composePlanned } from '../scene/planning';
 import type { Resources } from '../scene/resources';
 import { type DrawingSources, type DrawnData, type DrawnSheet, planDrawing, zoneLabelsOf } from './sheets';
 
@@ -57,11 +57,11 @@ export function revise(
 
 /** Which of a revision's data the dictionary's properties print. */
 const PLACES: Record<string, keyof RevisionRow> = {
-  'revision-zones': 'zones',
-  'revision-description': 'description',
-  'revised-by': 'madeBy',
-  'revision-approved-by': 'approvedBy',
-  'change-number': 'change',
+  [SUPPLIED.revisionZones]: 'zones',
+  [SUPPLIED.revisionDescription]: 'description',
+  [SUPPLIED.revisedBy]: 'madeBy',
+  [SUPPLIED.revisionApprovedBy]: 'approvedBy',
+  [SUPPLIED.changeNumber]: 'change',
 };
 
 /** Why a revision's row cannot hold what it is to print: a text that does not fit even with all that its cell's plan allows. */
@@ -70,9 +70,10 @@ function rowTrouble(
   { revision }: RevisionRow,
   resources: Resources,
 ): RowRefusal | undefined {
-  for (const { document, sizeId, place, facts } of sheets) {
+  for (const sheet of sheets) {
+    const { document, sizeId } = sheet;
     if (!document.blocks.some(({ grow }) => grow?.rows === 'revisions')) continue;
-    const composed = compose(document, { sizeId, sheet: place, show: 'values' }, facts, resources);
+    const composed = composePlanned(sheet, resources);
     if (!composed.ok) continue;
     const cell = composed.report.cells.find(
       ({ fit, trace }) => fit?.verdict === 'overflows' && trace.some(({ from }) => from === `revision ${revision}`),

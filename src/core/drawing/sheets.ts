@@ -5,8 +5,8 @@ import type { Facts } from '../property/facts';
 import { type RevisionRow, revisionTableRow } from '../revision/rows';
 import { type PlannedSheet, type SheetToPlan, planSheets } from '../scene/planning';
 import type { Resources } from '../scene/resources';
-import { massSources, modelFacts } from '../specimen/seen-values';
-import type { Models } from '../specimen/models';
+import { modelFacts } from '../specimen/model-facts';
+import type { ModelSources } from '../specimen/models';
 import { type ItemsByList, partsRules, partsTables } from '../specimen/parts-tables';
 import { type DrawingData, drawingFacts } from './drawing';
 
@@ -58,7 +58,7 @@ export interface DrawingSources {
   format: DrawingFormat;
   /** The editions of other formats that sheets use, by id. */
   others: ReadonlyMap<string, DrawingFormat>;
-  models: Models;
+  models: ModelSources;
 }
 
 /** A sheet of a drawing with its format, its size and all that fills it. */
@@ -76,15 +76,14 @@ function modelOf({ specimen, variant }: Pick<DrawnData, 'specimen' | 'variant'>,
  * given stay, parts without one get the next.
  */
 export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { sheets: DrawnSheet[]; items: ItemsByList } {
-  const mass = massSources(sources.models);
   const revisions = drawing.revisions.map(revisionTableRow);
   let { items } = drawing;
   const sheets = drawing.sheets.map((sheet): DrawnSheet => {
     const format = (sheet.edition !== undefined && sources.others.get(sheet.edition)) || sources.format;
     const { document } = format;
     const { specimen: id, variant } = modelOf(drawing, sheet);
-    const specimen = sources.models.specimens.find((one) => one.id === id);
-    const model = specimen ? modelFacts(specimen, variant, mass) : {};
+    const specimen = sources.models.specimens.get(id);
+    const model = specimen ? modelFacts(specimen, variant, sources.models) : {};
     const tables = specimen && partsTables(partsRules(document), { specimen, variant }, sources.models, items);
     if (tables) items = tables.items;
     const sizeId = sheet.sizeId ?? drawing.sizeId;

@@ -3,16 +3,22 @@ import type { FormatDocument } from '../format/document';
 import { issueInWords, readDocument } from '../format/reading';
 import { PictureData } from '../picture/picture';
 import { PropertyDefinition } from '../property/definition';
+import { valuesById } from '../property/places-by-name';
 import { Values } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
 import { RevisionRow } from '../revision/rows';
+import { type Chain, upgraded } from '../upgrading';
 
+/** Values by property id. */
 const Named = z.object({ name: z.string().trim().min(1).max(120), values: Values });
+
+/** The version of the package's shape. */
+const PACKAGE_VERSION = 2;
 
 /** What a format file holds beside the document, so that it composes alone. */
 const Surroundings = z.object({
   kind: z.literal('zonograph/package'),
-  version: z.literal(1),
+  version: z.literal(PACKAGE_VERSION),
   properties: z.array(PropertyDefinition).max(2000),
   organisation: Named,
   project: Named,
@@ -25,21 +31,59 @@ const Surroundings = z.object({
     scale: z.string().max(20),
     revisions: z.array(RevisionRow).max(200).optional(),
   }),
-  /** Fonts by id; shipped ones need no hash. */
   /** Pictures by hash. */
   pictures: z.record(z.string().regex(/^[0-9a-f]{64}$/), PictureData).optional(),
+  /** Fonts by id; shipped ones need no hash. */
   fonts: z.array(z.object({ id: z.string(), hash: z.string().optional() })).max(40),
 });
 
 export type FormatPackage = z.infer<typeof Surroundings> & { format: FormatDocument };
 
-/** Reads a format file (the JSON value of it): the package's own shape, then the document in it. */
+/** As much of a package of version 1 as its upgrade goes by. */
+const Version1 = z.looseObject({
+  properties: z.array(PropertyDefinition),
+  organisation: Named,
+  project: Named,
+  profile: Named,
+  sample: z.looseObject({ drawing: Named }),
+  format: z.looseObject({ asked: z.array(z.looseObject({ key: z.string(), name: z.string() })).optional() }),
+});
+
+/** From version 1, whose places gave their values by name. */
+function fromVersion1(json: Record<string, unknown>): Record<string, unknown> {
+  const parsed = Version1.safeParse(json);
+  // What is no sound package is refused by its shape afterwards.
+  if (!parsed.success) return json;
+  const { properties, sample, format } = parsed.data;
+  const named = (source: 'organisation' | 'project' | 'profile') => {
+    const { name, values } = parsed.data[source];
+    return { name, values: valuesById(values, source, properties) };
+  };
+  const { name, values } = sample.drawing;
+  return {
+    ...json,
+    organisation: named('organisation'),
+    project: named('project'),
+    profile: named('profile'),
+    sample: {
+      ...sample,
+      drawing: { name, values: valuesById(values, 'drawing', properties, format.asked) },
+    },
+  };
+}
+
+const CHAIN: Chain<undefined> = { what: 'format file', newest: PACKAGE_VERSION, steps: { 1: fromVersion1 } };
+
+/** Reads a format file (the JSON value of it): the package's own shape, then the document in it, each from its version. */
 export function readPackage(json: unknown): Outcome<{ package: FormatPackage }> {
-  const kind = z.looseObject({ kind: z.literal('zonograph/package') }).safeParse(json);
-  if (!kind.success) return refuse('This is not a Zonograph format file: it has no kind “zonograph/package”.');
-  const surroundings = Surroundings.safeParse(json);
+  const head = z.looseObject({ kind: z.literal('zonograph/package'), version: z.int() }).safeParse(json);
+  if (!head.success)
+    return refuse('This is not a Zonograph format file: it has no kind “zonograph/package” and version.');
+  const newest = upgraded(head.data, CHAIN, undefined);
+  if (!newest.ok) return newest;
+  const surroundings = Surroundings.safeParse(newest.json);
   if (!surroundings.success) return refuse(issueInWords(surroundings.error, 'The format file'));
-  const document = readDocument((json as { format?: unknown }).format);
+  const document = readDocument(newest.json.format, surroundings.data.properties);
   if (!document.ok) return document;
   return { ok: true, package: { ...surroundings.data, format: document.document } };
 }

@@ -4,10 +4,11 @@ import { DisplayFormat, Missing } from '../property/display';
 import { PropertyType, isPattern } from '../property/definition';
 import { Quantity } from '../property/units';
 import { Value } from '../property/value';
+import { Acceptance } from './acceptance';
 import { Length, LengthValue, perSize } from './length-value';
 
 /** The version of the document's shape. Older documents are brought to it step by step when they are read. */
-export const DOCUMENT_VERSION = 1;
+export const DOCUMENT_VERSION = 2;
 
 const Id = z.string().min(1).max(80);
 const SizeId = z
@@ -268,6 +269,8 @@ export type Block = z.infer<typeof Block>;
 /** A drawing property with a prompt. Answers are kept under its key. */
 export const AskedValue = z.object({
   key: Id,
+  /** The property of the dictionary that the answer is a value of, where the key is not its id already. */
+  property: Id.optional(),
   name: Name,
   prompt: z.string().max(200),
   hint: z.string().max(200).optional(),
@@ -289,16 +292,6 @@ export const AskedValue = z.object({
   answeredBy: z.enum(['drafter', 'administrator']).optional(),
 });
 export type AskedValue = z.infer<typeof AskedValue>;
-
-/** A finding that the office has accepted, with the reason; it holds as long as the finding says the same. */
-export const Acceptance = z.object({
-  code: z.string().max(80),
-  block: Id.optional(),
-  cell: Id.optional(),
-  words: z.string().max(1000),
-  reason: z.string().trim().min(1, 'a reason is needed').max(300),
-});
-export type Acceptance = z.infer<typeof Acceptance>;
 
 const Margins = z.object({ left: Length, right: Length, top: Length, bottom: Length });
 export type Margins = z.infer<typeof Margins>;

@@ -143,3 +143,7 @@ function grownEdges(block: Block, growth: Growth, grown: Block, sides: number, r
       edges.push({ axis: 'column', after: grown.columns[i]!.id, at: row.id, line: block.lines.outline });
   return edges;
 }
+
+/** Whether what has no place on a sheet goes to the ones that follow. */
+export const isContinued = ({ rows, whenFull }: Growth): boolean =>
+  whenFull !== 'newest only' && (rows === 'parts' || rows === 'revisions' || rows === 'notes');

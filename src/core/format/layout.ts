@@ -7,7 +7,7 @@ import { type GrownBlock, growBlock, growthTrouble, patternRow } from './growth'
 import { lengthAt, valueAt } from './length-value';
 import { type Occasion, applies } from './occasion';
 import { type RowsToLay, rowsShown } from './rows-shown';
-import { resolveTracks } from './tracks';
+import { type TracksTrouble, resolveTracks } from './tracks';
 
 export interface LaidCell {
   cell: Cell;
@@ -33,7 +33,7 @@ export interface LaidBlock {
   columnEdges: number[];
   rowEdges: number[];
   cells: LaidCell[];
-  problems: string[];
+  troubles: TracksTrouble[];
 }
 
 /**
@@ -64,9 +64,9 @@ export function layBlocks(
       ...(support && { support: { box: lay(support.other).box, side: support.side } }),
     };
     const data = rows.get(block.id);
-    const trouble = block.grow && growthTrouble(block, block.grow);
-    const result = data && !trouble ? layGrowing(block, data, around) : layBlock(block, around);
-    if (trouble) result.problems.push(trouble);
+    const overHeading = block.grow !== undefined && growthTrouble(block, block.grow) !== undefined;
+    const result = data && !overHeading ? layGrowing(block, data, around) : layBlock(block, around);
+    if (overHeading) result.troubles.push({ kind: 'cell over the heading' });
     laid.set(block.id, result);
     return result;
   };
@@ -111,7 +111,7 @@ function layBlock(block: Block, around: Around): LaidBlock {
     columnEdges: columns.edges,
     rowEdges: rows.edges,
     cells,
-    problems: [columns.problem, rows.problem].filter((problem) => problem !== undefined),
+    troubles: [columns.trouble, rows.trouble].filter((trouble) => trouble !== undefined),
   };
 }
 
@@ -151,7 +151,7 @@ function layGrowing(block: Block, rows: RowsToLay, around: Around): LaidBlock {
   return {
     ...laid,
     grown: { ...grown, rows: shown, left: rows.count - shown },
-    problems: [columns.problem, own.problem, ...laid.problems].filter((problem) => problem !== undefined),
+    troubles: [columns.trouble, own.trouble, ...laid.troubles].filter((trouble) => trouble !== undefined),
   };
 }
 

@@ -1,7 +1,7 @@
 import { MM_PER_INCH } from '../geometry/length';
 import { type StandardSize, standardSize } from '../sheet/sizes';
 import { type Outcome, refuse } from '../refusal';
-import type { FormatDocument, Line, SheetSize } from './document';
+import { DOCUMENT_VERSION, type FormatDocument, type Line, type SheetSize } from './document';
 import type { Length, LengthValue } from './length-value';
 import { type PartStyle, readyBlock } from './ready-parts';
 
@@ -133,7 +133,7 @@ function blankFormat(
     .map((size) => [size.id, { top: true, bottom: false, left: false, right: true }]);
   return {
     kind: 'zonograph/format',
-    version: 1,
+    version: DOCUMENT_VERSION,
     id,
     name,
     unit,

@@ -1,12 +1,25 @@
+import { z } from 'zod';
 import { TOLERANCE, roundLength } from '../geometry/length';
 import type { Extent, Track } from './document';
 import { lengthAt } from './length-value';
 
+const Axis = z.enum(['column', 'row']);
+type Axis = z.infer<typeof Axis>;
+
+/** Why tracks cannot be laid out as they are written. Lengths in mm. */
+export const TracksTrouble = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('no total'), axis: Axis }),
+  z.object({ kind: z.literal('another sum'), axis: Axis, sum: z.number(), total: z.number() }),
+  z.object({ kind: z.literal('too little room'), axis: Axis, excess: z.number() }),
+  z.object({ kind: z.literal('cell over the heading') }),
+]);
+export type TracksTrouble = z.infer<typeof TracksTrouble>;
+
 export interface ResolvedTracks {
   /** Positions of the track edges from the block's first edge, one more than there are tracks, mm. */
   edges: number[];
-  /** In words, why the tracks could not be resolved as they are written; the edges are then the nearest thing. */
-  problem?: string;
+  /** Why the tracks could not be resolved as they are written; the edges are then the nearest thing. */
+  trouble?: TracksTrouble;
 }
 
 /**
@@ -20,26 +33,26 @@ export function resolveTracks(
   extent: Extent,
   available: number,
   sizeId: string,
-  word: 'column' | 'row',
+  axis: Axis,
 ): ResolvedTracks {
   const total = extent === 'stretch' ? available : extent === 'sum' ? undefined : lengthAt(extent.total, sizeId);
   const least = (track: Track) => ('share' in track && track.least !== undefined ? lengthAt(track.least, sizeId) : 0);
   const sizes = tracks.map((track) => ('share' in track ? least(track) : lengthAt(track.size, sizeId)));
   const sharing = tracks.flatMap((track, i) => ('share' in track ? [i] : []));
-  let problem: string | undefined;
+  let trouble: TracksTrouble | undefined;
   if (sharing.length > 0 && total === undefined) {
-    problem = `A ${word} shares what is left, but the block's total is not fixed. Give it a total or stretch it.`;
+    trouble = { kind: 'no total', axis };
   } else if (sharing.length > 0) {
-    problem = share(tracks, sizes, sharing, total!, least, word);
+    trouble = share(tracks, sizes, sharing, total!, least, axis);
   } else if (total !== undefined) {
     const sum = sizes.reduce((a, b) => a + b, 0);
     if (Math.abs(sum - total) > TOLERANCE) {
-      problem = `The ${word}s add up to ${roundLength(sum)} mm, the block's total is ${roundLength(total)} mm.`;
+      trouble = { kind: 'another sum', axis, sum: roundLength(sum), total: roundLength(total) };
     }
   }
   const edges = [0];
   for (const size of sizes) edges.push(roundLength(edges.at(-1)! + size));
-  return problem ? { edges, problem } : { edges };
+  return trouble ? { edges, trouble } : { edges };
 }
 
 /** Gives the sharing tracks their sizes, in place; those that would fall below their least get it and leave the sharing. */
@@ -49,8 +62,8 @@ function share(
   sharing: number[],
   total: number,
   least: (track: Track) => number,
-  word: string,
-): string | undefined {
+  axis: Axis,
+): TracksTrouble | undefined {
   let open = sharing;
   for (;;) {
     const taken = sizes.reduce((sum, size, i) => (open.includes(i) ? sum : sum + size), 0);
@@ -60,16 +73,19 @@ function share(
     const short = open.filter((i) => part(i) < least(tracks[i]!) - TOLERANCE);
     if (short.length === 0) {
       for (const i of open) sizes[i] = Math.max(0, part(i));
-      return left < -TOLERANCE ? tooNarrow(word, -left) : undefined;
+      return left < -TOLERANCE ? tooNarrow(axis, -left) : undefined;
     }
     for (const i of short) sizes[i] = least(tracks[i]!);
     open = open.filter((i) => !short.includes(i));
     if (open.length === 0) {
       const excess = sizes.reduce((a, b) => a + b, 0) - total;
-      return excess > TOLERANCE ? tooNarrow(word, excess) : undefined;
+      return excess > TOLERANCE ? tooNarrow(axis, excess) : undefined;
     }
   }
 }
 
-const tooNarrow = (word: string, excess: number) =>
-  `The ${word}s need ${roundLength(excess)} mm more than the block's total.`;
+const tooNarrow = (axis: Axis, excess: number): TracksTrouble => ({
+  kind: 'too little room',
+  axis,
+  excess: roundLength(excess),
+});

@@ -1,4 +1,5 @@
-import { trimNumber } from '../geometry/length';
+import { roundLength } from '../geometry/length';
+import type { FitUse } from './fit-use';
 import { type FitStep, type Lettering, lowerHeights } from './style';
 import { type Stretch, evenLines, fillLines } from './wrapping';
 
@@ -26,8 +27,8 @@ export interface Fitted {
   /** Nominal height used, mm. */
   height: number;
   letterWidth: number;
-  /** What the plan had to do, in words, in order; empty when the text simply fits. */
-  steps: string[];
+  /** What the plan had to do, in order; empty when the text simply fits. */
+  steps: FitUse[];
   verdict: FitVerdict;
   /** Room left (positive) or missing (negative) along the line, mm, of the widest line. */
   reserve: number;
@@ -101,10 +102,10 @@ function attempt(task: FitTask, { least, lines: allowedLines, height }: Allowed)
   const letterWidth = full * factor;
   const reserve = task.width - widest * letterWidth;
   const reserveAcross = task.height - (height + (lines.length - 1) * lettering.lineDistance * height);
-  const steps: string[] = [];
-  if (height < lettering.height) steps.push(`stepped down to ${trimNumber(height, 2)} mm`);
-  if (lines.length > paragraphs.length) steps.push(`wrapped to ${lines.length} lines`);
-  if (factor < 1) steps.push(`squeezed to ${trimNumber(factor, 3)}`);
+  const steps: FitUse[] = [];
+  if (height < lettering.height) steps.push({ kind: 'stepped down', height });
+  if (lines.length > paragraphs.length) steps.push({ kind: 'wrapped', lines: lines.length });
+  if (factor < 1) steps.push({ kind: 'squeezed', to: roundLength(factor) });
   const fits = reserve >= -1e-6 && reserveAcross >= -1e-6;
   return {
     lines,

@@ -1,10 +1,10 @@
-import { trimNumber } from '../geometry/length';
+import type { FitUse } from './fit-use';
 import { type FitStep, type Lettering, lowerHeights } from './style';
 
 /** A plan for long text that allows more than another one, and what is new in it. */
 export interface WiderPlan {
   plan: FitStep[];
-  words: string;
+  allows: FitUse;
 }
 
 /** How far lettering is squeezed before it is wrapped or made smaller: below it letters lose their form. */
@@ -22,20 +22,20 @@ export function wideningPlans(
 ): WiderPlan[] {
   const plans: WiderPlan[] = [];
   let current = [...plan];
-  const allow = (step: FitStep, words: string) => {
+  const allow = (step: FitStep, allows: FitUse) => {
     const index = current.findIndex(({ kind }) => kind === step.kind);
     current = index >= 0 ? current.map((one, i) => (i === index ? step : one)) : [...current, step];
-    plans.push({ plan: current, words });
+    plans.push({ plan: current, allows });
   };
   const squeeze = plan.find((step) => step.kind === 'squeeze')?.least ?? 1;
   for (const factor of [0.8, 0.7, LEAST_SQUEEZE]) {
-    if (factor < squeeze) allow({ kind: 'squeeze', least: factor }, `Let it squeeze to ${factor}`);
+    if (factor < squeeze) allow({ kind: 'squeeze', least: factor }, { kind: 'squeezed', to: factor });
   }
   const lines = plan.find((step) => step.kind === 'wrap')?.lines ?? 1;
   for (let n = Math.max(2, lines + 1); n <= MOST_LINES; n++)
-    allow({ kind: 'wrap', lines: n }, `Let it wrap to ${n} lines`);
+    allow({ kind: 'wrap', lines: n }, { kind: 'wrapped', lines: n });
   const lowest = plan.find((step) => step.kind === 'step down')?.least ?? height;
   for (const lower of lowerHeights(Math.min(height, lowest), least))
-    allow({ kind: 'step down', least: lower }, `Let it step down to ${trimNumber(lower, 2)} mm`);
+    allow({ kind: 'step down', least: lower }, { kind: 'stepped down', height: lower });
   return plans;
 }

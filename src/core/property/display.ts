@@ -1,7 +1,6 @@
 import { format as formatDate, isValid, parseISO } from 'date-fns';
 import { z } from 'zod';
 import { trimNumber } from '../geometry/length';
-import { type Outcome, refuse } from '../refusal';
 import { convert, knownUnit } from './units';
 import { type Value, asMeasure, valueText } from './value';
 
@@ -47,6 +46,26 @@ export const DisplayFormat = z.discriminatedUnion('kind', [
 ]);
 export type DisplayFormat = z.infer<typeof DisplayFormat>;
 
+/** Why a value cannot be written as its display format asks. */
+export const DisplayTrouble = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('not a date'), value: z.string() }),
+  z.object({ kind: z.literal('not a number'), value: z.string() }),
+  z.object({ kind: z.literal('unknown unit'), unit: z.string() }),
+  z.object({
+    kind: z.literal('another quantity'),
+    from: z.string(),
+    fromQuantity: z.string(),
+    to: z.string(),
+    toQuantity: z.string(),
+  }),
+]);
+export type DisplayTrouble = z.infer<typeof DisplayTrouble>;
+
+/** A value as it is written, or why it cannot be. */
+export type Written = { ok: true; text: string } | { ok: false; trouble: DisplayTrouble };
+
+const cannot = (trouble: DisplayTrouble): Written => ({ ok: false, trouble });
+
 /** What of the surroundings writing depends on. */
 export interface Locale {
   decimalMark: ',' | '.';
@@ -56,20 +75,15 @@ export interface Locale {
  * Writes a value by a display format.
  *
  * @param unit the unit of a number that was given without one
- * @returns the text, or a refusal that says why the value cannot be written so (no number, wrong quantity, no date)
+ * @returns the text, or why the value cannot be written so (no number, wrong quantity, no date)
  */
-export function displayValue(
-  value: Value,
-  display: DisplayFormat,
-  locale: Locale,
-  unit?: string,
-): Outcome<{ text: string }> {
+export function displayValue(value: Value, display: DisplayFormat, locale: Locale, unit?: string): Written {
   const written = write(value, display, locale, unit);
   if (!written.ok || written.text === '') return written;
   return { ok: true, text: `${display.prefix ?? ''}${written.text}${display.suffix ?? ''}` };
 }
 
-function write(value: Value, display: DisplayFormat, locale: Locale, unit?: string): Outcome<{ text: string }> {
+function write(value: Value, display: DisplayFormat, locale: Locale, unit?: string): Written {
   switch (display.kind) {
     case 'text':
       return { ok: true, text: inTextCase(plainText(value, locale), display.case) };
@@ -80,7 +94,7 @@ function write(value: Value, display: DisplayFormat, locale: Locale, unit?: stri
     case 'date': {
       if (value === '') return { ok: true, text: '' };
       const date = typeof value === 'string' ? parseISO(value) : undefined;
-      if (!date || !isValid(date)) return refuse(`“${valueText(value)}” is not a date; write it YYYY-MM-DD.`);
+      if (!date || !isValid(date)) return cannot({ kind: 'not a date', value: valueText(value) });
       return { ok: true, text: formatDate(date, display.pattern) };
     }
   }
@@ -125,16 +139,16 @@ function writeNumber(
   display: Extract<DisplayFormat, { kind: 'number' }>,
   locale: Locale,
   ownUnit?: string,
-): Outcome<{ text: string }> {
+): Written {
   if (value === '') return { ok: true, text: '' };
   const measure = asMeasure(value);
-  if (!measure) return refuse(`“${valueText(value)}” is not a number.`);
+  if (!measure) return cannot({ kind: 'not a number', value: valueText(value) });
   const from = measure.unit ?? ownUnit;
   const to = display.unit ?? from;
   let size = measure.value;
   if (from && to && from !== to) {
     const converted = convert(size, from, to);
-    if (converted === undefined) return refuse(cannotConvert(from, to));
+    if (converted === undefined) return cannot(cannotConvert(from, to));
     size = converted;
   }
   const number =
@@ -147,11 +161,10 @@ function writeNumber(
   return { ok: true, text: display.showUnit && to ? `${text} ${to}` : text };
 }
 
-function cannotConvert(from: string, to: string): string {
+function cannotConvert(from: string, to: string): DisplayTrouble {
   const [a, b] = [knownUnit(from), knownUnit(to)];
-  if (!a) return `The unit “${from}” is not known.`;
-  if (!b) return `The unit “${to}” is not known.`;
-  return `${from} is a unit of ${a.quantity} and cannot be shown in ${to}, a unit of ${b.quantity}.`;
+  if (!a || !b) return { kind: 'unknown unit', unit: a ? to : from };
+  return { kind: 'another quantity', from, fromQuantity: a.quantity, to, toQuantity: b.quantity };
 }
 
 /** What is printed in place of a missing value. */

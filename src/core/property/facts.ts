@@ -1,34 +1,47 @@
 import { z } from 'zod';
 import { Value, Values } from './value';
 
-/** A named alternative of a model; its values stand before the model's. */
+/** A named alternative of a model; its values, by the names that the model gives them, stand before the model's. */
 export const Variant = z.object({ name: z.string().trim().min(1).max(80), values: Values });
 export type Variant = z.infer<typeof Variant>;
 
 export const ModelKind = z.enum(['part', 'assembly']);
 export type ModelKind = z.infer<typeof ModelKind>;
 
+/** What one place gives: its values by property id. */
 const NamedValues = z.object({ name: z.string().max(120), values: Values });
 
 const ModelFacts = z.object({
   name: z.string().max(120),
   kind: ModelKind,
+  /** By property id. */
   values: Values,
-  /** What is computed from the model: its total mass. Found after the model's own values. */
+  /** The model's own names of those properties that it calls otherwise than the dictionary, by property id. */
+  spelled: z.record(z.string(), z.string()).optional(),
+  /** What is computed from the model, by property id. Found after the model's own values. */
   derived: Values.optional(),
   /** Components, by name, that have no mass: the total is not known. */
   withoutMass: z.array(z.string()).optional(),
 });
 
-/** A row of a growing table: its own values, and for a parts list the component it is about. */
+const VariantFacts = ModelFacts.pick({ name: true, values: true, spelled: true });
+
+/** A row of a growing table: its own values by property id, and for a parts list the component it is about. */
 export const TableRow = z.object({
   /** What messages and traces call it: item 3, revision B. */
   name: z.string().max(200),
   values: Values,
   model: ModelFacts.optional(),
-  variant: Variant.optional(),
+  variant: VariantFacts.optional(),
 });
 export type TableRow = z.infer<typeof TableRow>;
+
+/** Why an assembly has no parts list. */
+export const PartsTrouble = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('component not there'), assembly: z.string(), component: z.string() }),
+  z.object({ kind: z.literal('holds itself'), model: z.string() }),
+]);
+export type PartsTrouble = z.infer<typeof PartsTrouble>;
 
 /** A parts list as a table asks for it, told by {@link partsKey}. */
 export const PartsFacts = z.object({
@@ -37,8 +50,8 @@ export const PartsFacts = z.object({
   withoutNumber: z.array(z.string()),
   /** Part numbers that several models or variants have, which are therefore one row. */
   shared: z.array(z.object({ number: z.string(), by: z.array(z.string()) })).optional(),
-  /** Why there is no list: the assembly holds itself, or a component is not there. */
-  trouble: z.string().optional(),
+  /** Why there is no list. */
+  trouble: PartsTrouble.optional(),
 });
 export type PartsFacts = z.infer<typeof PartsFacts>;
 
@@ -48,7 +61,7 @@ export type PartsFacts = z.infer<typeof PartsFacts>;
  */
 export const Facts = z.object({
   model: ModelFacts.optional(),
-  variant: Variant.optional(),
+  variant: VariantFacts.optional(),
   drawing: NamedValues.optional(),
   /** Linked values that are overruled on the drawing, by property id. */
   overruled: z.record(z.string(), Value).optional(),

@@ -19,6 +19,16 @@ export function matchedName(name: string): string {
 }
 
 /**
+ * A property under another name. Models go on calling it what they called it: the former name of a model's property becomes
+ * one of its aliases.
+ */
+export function renamed(property: PropertyDefinition, name: string): PropertyDefinition {
+  const known = [name, ...property.aliases].map(matchedName);
+  const former = property.source === 'model' && !known.includes(matchedName(property.name)) ? [property.name] : [];
+  return { ...property, name, aliases: [...former, ...property.aliases].slice(0, 40) };
+}
+
+/**
  * Two properties of one source must not match the same name in a model: a value would have two homes.
  *
  * @returns why a definition cannot stand beside the others, or undefined

@@ -1,6 +1,5 @@
 import type { PropertyDefinition, Source } from './definition';
 import type { Facts } from './facts';
-import { matchedName } from './names';
 import type { Value, Values } from './value';
 
 /** Where a value came from, from the property down to the place that gave it. */
@@ -12,7 +11,7 @@ export interface Trace {
   from?: string;
   /** The variant that gave the value, when it did. */
   variant?: string;
-  /** The name under which the place has it, when that is not the property's own. */
+  /** The name under which the model has it, when that is not the property's own. */
   alias?: string;
   /** The value as the place gives it. */
   value?: Value;
@@ -23,78 +22,44 @@ export interface Trace {
 }
 
 /**
- * Resolves a property: for a model's property the variant's values stand before the model's. Names are matched against
- * the property's name, its id and its aliases, in that order.
+ * Resolves a property by its id: for a model's property the variant's values stand before the model's, and what is computed
+ * behind them; for any other a row's values before those of the place.
  *
- * @param sheetValues the sheet's own data (size, scale, number, total)
+ * @param sheetValues the sheet's own data (size, scale, number, total), by property id
  * @returns the trace; its `value` is absent when no place has one
  */
 export function resolveProperty(property: PropertyDefinition, facts: Facts, sheetValues: Values): Trace {
-  const trace: Trace = { property: property.id, name: property.name, source: property.source };
-  if (property.source === 'model') {
+  const { id, name, source } = property;
+  const trace: Trace = { property: id, name, source };
+  if (source === 'model') {
     const { model, variant } = facts;
     if (model) trace.from = model.name;
-    if (variant && lookUp(property, variant.values, trace)) trace.variant = variant.name;
-    else if (variant && isVariantName(property)) {
-      trace.variant = variant.name;
-      trace.value = variant.name;
-    } else if (model && !lookUp(property, model.values, trace) && model.derived) {
-      if (lookUp(property, model.derived, trace)) trace.standIn = 'computed';
-    }
+    if (variant && take(trace, variant.values, variant.spelled)) trace.variant = variant.name;
+    else if (model && !take(trace, model.values, model.spelled) && model.derived && take(trace, model.derived))
+      trace.standIn = 'computed';
     return trace;
   }
   const { row } = facts;
   // A row that has nothing for a property of its own is not filled from the sheet.
-  if (row && namesOf(property).some((name) => indexOf(row.values).has(name))) {
+  if (row && id in row.values) {
     trace.from = row.name;
-    lookUp(property, row.values, trace);
+    take(trace, row.values);
     return trace;
   }
-  const place = property.source === 'sheet' ? { name: 'this sheet', values: sheetValues } : facts[property.source];
+  const place = source === 'sheet' ? { name: 'this sheet', values: sheetValues } : facts[source];
   if (place) {
     trace.from = place.name;
-    lookUp(property, place.values, trace);
+    take(trace, place.values);
   }
   return trace;
 }
 
-/** The variant's own name is a value of the property called so. */
-const isVariantName = (property: PropertyDefinition) => namesOf(property)[0] === 'variant';
-
-/** Notes in the trace the value that a place gives the property, if it gives one, and the name it has there. */
-function lookUp(property: PropertyDefinition, values: Values, trace: Trace): boolean {
-  const index = indexOf(values);
-  const names = namesOf(property);
-  for (const name of names) {
-    const key = index.get(name);
-    if (key === undefined || values[key] === '') continue;
-    trace.value = values[key]!;
-    if (name !== names[0]) trace.alias = key;
-    return true;
-  }
-  return false;
-}
-
-/** The matched forms of a property's name, id and aliases, in this order, kept as long as the property is. */
-const matchedNames = new WeakMap<PropertyDefinition, string[]>();
-
-function namesOf(property: PropertyDefinition): string[] {
-  let names = matchedNames.get(property);
-  if (!names) {
-    names = [property.name, property.id, ...property.aliases].map(matchedName);
-    matchedNames.set(property, names);
-  }
-  return names;
-}
-
-/** Matched names of a place's values, kept as long as the values are. */
-const indexes = new WeakMap<Values, Map<string, string>>();
-
-function indexOf(values: Values): Map<string, string> {
-  let index = indexes.get(values);
-  if (!index) {
-    index = new Map(Object.keys(values).map((key) => [matchedName(key), key]));
-    indexes.set(values, index);
-  }
-  return index;
+/** Notes in the trace the value that a place gives the property, if it gives one. */
+function take(trace: Trace, values: Values, spelled?: Readonly<Record<string, string>>): boolean {
+  const value = values[trace.property];
+  if (value === undefined || value === '') return false;
+  trace.value = value;
+  const alias = spelled?.[trace.property];
+  if (alias !== undefined) trace.alias = alias;
+  return true;
 }

@@ -8,7 +8,7 @@ export type Measure = z.infer<typeof Measure>;
 export const Value = z.union([z.string().max(2000), z.number(), z.boolean(), Measure]);
 export type Value = z.infer<typeof Value>;
 
-/** Data by name, as the place they come from spells the names. */
+/** Data by property id; those of a model, as it stands in its file, by the names that the model gives them. */
 export const Values = z.record(z.string().min(1).max(120), Value);
 export type Values = z.infer<typeof Values>;
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { TableRow } from '../property/facts';
+import { SUPPLIED } from '../property/supplied';
 import { type Outcome, type Refusal, refuse } from '../refusal';
 import { type RevisionScheme, checkRevision } from './scheme';
 
@@ -22,18 +23,18 @@ export type RevisionRow = z.infer<typeof RevisionRow>;
 export type RowRefusal = Refusal & { place?: keyof RevisionRow };
 export type RowOutcome<T extends object> = ({ ok: true } & T) | RowRefusal;
 
-/** What a table prints of a revision, by the names that the dictionary's properties have. */
+/** What a table prints of a revision, by property id. */
 export function revisionTableRow(row: RevisionRow): TableRow {
   return {
     name: `revision ${row.revision}`,
     values: {
-      Revision: row.revision,
-      Zones: row.zones.join(', '),
-      'What was changed': row.description,
-      'Date of revision': row.date,
-      'Revised by': row.madeBy,
-      'Revision approved by': row.approvedBy ?? '',
-      'Change number': row.change ?? '',
+      [SUPPLIED.revision]: row.revision,
+      [SUPPLIED.revisionZones]: row.zones.join(', '),
+      [SUPPLIED.revisionDescription]: row.description,
+      [SUPPLIED.revisionDate]: row.date,
+      [SUPPLIED.revisedBy]: row.madeBy,
+      [SUPPLIED.revisionApprovedBy]: row.approvedBy ?? '',
+      [SUPPLIED.changeNumber]: row.change ?? '',
     },
   };
 }

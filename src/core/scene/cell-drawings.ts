@@ -1,39 +1,29 @@
 import type { CellSymbol, FigureShape, Picture, Place } from '../format/document';
 import { type Length, lengthAt } from '../format/length-value';
+import { CHECKS, look } from '../findings/registry';
 import { toSheet } from '../geometry/placing';
-import { LEAST_DPI } from '../picture/picture';
 import { resolveProperty } from '../property/resolving';
-import { type CellContext, type ComposedCell, findingOf, inkOf, roomFor } from './cell-room';
-import { isCoarse, picturePrimitives } from './picture-scene';
+import { statedProjection } from '../profile/projection';
+import { type CellContext, type ComposedCell, inkOf, roomFor } from './cell-room';
+import { picturePrimitives } from './picture-scene';
 import { projectionSymbol } from './projection-symbol';
 import type { Primitive } from './scene';
 import { generalToleranceSymbol, surfaceTextureSymbol } from './trade-symbols';
 
 export function composePicture(picture: Picture, context: CellContext, composed: ComposedCell): void {
   const { cell, block, room, filling } = context;
-  const finding = findingOf(context, composed);
   const hash = 'hash' in picture.from ? picture.from.hash : pictureOf(picture.from.property, context, composed);
   if (hash === undefined || filling.show === 'blank') return;
   const data = filling.resources.pictures.get(hash);
-  if (!data) {
-    finding('picture missing', 'blocks release', 'its picture is not in the office. Put it in again.');
-    return;
-  }
-  const { primitives, dpi } = picturePrimitives(
-    { hash, picture: data },
-    picture.scale,
-    roomFor(context),
-    placeShares(cell.place),
-    room.placing,
-    { source: cell.id, block },
-  );
-  composed.primitives.push(...primitives);
-  if (isCoarse(dpi))
-    finding(
-      'picture too coarse',
-      'warning',
-      `the picture prints at ${Math.round(dpi)} dots per inch; it needs ${LEAST_DPI}.`,
-    );
+  const made =
+    data &&
+    picturePrimitives({ hash, picture: data }, picture.scale, roomFor(context), placeShares(cell.place), room.placing, {
+      source: cell.id,
+      block,
+    });
+  if (made) composed.primitives.push(...made.primitives);
+  const at = { context, name: composed.report.name, hash, known: data !== undefined, dpi: made?.dpi };
+  composed.findings.push(...look(CHECKS.picture, at));
 }
 
 /** The picture that a property names by its hash, noted in the trace. */
@@ -93,10 +83,12 @@ export function symbolIn({ name, height }: CellSymbol, context: CellContext): Pr
   const box = roomFor(context);
   const common = { source: cell.id, block, layer: 'symbols' as const, ink: filling.document.inks[0]!.colour };
   const h = height === undefined ? undefined : lengthAt(height, room.sizeId);
-  const angle = filling.facts.profile?.values['Projection'] === 'third angle' ? 'third angle' : 'first angle';
+  const angle = statedProjection(filling.facts);
+  // Which arrangement it is must be said; the check of the cell tells when it is not.
+  if (name === 'projection' && angle === undefined) return [];
   const shapes =
     name === 'projection'
-      ? projectionSymbol(angle, box, h)
+      ? projectionSymbol(angle!, box, h)
       : name === 'surface texture'
         ? surfaceTextureSymbol(box, h)
         : generalToleranceSymbol(box, h);

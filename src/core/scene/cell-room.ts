@@ -4,7 +4,8 @@ import type { Box } from '../geometry/box';
 import type { Placing } from '../geometry/placing';
 import type { Lettering } from '../lettering/style';
 import type { Filling } from './content-text';
-import type { CellReport, Finding } from './report';
+import type { Finding } from '../findings/finding';
+import type { CellReport } from './report';
 import type { Primitive } from './scene';
 
 /** Least distance between a caption and what stands under it, mm. */
@@ -30,18 +31,6 @@ export interface CellContext {
   room: Room;
   filling: Filling;
 }
-
-export const findingOf =
-  ({ cell, block }: CellContext, composed: ComposedCell) =>
-  (code: string, weight: Finding['weight'], words: string, repair?: Finding['repair']) =>
-    composed.findings.push({
-      code,
-      weight,
-      block,
-      cell: cell.id,
-      words: `${composed.report.name}: ${words}`,
-      ...(repair && { repair }),
-    });
 
 export function letteringOf(id: string, { document }: Filling, override?: Partial<Lettering>): Lettering {
   const style = document.letterings.find((candidate) => candidate.id === id)!;

@@ -2,8 +2,8 @@ import type { Content } from '../format/document';
 import type { LaidCell } from '../format/layout';
 import { cellName } from '../format/names';
 import { type Occasion, applies } from '../format/occasion';
+import { CHECKS, look } from '../findings/registry';
 import { addTurns } from '../geometry/placing';
-import { checkCell } from './cell-checks';
 import { composePicture, figureIn, symbolIn } from './cell-drawings';
 import type { CellContext, ComposedCell } from './cell-room';
 import { composeCaption, composeText } from './cell-text';
@@ -33,7 +33,7 @@ export function composeCell(
     runs: [],
     trace: [],
   };
-  const composed: ComposedCell = { primitives: [], report, findings: checkCell(context, name) };
+  const composed: ComposedCell = { primitives: [], report, findings: look(CHECKS.cell, { context, name }) };
   if (cell.caption?.text) composeCaption(context, composed);
   const content = cell.contents.find((candidate) => applies(candidate.when, occasion));
   if (content) composeContent(content, context, composed);

@@ -1,22 +1,14 @@
 import type { Part, Place } from '../format/document';
 import { lengthAt } from '../format/length-value';
-import { roundLength, trimNumber } from '../geometry/length';
+import { CHECKS, look } from '../findings/registry';
+import { fitUseWords } from '../findings/words';
+import { roundLength } from '../geometry/length';
 import { toSheet } from '../geometry/placing';
-import { type FitTask, type Fitted, fitText } from '../lettering/fitting';
-import { wideningPlans } from '../lettering/plans';
+import { type FitTask, fitText } from '../lettering/fitting';
 import { measureLine, setLine } from '../lettering/setting';
 import { type Lettering, boldOf, inCase } from '../lettering/style';
-import {
-  type CellContext,
-  type ComposedCell,
-  type Room,
-  findingOf,
-  inkOf,
-  letteringOf,
-  roomForCaption,
-} from './cell-room';
+import { type CellContext, type ComposedCell, type Room, inkOf, letteringOf, roomForCaption } from './cell-room';
 import { type ContentText, type Paragraph, contentText } from './content-text';
-import type { Finding } from './report';
 import type { LinePrimitive, TextPrimitive, TextSpan } from './scene';
 
 export function composeCaption(context: CellContext, composed: ComposedCell): void {
@@ -27,14 +19,6 @@ export function composeCaption(context: CellContext, composed: ComposedCell): vo
   const width = measureLine(text, lettering.font, lettering.height, filling.resources.fonts) * lettering.letterWidth;
   const insetX = lengthAt(caption.place.inset.x, room.sizeId);
   const available = room.width - 2 * insetX;
-  if (width > available + 1e-6) {
-    const [needed, has] = [trimNumber(width + 2 * insetX, 1), trimNumber(room.width, 1)];
-    findingOf(context, composed)(
-      'caption too long',
-      'blocks release',
-      `its caption “${text}” needs ${needed} mm, the cell has ${has} mm.`,
-    );
-  }
   const y = firstBaseLine(caption.place, room, {
     lines: 1,
     height: lettering.height,
@@ -44,21 +28,18 @@ export function composeCaption(context: CellContext, composed: ComposedCell): vo
   });
   const start = acrossStart(caption.place, room, width);
   const line = { text, pieces: [] };
-  composed.primitives.push(
-    ...setRuns(
-      line,
-      0,
-      text.length,
-      lettering,
-      lettering.height,
-      lettering.letterWidth,
-      start,
+  const set = setRuns(
+    { line, from: 0, to: text.length, lettering, height: lettering.height, role: 'captions' },
+    {
+      letterWidth: lettering.letterWidth,
+      x: start,
       y,
-      'captions',
       context,
-      composed,
-    ),
+    },
   );
+  composed.primitives.push(...set.runs);
+  const { name } = composed.report;
+  composed.findings.push(...look(CHECKS.caption, { context, name, text, width, available, glyphs: set }));
 }
 
 /** A cell's text with what it is fitted by: the room it has, the plan, the lettering. */
@@ -97,59 +78,50 @@ export function composeText(parts: readonly Part[], context: CellContext, compos
   const { cell, room, filling } = context;
   const { fonts } = filling.resources;
   const { content, lettering, task, above } = textTask(parts, context);
-  reportFont(lettering.font, context, composed);
   composed.report.trace = content.traces;
-  const finding = findingOf(context, composed);
-  for (const { code, weight, words } of content.problems) finding(code, weight, lowerFirst(words));
   if (content.penLine) composed.primitives.push(penLine(context));
-  if (isNothing(content)) return;
-
-  const fitted = fitText(task);
-  const table = fonts.get(lettering.font);
-  const distance = lettering.lineDistance * fitted.height;
-  let y = firstBaseLine(cell.place, room, {
-    lines: fitted.lines.length,
-    height: fitted.height,
-    distance,
-    descent: table ? (table.descent / table.capHeight) * fitted.height : 0,
-    above,
-  });
-  for (const line of fitted.lines) {
-    const paragraph = content.paragraphs[line.paragraph]!;
-    const text = paragraph.text.slice(line.from, line.to);
-    const width = measureLine(text, lettering.font, fitted.height, fonts) * fitted.letterWidth;
-    const runs = setRuns(
-      paragraph,
-      line.from,
-      line.to,
-      lettering,
-      fitted.height,
-      fitted.letterWidth,
-      acrossStart(cell.place, room, width),
-      y,
-      'content',
-      context,
-      composed,
-    );
-    composed.primitives.push(...runs);
-    composed.report.runs.push(
-      ...runs.map(({ text, x, y, height, letterWidth, width }) => ({ text, x, y, height, letterWidth, width })),
-    );
-    y -= distance;
+  const glyphs = { missing: [] as string[], fallbacks: [] as string[] };
+  const fit = isNothing(content) ? undefined : fitText(task);
+  if (fit) {
+    const table = fonts.get(lettering.font);
+    const distance = lettering.lineDistance * fit.height;
+    let y = firstBaseLine(cell.place, room, {
+      lines: fit.lines.length,
+      height: fit.height,
+      distance,
+      descent: table ? (table.descent / table.capHeight) * fit.height : 0,
+      above,
+    });
+    for (const { paragraph, from, to } of fit.lines) {
+      const line = content.paragraphs[paragraph]!;
+      const width = measureLine(line.text.slice(from, to), lettering.font, fit.height, fonts) * fit.letterWidth;
+      const set = setRuns(
+        { line, from, to, lettering, height: fit.height, role: 'content' },
+        { letterWidth: fit.letterWidth, x: acrossStart(cell.place, room, width), y, context },
+      );
+      composed.primitives.push(...set.runs);
+      for (const { text, x, y, height, letterWidth, width } of set.runs)
+        composed.report.runs.push({ text, x, y, height, letterWidth, width });
+      glyphs.missing.push(...set.missing);
+      glyphs.fallbacks.push(...set.fallbacks);
+      y -= distance;
+    }
+    composed.report.text = fit.lines
+      .map((line) => content.paragraphs[line.paragraph]!.text.slice(line.from, line.to))
+      .join('\n');
+    composed.report.fit = {
+      verdict: fit.verdict,
+      steps: fit.steps.map(fitUseWords),
+      height: fit.height,
+      letterWidth: fit.letterWidth,
+      lines: fit.lines.length,
+      reserve: roundLength(fit.reserve),
+      reserveAcross: roundLength(fit.reserveAcross),
+    };
   }
-  composed.report.text = fitted.lines
-    .map((line) => content.paragraphs[line.paragraph]!.text.slice(line.from, line.to))
-    .join('\n');
-  composed.report.fit = {
-    verdict: fitted.verdict,
-    steps: fitted.steps,
-    height: fitted.height,
-    letterWidth: fitted.letterWidth,
-    lines: fitted.lines.length,
-    reserve: roundLength(fitted.reserve),
-    reserveAcross: roundLength(fitted.reserveAcross),
-  };
-  if (filling.show !== 'names') reportFit(fitted, composed, finding, () => fitRepair(task, context));
+  const { name, text } = composed.report;
+  const at = { context, name, content, task, glyphs, ...(fit && { fitted: { fit, text } }) };
+  composed.findings.push(...look(CHECKS.text, at));
 }
 
 /** Width of a line to write on by hand: the narrowest of the usual series, mm (ISO 128-2). */
@@ -171,43 +143,6 @@ function penLine({ cell, block, room, filling }: CellContext): LinePrimitive {
     to: toSheet(room.placing, { x: room.width - inset, y }),
   };
 }
-
-function reportFit(
-  fitted: Fitted,
-  composed: ComposedCell,
-  finding: ReturnType<typeof findingOf>,
-  repair: () => Finding['repair'],
-): void {
-  const text = shortened(composed.report.text.replace(/([-/])\n/g, '$1').replaceAll('\n', ' '));
-  if (fitted.verdict === 'overflows') {
-    const excess =
-      fitted.reserve < -1e-6
-        ? `${trimNumber(-fitted.reserve, 1)} mm too long`
-        : `${trimNumber(-fitted.reserveAcross, 1)} mm too high`;
-    finding(
-      'text overflows',
-      'blocks release',
-      `“${text}” is ${excess}${fitted.steps.length > 0 ? `, even ${fitted.steps.join(' and ')}` : ''}.`,
-      repair(),
-    );
-  } else if (fitted.steps.length > 0) {
-    finding(`text ${fitted.verdict}`, 'note', `“${text}” is ${fitted.steps.join(' and ')}.`);
-  }
-}
-
-/** The gentlest change of the cell's plan that makes its text fit; undefined when none does. */
-function fitRepair(task: FitTask, { cell, block, filling }: CellContext): Finding['repair'] {
-  const least = filling.document.unit === 'in' ? 3 : 2.5;
-  const better = wideningPlans(task.plan, task.lettering, least).find(
-    ({ plan }) => fitText({ ...task, plan }).verdict !== 'overflows',
-  );
-  return (
-    better && { words: better.words, step: { op: 'set cell', block, cell: cell.id, change: { fit: better.plan } } }
-  );
-}
-
-const shortened = (text: string) => (text.length > 32 ? `${text.slice(0, 31)}…` : text);
-const lowerFirst = (text: string) => text[0]!.toLowerCase() + text.slice(1);
 
 interface Lines {
   lines: number;
@@ -241,41 +176,49 @@ function acrossStart(place: Place, room: Room, width: number): number {
   return place.across === 'right' ? room.width - inset - width : (room.width - width) / 2;
 }
 
-/** Sets a stretch of a paragraph as runs of one font each, on the sheet. */
-function setRuns(
-  paragraph: Paragraph,
-  from: number,
-  to: number,
-  lettering: Lettering,
-  height: number,
-  letterWidth: number,
-  x: number,
-  y: number,
-  role: 'captions' | 'content',
-  context: CellContext,
-  composed: ComposedCell,
-): TextPrimitive[] {
+/** A stretch of a paragraph to be set, in which lettering and height (mm). */
+interface Setting {
+  line: Paragraph;
+  from: number;
+  to: number;
+  lettering: Lettering;
+  height: number;
+  role: 'captions' | 'content';
+}
+
+/** Where a stretch starts in its cell as the text runs, mm. */
+interface At {
+  letterWidth: number;
+  x: number;
+  y: number;
+  context: CellContext;
+}
+
+/** The runs of a stretch, one font each, on the sheet, and the characters that its lettering's font lacks. */
+interface SetStretch {
+  runs: TextPrimitive[];
+  missing: readonly string[];
+  fallbacks: readonly string[];
+}
+
+function setRuns({ line: paragraph, from, to, lettering, height, role }: Setting, at: At): SetStretch {
+  const { letterWidth, context } = at;
   const { cell, block, room, filling } = context;
-  const line = setLine(paragraph.text.slice(from, to), lettering.font, height, filling.resources.fonts);
-  reportGlyphs(line.missing, line.fallbacks, context, composed);
-  const measure = (text: string) => measureLine(text, lettering.font, height, filling.resources.fonts) * letterWidth;
+  const { fonts } = filling.resources;
+  const line = setLine(paragraph.text.slice(from, to), lettering.font, height, fonts);
+  const bold = boldOf(lettering, height);
+  const ink = inkOf(lettering.ink, filling);
   let position = from;
-  let along = x;
-  return line.runs.map((run) => {
-    const start = toSheet(room.placing, { x: along, y });
+  let along = at.x;
+  const runs = line.runs.map((run): TextPrimitive => {
+    const start = toSheet(room.placing, { x: along, y: at.y });
     const end = position + run.length;
-    const spans: TextSpan[] = [];
-    let tag: string | undefined;
-    for (const piece of paragraph.pieces) {
-      const [a, b] = [Math.max(piece.from, position), Math.min(piece.to, end)];
-      if (a >= b) continue;
-      tag ??= piece.tag;
-      spans.push({
-        kind: piece.kind,
-        offset: measure(paragraph.text.slice(position, a)),
-        width: measure(paragraph.text.slice(a, b)),
-      });
-    }
+    const { spans, tag } = spansOf(
+      paragraph,
+      position,
+      end,
+      (text) => measureLine(text, lettering.font, height, fonts) * letterWidth,
+    );
     const width = run.width * letterWidth;
     along += width;
     position = end;
@@ -284,7 +227,7 @@ function setRuns(
       source: cell.id,
       block,
       layer: role === 'captions' ? 'captions' : tag === undefined ? 'fixed' : 'values',
-      ink: inkOf(lettering.ink, filling),
+      ink,
       text: run.text,
       font: run.font,
       emSize: run.emSize,
@@ -294,26 +237,29 @@ function setRuns(
       turn: room.placing.turn,
       letterWidth,
       slantDeg: lettering.slantDeg,
-      ...boldOf(lettering, height),
+      ...bold,
       width,
       ...(role === 'content' && { spans }),
       ...(tag !== undefined && { tag }),
     };
   });
+  return { runs, missing: line.missing, fallbacks: line.fallbacks };
 }
 
-/** Says once a cell that the font its lettering names is not at hand. */
-function reportFont(font: string, context: CellContext, composed: ComposedCell): void {
-  if (context.filling.resources.fonts.has(font)) return;
-  const words = 'the font of its lettering is not in the office; Osifont stands in for it.';
-  findingOf(context, composed)('font missing', 'blocks release', words);
-}
-
-function reportGlyphs(missing: string[], fallbacks: string[], context: CellContext, composed: ComposedCell): void {
-  const finding = findingOf(context, composed);
-  const list = (characters: string[]) => [...new Set(characters)].map((character) => `“${character}”`).join(' ');
-  if (missing.length > 0)
-    finding('glyph missing', 'blocks release', `no font has ${list(missing)}; a box is printed instead.`);
-  const replaced = fallbacks.filter((character) => !missing.includes(character));
-  if (replaced.length > 0) finding('glyph from another font', 'note', `${list(replaced)} comes from another font.`);
+/** The stretches by part of a run from `position` to `end`, and the tag of the first that has one. */
+function spansOf(
+  { text, pieces }: Paragraph,
+  position: number,
+  end: number,
+  measure: (text: string) => number,
+): { spans: TextSpan[]; tag: string | undefined } {
+  const spans: TextSpan[] = [];
+  let tag: string | undefined;
+  for (const piece of pieces) {
+    const [a, b] = [Math.max(piece.from, position), Math.min(piece.to, end)];
+    if (a >= b) continue;
+    tag ??= piece.tag;
+    spans.push({ kind: piece.kind, offset: measure(text.slice(position, a)), width: measure(text.slice(a, b)) });
+  }
+  return { spans, tag };
 }

@@ -1,21 +1,20 @@
 import { type BlockLine, blockLines } from '../format/block-lines';
 import type { FormatDocument } from '../format/document';
 import type { LaidBlock } from '../format/layout';
-import { type Box, contains, overlaps } from '../geometry/box';
+import { withAcceptances } from '../findings/accepting';
+import type { Finding } from '../findings/finding';
+import { CHECKS, look } from '../findings/registry';
 import { clearArea } from '../geometry/clear-area';
-import { trimNumber } from '../geometry/length';
 import type { Facts } from '../property/facts';
 import type { Outcome } from '../refusal';
-import { alignmentFindings } from './alignment';
 import { composeCell } from './cell-scene';
-import { checkSheet, withAcceptances } from './checks';
-import { layOut } from './laying';
-import type { Finding, Report } from './report';
+import { type LaidSheet, layOut } from './laying';
+import { ComposeMemo } from './memo';
+import type { Report } from './report';
 import type { Resources, SheetRequest } from './resources';
 import type { Primitive, Scene } from './scene';
-import { ComposeMemo } from './memo';
 import { sheetPrimitives } from './sheet-scene';
-import { composeTable, grownReport, leftOver, rowFindings } from './table-scene';
+import { composeTable, grownReport, rowFindings } from './table-scene';
 
 export interface Composed {
   scene: Scene;
@@ -37,26 +36,32 @@ export function compose(
   resources: Resources,
   memo = new ComposeMemo(),
 ): Outcome<Composed> {
-  const outcome = layOut(document, request, given, resources, memo);
-  if (!outcome.ok) return outcome;
-  const { sheet, occasion, filling, laid, tables } = outcome;
-  const { facts } = filling;
+  const laid = layOut(document, request, given, resources, memo);
+  return laid.ok ? { ok: true, ...composeLaid(laid, memo) } : laid;
+}
+
+/** Composes a sheet that is laid out already, as planning a set of sheets does. */
+export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Composed {
+  const { sheet, occasion, filling, request, laid, tables } = laidSheet;
+  const { document, facts, resources } = filling;
+  memo.begin(filling, request.sizeId);
   const boxes = laid.map((block) => block.box);
-  const sheetPart = memo.sheet(document, request.sizeId, boxes, () =>
-    sheetPrimitives({
-      document,
-      sizeId: request.sizeId,
-      trimmed: sheet.trimmed,
-      space: sheet.space,
-      zones: sheet.zones,
-      fonts: resources.fonts,
-      blocks: boxes,
-    }),
-  );
-  const primitives: Primitive[] = [...sheetPart];
-  const findings: Finding[] = placingFindings(laid, sheet.space, sheet.name);
+  const primitives: Primitive[] = [
+    ...memo.sheet(document, request.sizeId, boxes, () =>
+      sheetPrimitives({
+        document,
+        sizeId: request.sizeId,
+        trimmed: sheet.trimmed,
+        space: sheet.space,
+        zones: sheet.zones,
+        fonts: resources.fonts,
+        blocks: boxes,
+      }),
+    ),
+  ];
+  const findings: Finding[] = [];
   const cells: Report['cells'] = [];
-  const drawn: { laid: LaidBlock; lines: BlockLine[] }[] = [];
+  const lines: BlockLine[][] = [];
   for (const block of laid) {
     const table = block.grown && tables.get(block.block.id);
     const composed = table
@@ -65,32 +70,35 @@ export function compose(
           memo.cell(cell.cell, cell.box, block.block.turn, () => composeCell(cell, block.block, filling, occasion)),
         );
     for (const cell of composed) {
-      primitives.push(...cell.primitives);
-      if (!table) findings.push(...cell.findings);
+      for (const primitive of cell.primitives) primitives.push(primitive);
+      if (!table) for (const finding of cell.findings) findings.push(finding);
       cells.push(cell.report);
     }
     if (table) findings.push(...rowFindings(composed));
-    if (table) findings.push(...leftOver(block, request));
-    const lines = blockLines(block);
-    primitives.push(...linePrimitives(block, lines, document));
-    drawn.push({ laid: block, lines });
+    const own = blockLines(block);
+    primitives.push(...linePrimitives(block, own, document));
+    lines.push(own);
   }
   // A table without data is not laid out; why it has none is said all the same.
-  for (const table of tables.values()) findings.push(...table.findings);
-  findings.push(...alignmentFindings(drawn, request.sizeId));
+  for (const { block, parts, unread } of tables.values()) {
+    const left = laid.find((one) => one.block.id === block.id)?.grown?.left ?? 0;
+    findings.push(...look(CHECKS.table, { block, request, left, parts, unread }));
+  }
   const clear = clearArea(sheet.space, boxes);
-  const checked = {
+  const looked = {
     document,
     sizeId: request.sizeId,
+    size: sheet.name,
     first: occasion.first,
     laid,
+    lines,
     cells,
     space: sheet.space,
     largestClear: clear.largest,
     facts,
     resources,
   };
-  findings.push(...checkSheet(checked));
+  findings.push(...look(CHECKS.sheet, looked));
   const report: Report = {
     sheet: { ...sheet.trimmed, size: request.sizeId, name: sheet.name },
     drawingSpace: sheet.space,
@@ -114,41 +122,20 @@ export function compose(
     blocks: laid.map(({ block, box }) => ({ id: block.id, name: block.name, at: { x: box.x, y: box.y } })),
     primitives,
   };
-  return { ok: true, scene, report };
+  return { scene, report };
 }
 
 function linePrimitives(laid: LaidBlock, lines: readonly BlockLine[], document: FormatDocument): Primitive[] {
+  const inks = new Map(document.inks.map(({ id, colour }) => [id, colour]));
   return lines.map(({ from, to, line }) => ({
     kind: 'line',
     source: laid.block.id,
     block: laid.block.id,
     layer: 'blocks',
-    ink: document.inks.find((ink) => ink.id === line.ink)!.colour,
+    ink: inks.get(line.ink)!,
     width: line.width,
     type: line.type,
     from,
     to,
   }));
-}
-
-/** Blocks that cannot be laid out as written, leave the drawing space, or lie on one another. */
-function placingFindings(laid: readonly LaidBlock[], space: Box, sizeName: string): Finding[] {
-  const findings: Finding[] = [];
-  laid.forEach((one, i) => {
-    const add = (code: string, words: string) =>
-      findings.push({ code, weight: 'blocks release', block: one.block.id, words: `${one.block.name}: ${words}` });
-    for (const problem of one.problems) add('tracks do not add up', problem);
-    if (!contains(space, one.box)) {
-      const { width, height } = one.box;
-      const size = `${trimNumber(width, 2)} × ${trimNumber(height, 2)}`;
-      add(
-        'block outside',
-        `${size} mm does not lie within the drawing space of ${sizeName}, ${trimNumber(space.width, 2)} × ${trimNumber(space.height, 2)} mm.`,
-      );
-    }
-    for (const other of laid.slice(i + 1)) {
-      if (overlaps(one.box, other.box)) add('block on another', `lies on “${other.block.name}”.`);
-    }
-  });
-  return findings;
 }

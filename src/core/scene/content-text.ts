@@ -2,11 +2,10 @@ import type { AskedValue, FormatDocument, Part } from '../format/document';
 import { type Lettering, inCase } from '../lettering/style';
 import { measureLine } from '../lettering/setting';
 import { type PropertyDefinition, usualDisplay } from '../property/definition';
-import { type DisplayFormat, type Missing, displayValue, missingText } from '../property/display';
+import { type DisplayFormat, type DisplayTrouble, type Missing, displayValue, missingText } from '../property/display';
 import type { Facts } from '../property/facts';
 import { longestCandidates } from '../property/longest';
 import { type Trace, resolveProperty } from '../property/resolving';
-import { matchedName } from '../property/names';
 import type { Value, Values } from '../property/value';
 import type { Resources, Show } from './resources';
 
@@ -24,12 +23,11 @@ export interface Paragraph {
   pieces: Piece[];
 }
 
-/** Something wrong with a part; compose() adds the place. */
-export interface PartProblem {
-  code: 'unknown property' | 'no value' | 'value cannot be written';
-  weight: 'blocks release' | 'warning';
-  words: string;
-}
+/** Something wrong with a part: what a check says of it where it stands. */
+export type PartProblem =
+  | { code: 'unknown property'; property: string }
+  | { code: 'no value'; property: string; name: string; from?: string }
+  | { code: 'value cannot be written'; property: string; name: string; trouble: DisplayTrouble };
 
 export interface ContentText {
   paragraphs: Paragraph[];
@@ -98,14 +96,11 @@ function printLinked(part: Extract<Part, { kind: 'linked' }>, lettering: Letteri
       text: filling.show === 'blank' ? '' : UNPRINTABLE,
       tag: part.property,
       trace: { property: part.property, name: part.property, source: 'model' },
-      problem: {
-        code: 'unknown property',
-        weight: 'blocks release',
-        words: `Linked to the property “${part.property}”, which is not in the dictionary.`,
-      },
+      problem: { code: 'unknown property', property: part.property },
     };
   }
-  const [chosen, trace] = firstWithValue(property, part.orElse ?? [], filling);
+  const [chosen, found] = firstWithValue(property, part.orElse ?? [], filling);
+  const trace = found.value === undefined ? (askedFor(chosen, filling) ?? found) : found;
   const overruled = part.overrulable ? filling.facts.overruled?.[property.id] : undefined;
   return print(
     chosen,
@@ -133,6 +128,12 @@ function firstWithValue(
   return [property, first];
 }
 
+/** What is asked for a property that nothing gives yet: what the asked cell prints, every cell linked to it prints too. */
+function askedFor({ id }: PropertyDefinition, filling: Filling): Trace | undefined {
+  const asked = filling.document.asked.find(({ key, property = key }) => property === id);
+  return asked && { ...answer(asked, filling), property: id };
+}
+
 function printAsked(key: string, lettering: Lettering, filling: Filling): Printed {
   const asked = filling.document.asked.find((candidate) => candidate.key === key)!;
   const property = askedProperty(asked);
@@ -148,10 +149,11 @@ function askedProperty(asked: AskedValue): PropertyDefinition {
 /** What an asked value prints before or after it is answered: the answer, else its default, else its sample. */
 function answer(asked: AskedValue, { facts, sheetValues, resources }: Filling): Trace {
   const trace: Trace = { property: asked.key, name: asked.name, source: 'drawing' };
-  const given = Object.entries(facts.drawing?.values ?? {}).find(
-    ([key, value]) => value !== '' && (key === asked.key || matchedName(key) === matchedName(asked.name)),
-  );
-  if (given) return { ...trace, from: facts.drawing!.name, value: given[1] };
+  const values = facts.drawing?.values ?? {};
+  const given = [asked.key, asked.property ?? asked.key]
+    .map((key) => values[key])
+    .find((value) => value !== undefined && value !== '');
+  if (given !== undefined) return { ...trace, from: facts.drawing!.name, value: given };
   if (facts.purpose === 'drawing') return { ...trace, ...(facts.drawing && { from: facts.drawing.name }) };
   const preset = asked.default;
   if (preset === 'today') return { ...trace, value: facts.today, standIn: 'default: today' };
@@ -183,27 +185,27 @@ function print(
   }
   const value = trace.overruledBy ?? trace.value;
   if (value === undefined) {
-    const words = trace.from
-      ? `“${property.name}” has no value in ${trace.from}.`
-      : `“${property.name}” has no value: nothing gives it.`;
+    const { id, name } = property;
     return {
       text: missingText(missing),
       trace: { ...trace, standIn: 'missing' },
       tag,
       penLine: missing.print === 'pen line',
       ...(missing.report &&
-        isExpected(property, facts) && { problem: { code: 'no value', weight: 'warning', words } as const }),
+        isExpected(property, facts) && {
+          problem: {
+            code: 'no value',
+            property: id,
+            name,
+            ...(trace.from !== undefined && { from: trace.from }),
+          } as const,
+        }),
     };
   }
   const written = displayValue(value, display, facts.locale, property.unit);
   if (written.ok) return { text: written.text, trace, tag };
-  const words = `“${property.name}” cannot be written: ${written.reason}`;
-  return {
-    text: UNPRINTABLE,
-    trace,
-    tag,
-    problem: { code: 'value cannot be written', weight: 'blocks release', words },
-  };
+  const problem = { property: property.id, name: property.name, trouble: written.trouble };
+  return { text: UNPRINTABLE, trace, tag, problem: { code: 'value cannot be written', ...problem } };
 }
 
 /** Whether a value may be looked for: an assembly, say, need not have a material if the dictionary asks it of parts only. */

@@ -1,18 +1,23 @@
-import type { FormatDocument } from '../format/document';
+import type { Block, FormatDocument } from '../format/document';
+import { isContinued } from '../format/growth';
 import { type LaidBlock, layBlocks } from '../format/layout';
 import { type Occasion, applies } from '../format/occasion';
 import type { RowsToLay } from '../format/rows-shown';
 import { type SheetGeometry, sheetGeometry } from '../format/sheet';
 import type { Facts, TableRow } from '../property/facts';
+import type { Values } from '../property/value';
+import { SUPPLIED } from '../property/supplied';
 import type { Outcome } from '../refusal';
 import type { Filling } from './content-text';
 import { ComposeMemo } from './memo';
-import type { Resources, SheetRequest } from './resources';
-import { type Table, isContinued, rowFilling, rowMeasure, tableKey, tableOf, withNewestRevision } from './tables';
+import type { Resources, SheetPlace, SheetRequest } from './resources';
+import { rowFilling, withNewestRevision } from './row-filling';
+import { rowMeasure } from './row-measure';
+import { type Table, tableKey, tableOf } from './tables';
 
 /** A growing table on a sheet. */
 export interface LaidTable extends Table {
-  block: string;
+  block: Block;
   key: string;
   /** How many of its rows stand on sheets before this one. */
   before: number;
@@ -22,6 +27,7 @@ export interface LaidTable extends Table {
 
 /** A sheet with everything in its place, before any cell is composed. */
 export interface LaidSheet {
+  request: SheetRequest;
   sheet: SheetGeometry;
   occasion: Occasion;
   filling: Filling;
@@ -49,12 +55,7 @@ export function layOut(
   const filling: Filling = {
     document,
     facts,
-    sheetValues: {
-      Size: sheet.name,
-      'Sheet number': request.sheet.number,
-      'Number of sheets': request.sheet.total,
-      ...(request.sheet.scale !== undefined && { Scale: request.sheet.scale }),
-    },
+    sheetValues: sheetValues(sheet.name, request.sheet),
     resources,
     show: request.show,
   };
@@ -69,7 +70,7 @@ export function layOut(
     const toShow = before === 0 ? table.rows : table.rows.slice(before);
     // What has been shown to its end on sheets before is not begun again with blank rows.
     if (before > 0 && toShow.length === 0) continue;
-    tables.set(block.id, { ...table, block: block.id, key, before, toShow });
+    tables.set(block.id, { ...table, block, key, before, toShow });
     const needs = rowMeasure(block, occasion, sheet.space);
     const height = (i: number) => memo.height(block, toShow[i]!, () => needs(rowFilling(filling, toShow[i]!)));
     rows.set(block.id, { count: toShow.length, height });
@@ -77,7 +78,27 @@ export function layOut(
   const onSheet = document.blocks.every((block) => !block.grow || rows.has(block.id))
     ? document
     : { ...document, blocks: document.blocks.filter((block) => !block.grow || rows.has(block.id)) };
-  return { ok: true, sheet, occasion, filling, tables, laid: layBlocks(onSheet, sheet.space, occasion, rows) };
+  return { ok: true, request, sheet, occasion, filling, tables, laid: layBlocks(onSheet, sheet.space, occasion, rows) };
+}
+
+/** What a sheet says of itself, by property id. */
+export const sheetValues = (size: string, { number, total, scale }: SheetPlace): Values => ({
+  [SUPPLIED.sheetSize]: size,
+  [SUPPLIED.sheetNumber]: number,
+  [SUPPLIED.sheetCount]: total,
+  ...(scale !== undefined && { [SUPPLIED.scale]: scale }),
+});
+
+/** A laid sheet of a set whose total has been counted since. */
+export function withTotal(laid: LaidSheet, total: number): LaidSheet {
+  const { request, filling, sheet } = laid;
+  if (request.sheet.total === total) return laid;
+  const place = { ...request.sheet, total };
+  return {
+    ...laid,
+    request: { ...request, sheet: place },
+    filling: { ...filling, sheetValues: sheetValues(sheet.name, place) },
+  };
 }
 
 /** The rows of each table that stand on a sheet or on those before it, by the table's key: what the next sheet begins from. */

@@ -1,6 +1,8 @@
 import type { Content, FormatDocument } from '../format/document';
 import type { Facts } from '../property/facts';
-import { type LaidSheet, goingOn, layOut, rowsSoFar } from './laying';
+import type { Outcome } from '../refusal';
+import { type Composed, compose, composeLaid } from './compose';
+import { type LaidSheet, goingOn, layOut, rowsSoFar, withTotal } from './laying';
 import { ComposeMemo } from './memo';
 import type { Resources, SheetPlace, SheetRequest } from './resources';
 
@@ -16,6 +18,8 @@ export type PlannedSheet<S extends SheetToPlan> = S & {
   place: SheetPlace;
   /** Nobody put it in: it follows by itself, because a table goes on. */
   follows?: true;
+  /** Where tables grow: the sheet as planning has laid it out. */
+  laid?: LaidSheet;
 };
 
 /** More sheets than this do not follow by themselves. */
@@ -47,7 +51,12 @@ export function planSheets<S extends SheetToPlan>(
     return laid.ok ? laid : undefined;
   };
   const put = (sheet: S, laid: LaidSheet | undefined, follows: boolean) => {
-    planned.push({ ...sheet, place: placeOf(sheet), ...(follows && { follows: true as const }) });
+    planned.push({
+      ...sheet,
+      place: placeOf(sheet),
+      ...(follows && { follows: true as const }),
+      ...(laid && { laid }),
+    });
     if (laid) before = rowsSoFar(laid, before);
   };
   given.forEach((sheet, i) => {
@@ -65,7 +74,24 @@ export function planSheets<S extends SheetToPlan>(
       put(sheet, laid, true);
     }
   });
-  return planned.map((sheet) => ({ ...sheet, place: { ...sheet.place, total: planned.length } }));
+  const total = planned.length;
+  return planned.map((sheet) => ({
+    ...sheet,
+    place: { ...sheet.place, total },
+    ...(sheet.laid && { laid: withTotal(sheet.laid, total) }),
+  }));
+}
+
+/** Composes one sheet of a plan, from the layout that planning has made of it where there is one. */
+export function composePlanned<S extends SheetToPlan>(
+  { document, sizeId, place, facts, laid }: PlannedSheet<S>,
+  resources: Resources,
+  looks: Pick<SheetRequest, 'show' | 'rows'> = { show: 'values' },
+  memo = new ComposeMemo(),
+): Outcome<Composed> {
+  return laid
+    ? { ok: true, ...composeLaid(laid, memo) }
+    : compose(document, { sizeId, sheet: place, ...looks }, facts, resources, memo);
 }
 
 /** Whether a format has anything that tells the first sheet from those that follow. */

@@ -1,10 +1,10 @@
 import type { FormatDocument } from '../format/document';
 import type { Facts } from '../property/facts';
 import type { Outcome } from '../refusal';
-import { type Composed, compose } from './compose';
+import type { Composed } from './compose';
 import { ComposeMemo } from './memo';
-import { proofSheets } from './planning';
-import type { Finding } from './report';
+import { type Finding, findingKey } from '../findings/finding';
+import { composePlanned, proofSheets } from './planning';
 import type { Resources, SheetRequest } from './resources';
 
 /** What a proof is made of beside the format and its facts. */
@@ -44,15 +44,17 @@ export function composeProof(
   const findings: Finding[] = [];
   const known = new Set<string>();
   let first: Outcome<Composed> | undefined;
-  for (const { place } of sheets) {
-    const composed = compose(document, { sizeId, sheet: place, ...looks }, facts, resources, memo.sheet(place.number));
+  for (const sheet of sheets) {
+    const { number } = sheet.place;
+    const composed = composePlanned(sheet, resources, looks, memo.sheet(number));
     first ??= composed;
     if (!composed.ok) break;
     for (const finding of composed.report.findings) {
-      const key = [finding.code, finding.block, finding.cell, finding.words].join('|');
+      const { place } = finding;
+      const key = findingKey(finding);
       if (known.has(key)) continue;
       known.add(key);
-      findings.push(place.number === 1 ? finding : { ...finding, words: `Sheet ${place.number}: ${finding.words}` });
+      findings.push(number === 1 ? finding : { ...finding, place: { ...place, sheet: number } });
     }
   }
   return { first: first!, sheets: sheets.length, findings };

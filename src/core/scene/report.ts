@@ -1,30 +1,11 @@
 import { z } from 'zod';
-import { Step } from '../format/steps/step';
+import { Finding } from '../findings/finding';
 import { Source } from '../property/definition';
 import { Value } from '../property/value';
 
 const Box = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
 const Point = z.object({ x: z.number(), y: z.number() });
 const Zone = z.object({ label: z.string(), from: z.number(), to: z.number() });
-
-/** How much a finding weighs. */
-export const Weight = z.enum(['blocks release', 'warning', 'note']);
-export type Weight = z.infer<typeof Weight>;
-
-/** Something a check noticed: where, how bad, why. */
-export const Finding = z.object({
-  code: z.string(),
-  weight: Weight,
-  /** Ids of the block and cell it is about; absent for the sheet as a whole. */
-  block: z.string().optional(),
-  cell: z.string().optional(),
-  words: z.string(),
-  /** One step that mends it. */
-  repair: z.object({ words: z.string(), step: Step }).optional(),
-  /** The reason for which the office accepts it. */
-  accepted: z.string().optional(),
-});
-export type Finding = z.infer<typeof Finding>;
 
 export const TraceReport = z.object({
   property: z.string(),

@@ -2,15 +2,14 @@ import type { Cell } from '../format/document';
 import type { Shown } from '../format/growth';
 import type { Grown, LaidBlock } from '../format/layout';
 import type { Occasion } from '../format/occasion';
-import type { Step } from '../format/steps/step';
 import type { ComposedCell } from './cell-room';
 import { composeCell } from './cell-scene';
 import type { Filling } from './content-text';
 import type { LaidTable } from './laying';
 import type { ComposeMemo } from './memo';
-import type { Finding, Report } from './report';
-import type { SheetRequest } from './resources';
-import { isContinued, rowFilling } from './tables';
+import type { Finding } from '../findings/finding';
+import type { Report } from './report';
+import { rowFilling } from './row-filling';
 
 /**
  * Composes the cells of a growing table, each row filled from its own data. Findings and their repairs are about the cells of
@@ -58,9 +57,6 @@ function shownCell(cell: Cell, shows: Shown | undefined, marks: ReadonlySet<stri
   return { ...cell, contents: marks.has(cell.id) ? [{ parts: [{ kind: 'fixed', text }] }] : [] };
 }
 
-/** A row grows with its text: that it wraps is nothing to look at. */
-const WRAPPED = 'text wrapped';
-
 function onPattern({ primitives, report, findings }: ComposedCell, pattern: Cell, silent: boolean): ComposedCell {
   return {
     primitives,
@@ -68,54 +64,36 @@ function onPattern({ primitives, report, findings }: ComposedCell, pattern: Cell
     findings: silent
       ? []
       : findings
-          .filter(({ code }) => code !== WRAPPED)
-          .map((finding) => ({
-            ...finding,
-            cell: pattern.id,
-            ...(finding.repair && { repair: { ...finding.repair, step: stepOn(finding.repair.step, pattern.id) } }),
-          })),
+          // A row grows with its text: that it wraps is nothing to look at.
+          .filter(({ code }) => code !== 'text wrapped')
+          .map((finding) => aboutPattern(finding, pattern.id)),
   };
 }
 
-const stepOn = (step: Step, cell: string): Step => (step.op === 'set cell' ? { ...step, cell } : step);
+function aboutPattern(finding: Finding, cell: string): Finding {
+  const { repair } = finding;
+  const steps = repair?.steps.map((step) => (step.op === 'set cell' ? { ...step, cell } : step));
+  return {
+    ...finding,
+    place: { ...finding.place, cell },
+    ...(repair && { repair: { ...repair, steps } }),
+  } as Finding;
+}
 
 /** The findings of a table's cells: of those that rows repeat the first, with how many rows more it is about. */
 export function rowFindings(composed: readonly ComposedCell[]): Finding[] {
-  const groups = new Map<string, { finding: Finding; more: number }>();
-  for (const finding of composed.flatMap(({ findings }) => findings)) {
-    const key = `${finding.code}|${finding.cell}`;
-    const known = groups.get(key);
-    if (known) known.more += 1;
-    else groups.set(key, { finding, more: 0 });
+  const groups = new Map<string, { finding: Finding; moreRows: number }>();
+  for (const { findings } of composed) {
+    for (const finding of findings) {
+      const key = `${finding.code}|${finding.place.cell}`;
+      const known = groups.get(key);
+      if (known) known.moreRows += 1;
+      else groups.set(key, { finding, moreRows: 0 });
+    }
   }
-  return [...groups.values()].map(({ finding, more }) =>
-    more === 0
-      ? finding
-      : { ...finding, words: `${finding.words} ${more} ${more > 1 ? 'rows' : 'row'} more likewise.` },
+  return [...groups.values()].map(({ finding, moreRows }) =>
+    moreRows === 0 ? finding : { ...finding, place: { ...finding.place, moreRows } },
   );
-}
-
-/** Rows of a table that have no place on the sheet, and on none after it. */
-export function leftOver({ block, grown }: LaidBlock, { sheet, rows }: SheetRequest): Finding[] {
-  const left = grown?.left ?? 0;
-  const about = (code: string, weight: Finding['weight'], words: string): Finding => ({
-    code,
-    weight,
-    block: block.id,
-    words: `${block.name}: ${words}`,
-  });
-  if (left === 0 || !block.grow || rows === 'full') return [];
-  const count = `${left} ${left > 1 ? 'rows' : 'row'}`;
-  if (block.grow.whenFull === 'newest only')
-    return [about('older rows not shown', 'note', `${count} older than the newest are not shown.`)];
-  if (isContinued(block.grow) && sheet.number < sheet.total) return [];
-  return [
-    about(
-      'rows without a place',
-      'blocks release',
-      `${count} have no place: the table is full, and no sheet after this one goes on with it.`,
-    ),
-  ];
 }
 
 /** How a growing block grew, for the report. */

@@ -1,41 +1,37 @@
 import { type PropertyDefinition, usualDisplay } from '../property/definition';
 import { displayValue } from '../property/display';
-import { resolveProperty } from '../property/resolving';
-import type { MassSources } from './mass';
-import { modelFacts } from './seen-values';
+import type { Value } from '../property/value';
+import { modelFacts } from './model-facts';
+import type { ModelSources } from './models';
 import type { Specimen } from './specimen';
 
-export interface Coverage {
-  /** How many specimens have a value, in themselves or in a variant. */
-  specimens: number;
-  /** The different texts seen, the longest first, by their characters. */
-  seen: string[];
+/** A property of a model, as it is noted for the whole office to be counted and measured by. */
+export interface SeenValue {
+  property: string;
+  /** Of which variant; empty for the model itself. */
+  variant: string;
+  value: Value;
+  /** As it is usually written. */
+  text: string;
 }
 
-/** How many specimens have each model property, and the values seen of it as they are written, by property id. */
-export function coverageOf(
-  properties: readonly PropertyDefinition[],
-  specimens: readonly Specimen[],
-  sources?: MassSources,
-): Map<string, Coverage> {
-  const locale = { decimalMark: '.' as const };
-  const coverage = new Map<string, Coverage>();
-  for (const property of properties) {
-    if (property.source !== 'model') continue;
-    const all = new Set<string>();
-    let having = 0;
-    for (const specimen of specimens) {
-      const texts = [undefined, ...specimen.variants.map(({ name }) => name)].flatMap((variant) => {
-        const facts = { ...modelFacts(specimen, variant, sources), today: '2000-01-01', locale };
-        const { value } = resolveProperty(property, facts, {});
-        const written =
-          value === undefined ? undefined : displayValue(value, usualDisplay(property), locale, property.unit);
-        return written?.ok ? [written.text] : [];
-      });
-      if (texts.length > 0) having += 1;
-      for (const text of texts) all.add(text);
-    }
-    coverage.set(property.id, { specimens: having, seen: [...all].toSorted((a, b) => b.length - a.length) });
-  }
-  return coverage;
+const LOCALE = { decimalMark: '.' } as const;
+
+/** What a model, and each of its variants, gives the dictionary's properties. Computed values count as a model's own. */
+export function seenIn(specimen: Specimen, sources: ModelSources): SeenValue[] {
+  return ['', ...specimen.variants.map(({ name }) => name)].flatMap((variant) => {
+    const { model, variant: own } = modelFacts(specimen, variant || undefined, sources);
+    const values = variant === '' ? { ...model!.derived, ...model!.values } : { ...own!.values };
+    return Object.entries(values).flatMap(([id, value]): SeenValue[] => {
+      const property = sources.properties.get(id);
+      const text = property && writtenUsually(property, value);
+      return text === undefined ? [] : [{ property: id, variant, value, text }];
+    });
+  });
+}
+
+/** A value as it is usually written; undefined for one that cannot be. */
+export function writtenUsually(property: PropertyDefinition, value: Value): string | undefined {
+  const written = displayValue(value, usualDisplay(property), LOCALE, property.unit);
+  return written.ok ? written.text : undefined;
 }

@@ -1,8 +1,8 @@
-import type { PropertyDefinition } from '../property/definition';
+import { SUPPLIED } from '../property/supplied';
 import { convert } from '../property/units';
 import { asMeasure } from '../property/value';
-import { type Materials, shapeMass } from './material';
-import { modelValue } from './model-value';
+import { shapeMass } from './material';
+import { type ModelSources, modelValue } from './models';
 import type { Component, Specimen } from './specimen';
 
 export interface TotalMass {
@@ -14,24 +14,24 @@ export interface TotalMass {
   circle?: string[];
 }
 
-/** What masses are found with: the models by id, and the property that is the mass. */
-export interface MassSources {
-  specimens: ReadonlyMap<string, Specimen>;
-  mass: PropertyDefinition;
-  /** With them a part without a mass of its own has its shape's. */
-  materials?: Materials;
-}
-
 /**
  * The mass of an assembly as its components add up, through nested assemblies: quantity × mass of each, a part's from its
  * own values or its variant's, else its shape's, converted to kg. A component without a variant of its own is taken in the assembly's, if it
  * has one of that name.
  */
-export function totalMass(assembly: Specimen, variant: string | undefined, sources: MassSources): TotalMass {
+export function totalMass(assembly: Specimen, variant: string | undefined, sources: ModelSources): TotalMass {
   return add(assembly, variant, sources, []);
 }
 
-function add(assembly: Specimen, variant: string | undefined, sources: MassSources, path: Specimen[]): TotalMass {
+function add(
+  assembly: Specimen,
+  variant: string | undefined,
+  sources: ModelSources,
+  path: readonly Specimen[],
+): TotalMass {
+  const key = `${assembly.id}\n${variant ?? ''}`;
+  const known = sources.masses.get(key);
+  if (known) return known;
   const seen = [...path, assembly];
   const start = path.findIndex((one) => one.id === assembly.id);
   if (start >= 0) return { without: [], circle: seen.slice(start).map((one) => one.name) };
@@ -43,21 +43,22 @@ function add(assembly: Specimen, variant: string | undefined, sources: MassSourc
     for (const name of found.without) without.add(name);
     kg += component.quantity * (found.kg ?? 0);
   }
-  return without.size > 0 ? { without: [...without] } : { kg, without: [] };
+  const total = without.size > 0 ? { without: [...without] } : { kg, without: [] };
+  sources.masses.set(key, total);
+  return total;
 }
 
 function massOf(
   component: Component,
   assemblys: string | undefined,
-  sources: MassSources,
-  path: Specimen[],
+  sources: ModelSources,
+  path: readonly Specimen[],
 ): TotalMass {
   const model = sources.specimens.get(component.specimen);
   if (!model) return { without: [component.specimen] };
   const variant = variantIn(model, component.variant ?? assemblys);
   if (model.model === 'assembly' && model.components.length > 0) return add(model, variant?.name, sources, path);
-  const kg =
-    ownMass(model, variant, sources.mass) ?? (sources.materials && shapeMass(model, variant, sources.materials)?.kg);
+  const kg = ownMass(model, variant, sources) ?? shapeMass(model, variant, sources)?.kg;
   return kg === undefined ? { without: [model.name] } : { kg, without: [] };
 }
 
@@ -67,23 +68,28 @@ const variantIn = (model: Specimen, name: string | undefined) => model.variants.
 export function ownMass(
   model: Specimen,
   variant: Specimen['variants'][number] | undefined,
-  mass: PropertyDefinition,
+  sources: ModelSources,
 ): number | undefined {
-  const value = modelValue(mass, model, variant);
+  const value = modelValue(SUPPLIED.mass, model, variant, sources);
   const measure = value === undefined ? undefined : asMeasure(value);
-  return measure && convert(measure.value, measure.unit ?? mass.unit ?? 'kg', 'kg');
+  const unit = sources.properties.get(SUPPLIED.mass)?.unit;
+  return measure && convert(measure.value, measure.unit ?? unit ?? 'kg', 'kg');
 }
 
 /** The circle of components that an assembly is part of, by name; undefined when there is none. */
 export function componentCircle(assembly: Specimen, specimens: ReadonlyMap<string, Specimen>): string[] | undefined {
-  const go = (model: Specimen, path: Specimen[]): string[] | undefined => {
+  /** Models from which no circle can be reached. */
+  const sound = new Set<string>();
+  const go = (model: Specimen, path: readonly Specimen[]): string[] | undefined => {
     const start = path.findIndex((one) => one.id === model.id);
     if (start >= 0) return [...path.slice(start), model].map((one) => one.name);
+    if (sound.has(model.id)) return undefined;
     for (const { specimen } of model.components) {
       const next = specimens.get(specimen);
       const found = next && go(next, [...path, model]);
       if (found) return found;
     }
+    sound.add(model.id);
     return undefined;
   };
   return go(assembly, []);

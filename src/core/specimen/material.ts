@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { roundLength } from '../geometry/length';
-import type { PropertyDefinition } from '../property/definition';
 import { matchedName } from '../property/names';
+import { SUPPLIED } from '../property/supplied';
 import { valueText } from '../property/value';
-import { modelValue } from './model-value';
+import { type ModelSources, modelValue } from './models';
 import type { Specimen } from './specimen';
 
 /** A material of the office, by the name that models give it. */
@@ -17,23 +17,6 @@ export const Material = z.object({
 });
 export type Material = z.infer<typeof Material>;
 
-/** What masses are made from shapes with: the office's materials by matched name, and the property that is the material. */
-export interface Materials {
-  densities: ReadonlyMap<string, number>;
-  property: PropertyDefinition;
-}
-
-/** The office's materials with the dictionary's property *material*; undefined when it has none. */
-export function materialsOf(
-  materials: readonly Material[],
-  properties: readonly PropertyDefinition[],
-): Materials | undefined {
-  const property = properties.find(({ id }) => id === 'material');
-  return (
-    property && { property, densities: new Map(materials.map(({ name, density }) => [matchedName(name), density])) }
-  );
-}
-
 /**
  * The mass of a shape in the material that the model, or its variant, names: volume × density.
  *
@@ -42,12 +25,12 @@ export function materialsOf(
 export function shapeMass(
   model: Specimen,
   variant: Specimen['variants'][number] | undefined,
-  { densities, property }: Materials,
+  sources: ModelSources,
 ): { kg: number; density: number; material: string } | undefined {
   if (!model.shape) return undefined;
-  const value = modelValue(property, model, variant);
+  const value = modelValue(SUPPLIED.material, model, variant, sources);
   const material = value === undefined ? '' : valueText(value);
-  const density = densities.get(matchedName(material));
+  const density = sources.densities.get(matchedName(material));
   return density === undefined
     ? undefined
     : { kg: roundLength((model.shape.volume / 1e6) * density), density, material };

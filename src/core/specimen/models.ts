@@ -1,4 +1,8 @@
 import type { PropertyDefinition } from '../property/definition';
+import { ModelNames } from '../property/model-names';
+import { matchedName } from '../property/names';
+import type { Value } from '../property/value';
+import type { TotalMass } from './mass';
 import type { Material } from './material';
 import type { Specimen } from './specimen';
 
@@ -7,4 +11,35 @@ export interface Models {
   specimens: readonly Specimen[];
   properties: readonly PropertyDefinition[];
   materials: readonly Material[];
+}
+
+/** {@link Models} made ready to be looked up in. */
+export interface ModelSources {
+  specimens: ReadonlyMap<string, Specimen>;
+  properties: ReadonlyMap<string, PropertyDefinition>;
+  names: ModelNames;
+  /** kg/dm³ by the material's matched name. */
+  densities: ReadonlyMap<string, number>;
+  /** Total masses that are known, by model and variant: a model that is shared in depth is added up once. */
+  masses: Map<string, TotalMass>;
+}
+
+export function modelSources({ specimens, properties, materials }: Models): ModelSources {
+  return {
+    specimens: new Map(specimens.map((specimen) => [specimen.id, specimen])),
+    properties: new Map(properties.map((property) => [property.id, property])),
+    names: new ModelNames(properties),
+    densities: new Map(materials.map(({ name, density }) => [matchedName(name), density])),
+    masses: new Map(),
+  };
+}
+
+/** The value that a model, or the variant of it, itself gives a property; undefined when it gives none. */
+export function modelValue(
+  property: string,
+  model: Pick<Specimen, 'values'>,
+  variant: Specimen['variants'][number] | undefined,
+  { names }: Pick<ModelSources, 'names'>,
+): Value | undefined {
+  return (variant && names.read(variant.values).values[property]) ?? names.read(model.values).values[property];
 }

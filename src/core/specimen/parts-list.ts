@@ -1,13 +1,12 @@
 import type { PartsRule } from '../format/document';
-import type { PropertyDefinition } from '../property/definition';
-import type { Facts, PartsFacts } from '../property/facts';
+import type { Facts, PartsFacts, PartsTrouble } from '../property/facts';
 import { roundLength } from '../geometry/length';
+import { SUPPLIED } from '../property/supplied';
 import { valueText } from '../property/value';
-import { type Outcome, refuse } from '../refusal';
-import { type MassSources, ownMass, totalMass } from './mass';
+import { ownMass, totalMass } from './mass';
 import { shapeMass } from './material';
-import { modelValue } from './model-value';
-import { modelFacts } from './seen-values';
+import { modelFacts } from './model-facts';
+import { type ModelSources, modelValue } from './models';
 import { type Specimen, variantOf } from './specimen';
 
 /** Item numbers by part, as a drawing has given them. They stay when components come and go. */
@@ -40,10 +39,8 @@ export interface PartsList {
   kg?: number;
 }
 
-export interface PartsListSources {
-  models: MassSources;
-  properties: ReadonlyMap<string, PropertyDefinition>;
-}
+/** A parts list, or why there is none. */
+export type PartsListOutcome = { ok: true; list: PartsList } | { ok: false; trouble: PartsTrouble };
 
 /** What tables print of a parts list: each row its component's values, and its own item number, quantity and mass. */
 export function partsFacts({ rows, withoutNumber, shared }: PartsList): PartsFacts {
@@ -53,11 +50,11 @@ export function partsFacts({ rows, withoutNumber, shared }: PartsList): PartsFac
       name: `item ${item}`,
       ...facts,
       values: {
-        Item: item,
-        Quantity: quantity,
+        [SUPPLIED.item]: item,
+        [SUPPLIED.quantity]: quantity,
         ...(kg !== undefined && {
-          'Mass of one': { value: roundLength(kg), unit: 'kg' },
-          'Mass of the row': { value: roundLength(kg * quantity), unit: 'kg' },
+          [SUPPLIED.massOfOne]: { value: roundLength(kg), unit: 'kg' },
+          [SUPPLIED.rowMass]: { value: roundLength(kg * quantity), unit: 'kg' },
         }),
       },
     })),
@@ -78,16 +75,16 @@ interface Node {
  * The parts list of an assembly (ISO 7573): components with the same part number are one row, with their quantities added.
  * Parts that have an item number keep it, others get the next ones in the rule's order.
  *
- * @returns refused when the assembly holds itself or names a model that is not there
+ * @returns why there is none when the assembly holds itself or names a model that is not there
  */
 export function partsList(
   assembly: Specimen,
   variant: string | undefined,
   rule: PartsRule,
-  sources: PartsListSources,
+  sources: ModelSources,
   given: ItemNumbers = {},
-): Outcome<{ list: PartsList }> {
-  const tree = componentsOf(assembly, variant, sources, [assembly]);
+): PartsListOutcome {
+  const tree = componentsOf(assembly, variant, sources, [assembly], new Map());
   if (!tree.ok) return tree;
   const listed = rule.kind === 'all parts' ? leaves(tree.nodes) : tree.nodes;
   const nodes = merged(listed);
@@ -110,21 +107,32 @@ export function partsList(
   };
 }
 
+/** The nodes of each model and variant that have been made: one that is shared in depth is made once. */
+type KnownNodes = Map<string, Node[]>;
+
 function componentsOf(
   assembly: Specimen,
   variant: string | undefined,
-  sources: PartsListSources,
+  sources: ModelSources,
   path: readonly Specimen[],
-): Outcome<{ nodes: Node[] }> {
+  known: KnownNodes,
+): { ok: true; nodes: Node[] } | { ok: false; trouble: PartsTrouble } {
+  const key = `${assembly.id}\n${variant ?? ''}`;
+  const before = known.get(key);
+  if (before) return { ok: true, nodes: before };
   const nodes: Node[] = [];
   for (const component of assembly.components) {
-    const model = sources.models.specimens.get(component.specimen);
-    if (!model) return refuse(`${assembly.name} names the component ${component.specimen}, which is not there.`);
-    if (path.some(({ id }) => id === model.id)) return refuse(`${model.name} holds itself; it has no parts list.`);
+    const model = sources.specimens.get(component.specimen);
+    if (!model) {
+      const trouble = { kind: 'component not there', assembly: assembly.name, component: component.specimen } as const;
+      return { ok: false, trouble };
+    }
+    if (path.some(({ id }) => id === model.id))
+      return { ok: false, trouble: { kind: 'holds itself', model: model.name } };
     const own = variantOf(model, component.variant ?? variant);
-    const below = componentsOf(model, own?.name, sources, [...path, model]);
+    const below = componentsOf(model, own?.name, sources, [...path, model], known);
     if (!below.ok) return below;
-    const partNumber = textOf('part-number', model, own, sources);
+    const partNumber = textOf(SUPPLIED.partNumber, model, own, sources);
     nodes.push({
       part: partNumber ?? [model.id, own?.name].filter(Boolean).join('/'),
       ...(partNumber !== undefined && { partNumber }),
@@ -134,16 +142,34 @@ function componentsOf(
       children: below.nodes,
     });
   }
+  known.set(key, nodes);
   return { ok: true, nodes };
 }
 
-/** The parts through all assemblies, each as often as it is in the whole. */
-const leaves = (nodes: readonly Node[], times = 1): Node[] =>
-  nodes.flatMap((node) =>
-    node.children.length > 0
-      ? leaves(node.children, times * node.quantity)
-      : [{ ...node, quantity: times * node.quantity }],
-  );
+/** The parts through all assemblies, each as often as it is in the whole; those of a list that is shared in depth are found once. */
+function leaves(nodes: readonly Node[], known = new Map<readonly Node[], Node[]>()): Node[] {
+  let found = known.get(nodes);
+  if (!found) {
+    const all = nodes.flatMap((node) =>
+      node.children.length === 0
+        ? [node]
+        : leaves(node.children, known).map((leaf) => ({ ...leaf, quantity: node.quantity * leaf.quantity })),
+    );
+    known.set(nodes, (found = joined(all)));
+  }
+  return found;
+}
+
+/** One node for each part, model and variant, with the quantities added. */
+function joined(nodes: readonly Node[]): Node[] {
+  const byKind = new Map<string, Node>();
+  for (const node of nodes) {
+    const key = [node.part, node.model.id, node.variant?.name].join('\n');
+    const before = byKind.get(key);
+    byKind.set(key, before ? { ...before, quantity: before.quantity + node.quantity } : node);
+  }
+  return [...byKind.values()];
+}
 
 const withChildren = (nodes: readonly Node[]): Node[] =>
   nodes.flatMap((node) => [node, ...withChildren(node.children)]);
@@ -171,7 +197,7 @@ function merged(nodes: readonly Node[]): Node[] {
 
 interface Numbering {
   rule: PartsRule;
-  sources: PartsListSources;
+  sources: ModelSources;
   items: Map<string, number>;
 }
 
@@ -187,13 +213,13 @@ function rowsOf(nodes: readonly Node[], within: string, level: number, numbering
     .flatMap((node): PartsRow[] => {
       const item = String(items.get(key(node)));
       const { part, partNumber, model, variant, quantity } = node;
-      const kg = massOf(node, sources.models);
+      const kg = massOf(node, sources);
       const row: PartsRow = {
         part,
         item,
         quantity,
         level,
-        facts: modelFacts(model, variant?.name, sources.models),
+        facts: modelFacts(model, variant?.name, sources),
         ...(partNumber !== undefined && { partNumber }),
         ...(kg !== undefined && { kg }),
       };
@@ -203,29 +229,25 @@ function rowsOf(nodes: readonly Node[], within: string, level: number, numbering
     });
 }
 
-function ordered(nodes: readonly Node[], { orderBy }: PartsRule, sources: PartsListSources): Node[] {
+function ordered(nodes: readonly Node[], { orderBy }: PartsRule, sources: ModelSources): Node[] {
   if (orderBy === undefined) return [...nodes];
   const text = new Map(nodes.map((node) => [node, textOf(orderBy, node.model, node.variant, sources) ?? '']));
   const collator = new Intl.Collator('en', { numeric: true });
   return nodes.toSorted((a, b) => collator.compare(text.get(a)!, text.get(b)!));
 }
 
-function massOf({ model, variant, children }: Node, sources: MassSources): number | undefined {
+function massOf({ model, variant, children }: Node, sources: ModelSources): number | undefined {
   if (children.length > 0) return totalMass(model, variant?.name, sources).kg;
-  return (
-    ownMass(model, variant, sources.mass) ?? (sources.materials && shapeMass(model, variant, sources.materials)?.kg)
-  );
+  return ownMass(model, variant, sources) ?? shapeMass(model, variant, sources)?.kg;
 }
 
 function textOf(
   property: string,
   model: Specimen,
   variant: Node['variant'],
-  { properties }: PartsListSources,
+  sources: ModelSources,
 ): string | undefined {
-  const definition = properties.get(property);
-  if (!definition) return undefined;
-  const value = modelValue(definition, model, variant);
+  const value = modelValue(property, model, variant, sources);
   const text = value === undefined ? '' : valueText(value).trim();
   return text === '' ? undefined : text;
 }

@@ -1,9 +1,8 @@
 import type { FormatDocument, PartsRule } from '../format/document';
 import { partsKey } from '../format/growth';
 import type { PartsFacts } from '../property/facts';
-import type { Models } from './models';
+import type { ModelSources } from './models';
 import { type ItemNumbers, partsFacts, partsList } from './parts-list';
-import { massSources } from './seen-values';
 import type { Specimen } from './specimen';
 
 /** The item numbers of a drawing's parts lists: each list by its assembly and its rule. */
@@ -28,18 +27,16 @@ export function partsRules(document: FormatDocument): Map<string, PartsRule> {
 export function partsTables(
   rules: ReadonlyMap<string, PartsRule>,
   { specimen, variant }: { specimen: Specimen; variant: string | undefined },
-  models: Models,
+  sources: ModelSources,
   given: ItemsByList = {},
 ): PartsTables {
-  const sources = rules.size > 0 && specimen.components.length > 0 ? massSources(models) : undefined;
-  if (!sources) return { parts: {}, items: given };
-  const properties = new Map(models.properties.map((property) => [property.id, property]));
+  if (specimen.components.length === 0) return { parts: {}, items: given };
   const parts: Record<string, PartsFacts> = {};
   const items: Record<string, ItemNumbers> = { ...given };
   for (const [key, rule] of rules) {
     const name = `${specimen.id} ${key}`;
-    const made = partsList(specimen, variant, rule, { models: sources, properties }, given[name]);
-    parts[key] = made.ok ? partsFacts(made.list) : { rows: [], withoutNumber: [], trouble: made.reason };
+    const made = partsList(specimen, variant, rule, sources, given[name]);
+    parts[key] = made.ok ? partsFacts(made.list) : { rows: [], withoutNumber: [], trouble: made.trouble };
     if (made.ok) items[name] = made.list.items;
   }
   return { parts, items };

@@ -1,12 +1,12 @@
 import type { FormatDocument } from '../format/document';
 import type { Facts } from '../property/facts';
 import { ProofMemo, composeProof } from '../scene/proof';
-import type { Finding } from '../scene/report';
+import type { Finding } from '../findings/finding';
 import type { Resources } from '../scene/resources';
-import { type Verdict, verdictOf } from '../scene/verdict';
-import type { Models } from './models';
+import { type Verdict, verdictOf } from '../findings/verdict';
+import { modelFacts } from './model-facts';
+import type { ModelSources } from './models';
 import { partsRules, partsTables } from './parts-tables';
-import { massSources, modelFacts } from './seen-values';
 import type { Specimen } from './specimen';
 
 /** One proof's verdict, and those of its findings that are more than notes and are not accepted. */
@@ -39,7 +39,7 @@ export interface ProvingSources {
   facts: Omit<Facts, 'model' | 'variant'>;
   scale: string;
   resources: Resources;
-  models: Models;
+  models: ModelSources;
 }
 
 /** How many proofs a specimen has: each of its variants, or itself when it has none, on every size. */
@@ -48,11 +48,9 @@ export const proofsOf = (specimen: Specimen, sizes: number): number => Math.max(
 /** Proves a format with many specimens, with the sheets that follow; each size's frame and zones are composed once. */
 export class Prover {
   private readonly memos = new Map<string, ProofMemo>();
-  private readonly mass;
   private readonly rules;
 
   constructor(private readonly sources: ProvingSources) {
-    this.mass = massSources(sources.models);
     this.rules = partsRules(sources.document);
   }
 
@@ -62,12 +60,12 @@ export class Prover {
     const { document, facts, scale, resources, models } = this.sources;
     return variants.flatMap((variant) => {
       const { parts } = partsTables(this.rules, { specimen, variant }, models);
-      const filled = { ...facts, ...modelFacts(specimen, variant, this.mass), parts };
+      const filled = { ...facts, ...modelFacts(specimen, variant, models), parts };
       return document.sizes.map(({ id: sizeId }): Proved => {
         const request = { sizeId, scale, show: 'values' } as const;
         const { first, findings } = composeProof(document, request, filled, resources, this.memo(sizeId));
         const open = findings.filter(({ weight, accepted }) => weight !== 'note' && accepted === undefined);
-        const verdict = verdictOf(findings, first.ok ? undefined : first.reason);
+        const verdict = verdictOf(findings, first.ok);
         return { specimen: specimen.id, ...(variant !== undefined && { variant }), sizeId, verdict, findings: open };
       });
     });

@@ -3,6 +3,7 @@ import { issueInWords } from '../format/reading';
 import { ModelKind, Variant } from '../property/facts';
 import { Values } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
+import { type Chain, upgraded } from '../upgrading';
 import { Shape } from './shape';
 
 /** One component of an assembly: how many of which model, in which variant. */
@@ -30,9 +31,14 @@ export const Specimen = z.object({
 });
 export type Specimen = z.infer<typeof Specimen>;
 
-/** Reads a specimen from any JSON value; variant names are distinct. */
+const CHAIN: Chain<undefined> = { what: 'specimen', newest: 1, steps: {} };
+
+/** Reads a specimen from any JSON value, whatever its version; variant names are distinct. */
 export function readSpecimen(json: unknown): Outcome<{ specimen: Specimen }> {
-  const parsed = Specimen.safeParse(json);
+  const head = z.looseObject({ version: z.int() }).safeParse(json);
+  const newest = head.success ? upgraded(head.data, CHAIN, undefined) : undefined;
+  if (newest && !newest.ok) return newest;
+  const parsed = Specimen.safeParse(newest?.json ?? json);
   if (!parsed.success) return refuse(issueInWords(parsed.error, 'The specimen'));
   const names = parsed.data.variants.map((variant) => variant.name);
   const twice = names.find((name, i) => names.indexOf(name) !== i);

@@ -1,6 +1,7 @@
 import { documentFonts } from '../../core/format/fonts-used';
 import { picturesUsed } from '../../core/format/pictures-used';
 import { Prover } from '../../core/specimen/proving';
+import { modelSources } from '../../core/specimen/models';
 import { seenValues } from '../../core/specimen/seen-values';
 import { database, transaction } from '../database';
 import { newestEdition } from '../repositories/formats';
@@ -39,7 +40,7 @@ export async function prove(
     document,
     facts,
     scale,
-    models,
+    models: modelSources(models),
     resources: {
       properties: new Map(models.properties.map((property) => [property.id, property])),
       fonts: (await fontsFor(documentFonts(document))).tables,

@@ -1,5 +1,5 @@
-import type { Finding } from '../../core/scene/report';
-import type { Verdict } from '../../core/scene/verdict';
+import type { Finding } from '../../core/findings/finding';
+import type { Verdict } from '../../core/findings/verdict';
 import type { Proved } from '../../core/specimen/proving';
 import type { Database, Parameter } from '../database';
 import { fromJson } from './json-column';
@@ -13,12 +13,12 @@ export async function keepVerdicts(db: Database, job: string, proofs: readonly P
     variant ?? '',
     sizeId,
     verdict.sign,
-    verdict.words.slice(0, 120),
+    verdict.of,
     JSON.stringify(findings),
   ]);
   const rows = proofs.map(() => '(?, ?, ?, ?, ?, ?, ?)').join(', ');
   await db.run(
-    `REPLACE INTO proof_verdicts (job_id, specimen_id, variant, size_id, sign, words, findings) VALUES ${rows}`,
+    `REPLACE INTO proof_verdicts (job_id, specimen_id, variant, size_id, sign, verdict, findings) VALUES ${rows}`,
     values,
   );
 }
@@ -41,17 +41,17 @@ export async function worstVerdicts(db: Database, job: string, most: number): Pr
     variant: string;
     sizeId: string;
     sign: Verdict['sign'];
-    words: string;
+    of: Verdict['of'];
     findings: unknown;
   }>(
-    `SELECT specimen_id AS specimen, variant, size_id AS sizeId, sign, words, findings FROM proof_verdicts
+    `SELECT specimen_id AS specimen, variant, size_id AS sizeId, sign, verdict AS \`of\`, findings FROM proof_verdicts
      WHERE job_id = ? AND sign <> '●' ORDER BY sign DESC, specimen_id, variant, size_id LIMIT ${Math.trunc(most)}`,
     [job],
   );
-  return rows.map(({ variant, sign, words, findings, ...row }) => ({
+  return rows.map(({ variant, sign, of, findings, ...row }) => ({
     ...row,
     ...(variant !== '' && { variant }),
-    verdict: { sign, words },
+    verdict: { sign, of },
     findings: fromJson<Finding[]>(findings),
   }));
 }

@@ -5,8 +5,9 @@ import type { FormatDocument } from '../../core/format/document';
 import { documentFonts } from '../../core/format/fonts-used';
 import { picturesUsed } from '../../core/format/pictures-used';
 import type { Resources } from '../../core/scene/resources';
-import type { Models } from '../../core/specimen/models';
-import { massSources, modelFacts, seenValues } from '../../core/specimen/seen-values';
+import { modelFacts } from '../../core/specimen/model-facts';
+import { type Models, modelSources } from '../../core/specimen/models';
+import { seenValues } from '../../core/specimen/seen-values';
 import { type Database, database } from '../database';
 import type { DrawingRow } from '../repositories/drawings';
 import { findEdition } from '../repositories/formats';
@@ -40,7 +41,7 @@ export async function documentsFor(
 /** What a model gives, in a variant of it; nothing where it is no longer there. */
 export function modelOf({ specimen, variant }: Pick<DrawingRow, 'specimen' | 'variant'>, models: Models) {
   const model = models.specimens.find((one) => one.id === specimen);
-  return model ? modelFacts(model, variant, massSources(models)) : {};
+  return model ? modelFacts(model, variant, modelSources(models)) : {};
 }
 
 /** A hash of all that the models on a drawing's sheets give it. */
@@ -74,7 +75,7 @@ export async function sourcesOf(row: Pick<DrawingRow, 'editionId' | 'sheets'>, m
     sources: {
       format: made(format!),
       others: new Map(others.map((other) => [other.edition.id, made(other)])),
-      models,
+      models: modelSources(models),
     } satisfies DrawingSources,
   };
 }

@@ -17,7 +17,7 @@ import type { Facts } from '../../core/property/facts';
 import { resolveProperty } from '../../core/property/resolving';
 import { valueText } from '../../core/property/value';
 import type { RevisionScheme } from '../../core/revision/scheme';
-import { compose } from '../../core/scene/compose';
+import { composePlanned } from '../../core/scene/planning';
 import type { Models } from '../../core/specimen/models';
 import { THE_ADMINISTRATOR } from '../account';
 import { type Database, database, transaction } from '../database';
@@ -178,7 +178,7 @@ export async function changeDrawing(id: string, change: DrawingChange): Promise<
     if (!sound.ok) throw new ServiceError(422, sound.reason);
     if (change.sheets) {
       const { sources } = await sourcesOf(next, models);
-      next.answers = answersToNewFormats(row, next, sources);
+      next.answers = answersToNewFormats(row, next, sources, models);
       next.items = drawnSheets(next, sources).items;
     }
     const missing = unanswered(askedBy(documents), next.answers).filter(({ required }) => required);
@@ -191,7 +191,7 @@ export async function changeDrawing(id: string, change: DrawingChange): Promise<
 }
 
 /** The answers of a drawing with what the formats propose that came with its new sheets. */
-function answersToNewFormats(row: DrawingRow, next: DrawingRow, { format, others, models }: DrawingSources): Answers {
+function answersToNewFormats(row: DrawingRow, next: DrawingRow, { format, others }: DrawingSources, models: Models): Answers {
   const before = editionsOf(row);
   const came = [...others].flatMap(([edition, other]) => (before.includes(edition) ? [] : [other.document]));
   const asked = askedBy(came).filter(({ key }) => !format.document.asked.some((one) => one.key === key));
@@ -267,13 +267,7 @@ export async function exportDrawing(id: string, kind: ExportKind, asItIs: boolea
   const { resources, fontFile } = await resourcesOf(formats, at);
   const planned = planDrawing(row, sources, resources);
   const sheets = planned.map((sheet) => {
-    const { document, sizeId, place, facts } = sheet;
-    const composed = compose(
-      document,
-      { sizeId, sheet: place, show: 'values' },
-      { ...facts, today: today() },
-      resources,
-    );
+    const composed = composePlanned(sheet, resources);
     if (!composed.ok) throw new ServiceError(422, composed.reason);
     return { scene: composed.scene, ...(planned.length > 1 && { name: sheetTitle(sheet) }) };
   });

@@ -6,12 +6,13 @@ import { documentFonts } from '../../core/format/fonts-used';
 import { picturesUsed } from '../../core/format/pictures-used';
 import { readDocument } from '../../core/format/reading';
 import type { ModelKind } from '../../core/property/facts';
-import { compose } from '../../core/scene/compose';
-import { planSheets } from '../../core/scene/planning';
+import { composePlanned, planSheets } from '../../core/scene/planning';
 import type { SampleRows, Show } from '../../core/scene/resources';
 import type { Scene } from '../../core/scene/scene';
 import { partsRules, partsTables } from '../../core/specimen/parts-tables';
-import { massSources, modelFacts, seenValues } from '../../core/specimen/seen-values';
+import { modelFacts } from '../../core/specimen/model-facts';
+import { modelSources } from '../../core/specimen/models';
+import { seenValues } from '../../core/specimen/seen-values';
 import { database } from '../database';
 import { findPictures } from '../repositories/pictures';
 import { fontsFor } from './fonts';
@@ -55,13 +56,14 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
   if (request.specimen !== undefined && !chosen)
     throw new ServiceError(422, 'The specimen is no longer there. Choose another one.');
   const fonts = await fontsFor(documentFonts(document));
-  const model = chosen && modelFacts(chosen, request.variant, massSources(models));
+  const sources = modelSources(models);
+  const model = chosen && modelFacts(chosen, request.variant, sources);
   const filled = {
     ...facts,
     ...model,
     ...(model?.model && request.as && { model: { ...model.model, kind: request.as } }),
     ...(chosen && {
-      parts: partsTables(partsRules(document), { specimen: chosen, variant: request.variant }, models).parts,
+      parts: partsTables(partsRules(document), { specimen: chosen, variant: request.variant }, sources).parts,
     }),
   };
   const resources = {
@@ -73,8 +75,7 @@ export async function exportSheet(request: ExportRequest): Promise<ExportedFile>
   const looks = { show: request.show, ...(request.rows !== undefined && { rows: request.rows }) };
   const sheet = { document, sizeId: request.sizeId, scale, facts: filled };
   const sheets = planSheets(request.following ? [sheet, sheet] : [sheet], resources, looks);
-  const { place } = sheets[request.following ? 1 : 0]!;
-  const composed = compose(document, { sizeId: request.sizeId, sheet: place, ...looks }, filled, resources);
+  const composed = composePlanned(sheets[request.following ? 1 : 0]!, resources, looks);
   if (!composed.ok) throw new ServiceError(422, composed.reason);
   const { scene, report } = composed;
   const subject = [

@@ -6,7 +6,7 @@ import dynamic from 'next/dynamic';
 import { memo, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { trimNumber } from '../../core/geometry/length';
-import type { Finding } from '../../core/scene/report';
+import type { Finding } from '../../core/findings/finding';
 import { zoneAt } from '../../core/sheet/zones';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';

@@ -33,7 +33,7 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
   const sheet = useSheet();
   const document = useBoard((board) => board.document);
   const report = sheet.ok ? sheet.report.cells.find((candidate) => candidate.id === cell.id) : undefined;
-  const findings = sheet.ok ? sheet.report.findings.filter((finding) => finding.cell === cell.id) : [];
+  const findings = sheet.ok ? sheet.report.findings.filter(({ place }) => place.cell === cell.id) : [];
   const perform = useBoardStore((store) => store.perform);
   const endTyping = useBoardStore((store) => store.endTyping);
   const change = (changes: SetCell['change'], typing?: string) =>

@@ -2,7 +2,9 @@
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { type ReactNode, useState } from 'react';
-import type { Finding } from '../../core/scene/report';
+import { accepting } from '../../core/findings/accepting';
+import { type Finding, type Repair, findingKey } from '../../core/findings/finding';
+import { findingWords, repairWords } from '../../core/findings/words';
 import { Button } from '../controls/button';
 import { TextInput } from '../controls/field';
 import { WeightMark } from '../controls/mark';
@@ -32,13 +34,13 @@ export function FindingList({ findings, title }: { findings: readonly Finding[];
   return (
     <Section title={title}>
       {findings.map((finding) => (
-        <FindingEntry key={`${finding.code}/${finding.block}/${finding.cell}/${finding.words}`} finding={finding} />
+        <FindingEntry key={findingKey(finding)} finding={finding} />
       ))}
     </Section>
   );
 }
 
-function goTo({ block, cell }: Finding): void {
+function goTo({ place: { block, cell } }: Finding): void {
   if (block === undefined) return;
   useBoardStore
     .getState()
@@ -46,13 +48,17 @@ function goTo({ block, cell }: Finding): void {
 }
 
 /** Sets whether a finding is accepted, and why. */
-function accept({ code, block, cell, words }: Finding, reason: string | undefined): void {
+function accept(finding: Finding, reason: string | undefined): void {
   const { board, act } = useBoardStore.getState();
-  const others = (board!.document.accepted ?? []).filter(
-    (one) => one.code !== code || one.block !== block || one.cell !== cell || one.words !== words,
-  );
-  const place = { ...(block !== undefined && { block }), ...(cell !== undefined && { cell }) };
-  act({ op: 'set accepted', accepted: reason ? [...others, { code, words, reason, ...place }] : others });
+  act({ op: 'set accepted', accepted: accepting(board!.document.accepted ?? [], finding, reason) });
+}
+
+/** Does what mends a finding, as one thing to undo. */
+function mend(repair: Repair): void {
+  const [step, ...others] = repair.steps;
+  const { act } = useBoardStore.getState();
+  if (others.length === 0) act(step!);
+  else act({ op: 'together', name: repairWords(repair), steps: repair.steps.flatMap((one) => (one.op === 'together' ? one.steps : [one])) });
 }
 
 function FindingEntry({ finding }: { finding: Finding }) {
@@ -63,7 +69,7 @@ function FindingEntry({ finding }: { finding: Finding }) {
       <Flex gap="6px" align="start">
         <WeightMark weight={accepted === undefined ? finding.weight : 'note'} />
         <Place type="button" flex="1" color={accepted === undefined ? undefined : 'soft'} onClick={() => goTo(finding)}>
-          {finding.words}
+          {findingWords(finding)}
         </Place>
       </Flex>
       <Flex gap="4px" pl="18px" wrap="wrap" align="center">
@@ -83,9 +89,9 @@ function FindingEntry({ finding }: { finding: Finding }) {
                 type="button"
                 fontSize="13px"
                 height="24px"
-                onClick={() => useBoardStore.getState().act(repair.step)}
+                onClick={() => mend(repair)}
               >
-                {repair.words}
+                {repairWords(repair)}
               </Button>
             )}
             {finding.weight !== 'note' && (

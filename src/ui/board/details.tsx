@@ -34,7 +34,7 @@ export function Details() {
       {!cell && sheet.ok && (
         <FindingList
           title="Findings on this sheet"
-          findings={sheet.report.findings.filter((finding) => !block || finding.block === block.id)}
+          findings={sheet.report.findings.filter(({ place }) => !block || place.block === block.id)}
         />
       )}
     </Box>

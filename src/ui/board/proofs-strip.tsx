@@ -4,8 +4,9 @@ import { Box, Flex, chakra } from '@chakra-ui/react';
 import { shallowEqual } from 'fast-equals';
 import { useMemo, useState } from 'react';
 import type { FormatDocument } from '../../core/format/document';
+import { firstWords } from '../../core/findings/words';
 import type { Show } from '../../core/scene/resources';
-import { type Verdict, verdictOf } from '../../core/scene/verdict';
+import { type Verdict, verdictOf } from '../../core/findings/verdict';
 import { type Filled, factsFor } from '../data/office';
 import type { ProofClient, ProofOrder } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
@@ -78,7 +79,7 @@ export function ProofsStrip({ client }: { client: ProofClient | undefined }) {
             client={client}
             tell={(verdict) =>
               setVerdicts((before) =>
-                before[keyOf(proof)]?.words === verdict.words ? before : { ...before, [keyOf(proof)]: verdict },
+                before[keyOf(proof)]?.of === verdict.of ? before : { ...before, [keyOf(proof)]: verdict },
               )
             }
           />
@@ -166,9 +167,9 @@ function ProofTile({
   );
   const { result, picture } = useProof(client, order, (done) => {
     setMade((count) => count + 1);
-    tell(verdictOf(done.findings, done.refused));
+    tell(verdictOf(done.findings, done.refused === undefined));
   });
-  const verdict = result && verdictOf(result.findings, result.refused);
+  const verdict = result && verdictOf(result.findings, result.refused === undefined);
   const following = (result?.sheets ?? 1) - 1;
   const name = `${proof.sizeName} ${proof.words}`;
   return (
@@ -176,7 +177,7 @@ function ProofTile({
       type="button"
       aria-pressed={onDesk}
       data-made={made}
-      title={result?.refused ?? result?.findings[0]?.words ?? 'Everything fits'}
+      title={result?.refused ?? firstWords(result?.findings)}
       onClick={() => useBoardStore.getState().set({ sizeId: proof.sizeId, show: proof.show, filled: proof.filled })}
     >
       <Box fontSize="13px" whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis" width="100%">

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import type { Weight } from '../../core/scene/report';
+import type { Weight } from '../../core/findings/finding';
 
 /** What a cell holds: a ring for linked values, a dashed base line for asked ones, a short bar for anything fixed. */
 export function ContentMark({ kind }: { kind: 'linked' | 'asked' | 'fixed' | 'empty' }) {

@@ -4,9 +4,10 @@ import type { PictureData } from '../../core/picture/picture';
 import type { PropertyDefinition } from '../../core/property/definition';
 import type { Facts } from '../../core/property/facts';
 import type { Resources } from '../../core/scene/resources';
-import { massSources, modelFacts, seenValues } from '../../core/specimen/seen-values';
+import { modelFacts } from '../../core/specimen/model-facts';
+import { seenValues } from '../../core/specimen/seen-values';
 import type { Material } from '../../core/specimen/material';
-import type { Models } from '../../core/specimen/models';
+import { type Models, modelSources } from '../../core/specimen/models';
 import { partsRules, partsTables } from '../../core/specimen/parts-tables';
 import type { Specimen } from '../../core/specimen/specimen';
 import { registerFonts } from '../theme/sheet-fonts';
@@ -102,11 +103,12 @@ export function factsFor(
   document: FormatDocument = format.edition.document,
 ): Facts {
   const specimen = models.specimens.find((candidate) => candidate.id === filled?.specimen);
+  const sources = modelSources(models);
   return {
     ...format.facts,
     ...(specimen && {
-      ...modelFacts(specimen, filled?.variant, massSources(models)),
-      parts: partsTables(partsRules(document), { specimen, variant: filled?.variant }, models).parts,
+      ...modelFacts(specimen, filled?.variant, sources),
+      parts: partsTables(partsRules(document), { specimen, variant: filled?.variant }, sources).parts,
     }),
   };
 }

@@ -3,6 +3,7 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Outcome } from '../../core/refusal';
+import { findingWords } from '../../core/findings/words';
 import type { Composed } from '../../core/scene/compose';
 import type { AskedValue } from '../../core/format/document';
 import { valueText } from '../../core/property/value';
@@ -103,7 +104,7 @@ export function AskedPane(props: {
               <Box as="span" color={finding.weight === 'warning' ? 'ochre' : 'vermilion'}>
                 {finding.weight === 'warning' ? '▲' : '■'}
               </Box>
-              {finding.words}
+              {findingWords(finding)}
             </Flex>
           ))}
         </Box>

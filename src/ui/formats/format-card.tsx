@@ -8,7 +8,7 @@ import type { LoadedOffice } from '../data/use-office';
 import type { ProofClient } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
 import { VerdictWord } from '../proof/verdict-word';
-import { verdictOf } from '../../core/scene/verdict';
+import { verdictOf } from '../../core/findings/verdict';
 import { Button } from '../controls/button';
 
 const CardLink = chakra(Link, { base: { display: 'block', _hover: { bg: 'plumWash' } } });
@@ -40,7 +40,7 @@ export function FormatCard(props: {
     };
   }, [document, format, loaded]);
   const { result, picture } = useProof(client, order);
-  const verdict = result && verdictOf(result.findings, result.refused);
+  const verdict = result && verdictOf(result.findings, result.refused === undefined);
   return (
     <Box as="article" aria-label={format.name} border="1px solid" borderColor="ink" bg="card">
       <CardLink href={`/formats/${format.id}`} aria-label={`Open ${format.name}`}>

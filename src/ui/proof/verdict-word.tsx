@@ -1,5 +1,6 @@
 import { Box, type BoxProps } from '@chakra-ui/react';
-import type { Verdict } from '../../core/scene/verdict';
+import type { Verdict } from '../../core/findings/verdict';
+import { verdictWords } from '../../core/findings/words';
 
 const COLOUR = { '●': 'pine', '▲': 'ochre', '■': 'vermilion' } as const;
 
@@ -7,7 +8,7 @@ const COLOUR = { '●': 'pine', '▲': 'ochre', '■': 'vermilion' } as const;
 export function VerdictWord({ verdict, ...rest }: BoxProps & { verdict: Verdict | undefined }) {
   return (
     <Box fontWeight={500} color={verdict ? COLOUR[verdict.sign] : 'soft'} {...rest}>
-      {verdict ? `${verdict.sign} ${verdict.words}` : '…'}
+      {verdict ? `${verdict.sign} ${verdictWords(verdict)}` : '…'}
     </Box>
   );
 }

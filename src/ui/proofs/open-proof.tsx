@@ -3,6 +3,7 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { type CSSProperties, type MouseEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { holds, top } from '../../core/geometry/box';
+import { findingWords } from '../../core/findings/words';
 import { trimNumber } from '../../core/geometry/length';
 import { compose } from '../../core/scene/compose';
 import { proofSheets } from '../../core/scene/planning';
@@ -136,8 +137,8 @@ export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: 
               {report.findings.map((finding, i) => (
                 <Flex key={i} gap="6px" py="1px">
                   <WeightMark weight={finding.accepted === undefined ? finding.weight : 'note'} />
-                  <chakra.button type="button" textAlign="left" cursor="pointer" onClick={() => point(finding.cell)}>
-                    {finding.words}
+                  <chakra.button type="button" textAlign="left" cursor="pointer" onClick={() => point(finding.place.cell)}>
+                    {findingWords(finding)}
                     {finding.accepted && ` (accepted: ${finding.accepted})`}
                   </chakra.button>
                 </Flex>

@@ -3,7 +3,8 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { type Verdict, verdictOf } from '../../core/scene/verdict';
+import { type Verdict, verdictOf } from '../../core/findings/verdict';
+import { firstWords } from '../../core/findings/words';
 import { Button } from '../controls/button';
 import { LoadProblem } from '../controls/load-problem';
 import { factsFor, loadFonts, loadFormat, resourcesFrom } from '../data/office';
@@ -41,7 +42,7 @@ export function ProofsScreen({ formatId }: { formatId: string }) {
   const made = Object.values(verdicts);
   const count = (sign: Verdict['sign']) => made.filter((verdict) => verdict.sign === sign).length;
   const told = useCallback((key: string, verdict: Verdict) => {
-    setVerdicts((before) => (before[key]?.words === verdict.words ? before : { ...before, [key]: verdict }));
+    setVerdicts((before) => (before[key]?.of === verdict.of ? before : { ...before, [key]: verdict }));
   }, []);
   return (
     <Screen
@@ -153,15 +154,15 @@ function MatrixProof(props: {
     }),
     [key, loaded, row, size.id],
   );
-  const { result, picture } = useProof(client, order, (done) => told(key, verdictOf(done.findings, done.refused)));
-  const verdict = result && verdictOf(result.findings, result.refused);
+  const { result, picture } = useProof(client, order, (done) => told(key, verdictOf(done.findings, done.refused === undefined)));
+  const verdict = result && verdictOf(result.findings, result.refused === undefined);
   const name = `${size.name} ${row.words}`;
   return (
     <Tile
       type="button"
       onClick={open}
       aria-label={`Open proof ${name}`}
-      title={result?.findings[0]?.words ?? 'Everything fits'}
+      title={firstWords(result?.findings)}
     >
       <Box height="100px">
         <ProofPicture picture={picture} alt={`Proof ${name}`} />

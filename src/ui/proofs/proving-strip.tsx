@@ -3,6 +3,7 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { useCallback, useEffect, useState } from 'react';
 import type { FormatDocument } from '../../core/format/document';
+import { findingWords } from '../../core/findings/words';
 import type { ProvingStatus } from '../../core/specimen/proving';
 import type { Specimen } from '../../core/specimen/specimen';
 import { Button } from '../controls/button';
@@ -117,7 +118,7 @@ function Worst(props: {
                   <VerdictWord verdict={verdict} />
                 </DataCell>
                 <DataCell>
-                  {findings[0]?.words}
+                  {findings[0] && findingWords(findings[0])}
                   {findings.length > 1 && ` and ${findings.length - 1} more`}
                 </DataCell>
               </Line>

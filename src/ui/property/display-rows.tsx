@@ -90,7 +90,7 @@ export function DisplayRows(props: {
       ))}
       <Row label="Gives">
         <Box pt="4px" data-testid="display-example" color={written.ok ? undefined : 'vermilion'}>
-          {written.ok ? written.text : written.reason}
+          {written.ok ? written.text : displayTroubleWords(written.trouble)}
         </Box>
       </Row>
     </>

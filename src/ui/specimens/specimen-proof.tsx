@@ -3,7 +3,8 @@
 import { Box, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useMemo } from 'react';
-import { verdictOf } from '../../core/scene/verdict';
+import { verdictOf } from '../../core/findings/verdict';
+import { firstWords } from '../../core/findings/words';
 import { type Filled, type FormatData, type OfficeData, factsFor } from '../data/office';
 import type { ProofClient, ProofOrder } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
@@ -31,7 +32,7 @@ export function SpecimenProof(props: {
     [format, document, office, filled.specimen, filled.variant],
   );
   const { result, picture } = useProof(client, order);
-  const verdict = result && verdictOf(result.findings, result.refused);
+  const verdict = result && verdictOf(result.findings, result.refused === undefined);
   const words = [document.name, filled.variant].filter(Boolean).join(' · ');
   return (
     <Box border="1px solid" borderColor="line" bg="card">
@@ -42,7 +43,7 @@ export function SpecimenProof(props: {
         <Box flex="1" minWidth={0} asChild>
           <Link href={`/formats/${format.id}`}>{words}</Link>
         </Box>
-        {verdict && <VerdictWord verdict={verdict} title={result.findings[0]?.words} whiteSpace="nowrap" />}
+        {verdict && <VerdictWord verdict={verdict} title={firstWords(result.findings)} whiteSpace="nowrap" />}
       </Flex>
     </Box>
   );

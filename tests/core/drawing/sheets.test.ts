@@ -11,7 +11,7 @@ import {
 } from '@/core/drawing/sheets';
 import type { RevisionRow } from '@/core/revision/rows';
 import { compose } from '@/core/scene/compose';
-import { demoFacts, demoMaterials, demoPackage, demoResources, demoSpecimens } from '../demo';
+import { demoFacts, demoModels, demoPackage, demoResources } from '../demo';
 import { revisionRow } from '../../builders';
 
 const [workshop, inch] = ['workshop-sheets', 'inch-sheets'].map(demoPackage) as [
@@ -27,7 +27,7 @@ const formatOf = (made: typeof workshop) => ({
 const sources: DrawingSources = {
   format: formatOf(workshop),
   others: new Map([['inch-edition', formatOf(inch)]]),
-  models: { specimens: demoSpecimens(), properties: workshop.properties, materials: demoMaterials() },
+  models: demoModels(workshop),
 };
 const winch: DrawnData = {
   number: 'KD-00042',

@@ -1,11 +1,13 @@
+import type { Finding } from '@/core/findings/finding';
 import { checkAnswers } from '@/core/drawing/asking';
 import { drawingFacts, modelHash } from '@/core/drawing/drawing';
 import { proposedAnswer, readAnswer } from '@/core/format/asked';
 import type { AskedValue, FormatDocument } from '@/core/format/document';
 import { applyStep } from '@/core/format/steps/step';
-import { modelFacts } from '@/core/specimen/seen-values';
+import { modelFacts as factsOf } from '@/core/specimen/model-facts';
+import type { Specimen } from '@/core/specimen/specimen';
 import { compose } from '@/core/scene/compose';
-import { demoFacts, demoPackage, demoResources, demoSpecimen } from '../demo';
+import { demoFacts, demoPackage, demoResources, demoSpecimen, demoModels } from '../demo';
 
 const base: AskedValue = {
   key: 'x',
@@ -61,6 +63,7 @@ test('an asked value proposes today, me, a fixed value or a property’s', () =>
 
 describe('on a drawing', () => {
   const workshop = demoPackage('workshop-sheets');
+  const modelFacts = (specimen: Specimen, variant: string) => factsOf(specimen, variant, demoModels(workshop));
   const model = modelFacts(demoSpecimen('drum-barrel'), '316L');
   const sheet = (answers: Record<string, string>, overruled: Record<string, string> = {}, format = workshop.format) => {
     const facts = drawingFacts(demoFacts(workshop), model, { number: 'KD-00007', answers, overruled });
@@ -86,8 +89,11 @@ describe('on a drawing', () => {
     expect([filled.text('created'), filled.text('issued'), filled.text('language')]).toEqual(['', '–', '']);
     const line = filled.scene.primitives.find((one) => one.kind === 'line' && one.source === 'created');
     expect(line).toMatchObject({ width: 0.18, from: { y: expect.any(Number) } });
-    expect(filled.report.findings.map((finding) => finding.words)).toContainEqual(
-      expect.stringContaining('“Approved by” has no value in Drawing KD-00007'),
+    expect(filled.report.findings).toContainEqual(
+      expect.objectContaining({
+        code: 'no value',
+        params: { property: 'approved-by', name: 'Approved by', from: 'Drawing KD-00007' },
+      }),
     );
   });
 
@@ -140,10 +146,7 @@ describe('on a drawing', () => {
     );
     const finding = composed.ok && composed.report.findings.find((one) => one.code === 'asked out of order');
     expect(finding && finding.repair).toBeDefined();
-    const repaired = applyStep(
-      document,
-      (finding as { repair: { step: Parameters<typeof applyStep>[1] } }).repair.step,
-    );
+    const repaired = applyStep(document, (finding as Finding).repair!.steps[0]!);
     expect(repaired.ok && repaired.document.asked.map(({ key }) => key)).toEqual(asked.map(({ key }) => key));
   });
 });

@@ -167,9 +167,12 @@ const edits: [string, Step, string, RegExp, RegExp][] = [
     /^Created by, .*Approved by$/,
   ],
   [
-    'accepted/no value///Nobody minds',
-    { op: 'set accepted', accepted: [{ code: 'no value', words: 'Nobody minds', reason: 'A sketch' }] },
-    'Accepted: Nobody minds',
+    'accepted/mass is zero///{"model":"Pawl"}',
+    {
+      op: 'set accepted',
+      accepted: [{ code: 'mass is zero', place: {}, params: { model: 'Pawl' }, reason: 'A sketch' }],
+    },
+    'Accepted: The mass of Pawl is zero.',
     /^A sketch$/,
     /^not there$/,
   ],

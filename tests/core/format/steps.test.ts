@@ -146,7 +146,7 @@ describe('steps of what is asked, in words', () => {
   });
 
   test('a finding accepted, and no longer', () => {
-    const accepted = [{ code: 'no value', words: 'Nobody minds', reason: 'A sketch' }];
+    const accepted = [{ code: 'no value', place: {}, params: {}, reason: 'A sketch' }];
     expect(stepWordsOf({ op: 'set accepted', accepted })).toBe('Accept a finding');
     expect(stepWords({ ...format, accepted }, { op: 'set accepted', accepted: [] })).toBe('No longer accept a finding');
   });

@@ -34,7 +34,7 @@ test('a text that fits is left alone, with its reserve', () => {
 
 test('squeeze takes what is needed, not its least', () => {
   const fitted = fit('ABCDEFGHIJ', 24, [squeeze(0.5)]);
-  expect(fitted).toMatchObject({ verdict: 'squeezed', letterWidth: 0.8, steps: ['squeezed to 0.8'] });
+  expect(fitted).toMatchObject({ verdict: 'squeezed', letterWidth: 0.8, steps: [{ kind: 'squeezed', to: 0.8 }] });
   expect(fitted.reserve).toBeCloseTo(0, 9);
 });
 
@@ -50,7 +50,13 @@ test('at the end of the plan the text is laid out squeezed, with what is still t
 
 test('wrap keeps the squeeze that came before it', () => {
   const fitted = fit('ABCDEFGH JKLMNOPQ', 20, [squeeze(0.8), wrap(2)]);
-  expect(fitted).toMatchObject({ verdict: 'wrapped', steps: ['wrapped to 2 lines', 'squeezed to 0.833'] });
+  expect(fitted).toMatchObject({
+    verdict: 'wrapped',
+    steps: [
+      { kind: 'wrapped', lines: 2 },
+      { kind: 'squeezed', to: 0.833 },
+    ],
+  });
   expect(fitted.lines.map(({ from, to }) => [from, to])).toEqual([
     [0, 8],
     [9, 17],
@@ -63,7 +69,7 @@ test('step down starts again from full letter width', () => {
     verdict: 'stepped down',
     height: 3.5,
     letterWidth: 1,
-    steps: ['stepped down to 3.5 mm'],
+    steps: [{ kind: 'stepped down', height: 3.5 }],
   });
 });
 

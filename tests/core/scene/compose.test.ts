@@ -1,3 +1,4 @@
+import type { FindingOf } from '@/core/findings/finding';
 import type { Cell, FormatDocument } from '@/core/format/document';
 import { applyStep } from '@/core/format/steps/step';
 import { compose } from '@/core/scene/compose';
@@ -113,7 +114,7 @@ describe('what is shown', () => {
     expect(trace[0]).toMatchObject({ standIn: 'longest on record' });
     expect(cellOf(shown('longest'), 'material').text).toHaveLength(40);
     expect(shown('longest').report.findings).toContainEqual(
-      expect.objectContaining({ code: 'text overflows', cell: 'finish' }),
+      expect.objectContaining({ code: 'text overflows', place: expect.objectContaining({ cell: 'finish' }) }),
     );
   });
   test('a blank sheet keeps captions and fixed text only', () => {
@@ -135,9 +136,8 @@ describe('findings', () => {
     });
     expect(finding(format, 'text overflows')).toMatchObject({
       weight: 'blocks release',
-      block: 'title-block',
-      cell: 'free',
-      words: expect.stringMatching(/is 3\d(\.\d)? mm too long\./),
+      place: { block: 'title-block', cell: 'free', name: expect.any(String) },
+      params: { way: 'long', excess: expect.closeTo(35, -1.3) },
     });
   });
 
@@ -147,9 +147,8 @@ describe('findings', () => {
     expect(sheet.report.findings).toContainEqual({
       code: 'unknown property',
       weight: 'blocks release',
-      block: 'title-block',
-      cell: 'free',
-      words: '?: linked to the property “gone”, which is not in the dictionary.'.replace('?', 'gone'),
+      place: { block: 'title-block', cell: 'free', name: 'gone' },
+      params: { property: 'gone' },
     });
   });
 
@@ -158,7 +157,7 @@ describe('findings', () => {
     expect(cellOf(sheetOf(format, 'guard'), 'free').text).toBe('–');
     expect(finding(format, 'no value', 'guard')).toMatchObject({
       weight: 'warning',
-      words: 'Line pull: “Line pull” has no value in Guard.',
+      params: { property: 'line-pull', name: 'Line pull', from: 'Guard' },
     });
     expect(cellOf(sheetOf(format, 'drum-barrel'), 'free').text).toBe('12,5 kN');
   });
@@ -173,9 +172,9 @@ describe('findings', () => {
     const format = withCell('free', {
       contents: [{ parts: [{ kind: 'linked', property: 'line-pull', display: { kind: 'number', unit: 'kg' } }] }],
     });
-    expect(finding(format, 'value cannot be written')?.words).toContain(
-      'kN is a unit of force and cannot be shown in kg, a unit of mass.',
-    );
+    expect(finding(format, 'value cannot be written')?.params).toMatchObject({
+      trouble: { kind: 'another quantity', from: 'kN', to: 'kg' },
+    });
   });
 
   test('glyphs from elsewhere are noted, missing ones block', () => {
@@ -191,9 +190,9 @@ describe('findings', () => {
         text: 'LANGUAGE OF TEXT',
       },
     });
-    expect(finding(format, 'caption too long')?.words).toMatch(
-      /its caption “LANGUAGE OF TEXT” needs 2\d(\.\d)? mm, the cell has 15 mm\./,
-    );
+    const { params } = finding(format, 'caption too long') as FindingOf<'caption too long'>;
+    expect(params).toMatchObject({ text: 'LANGUAGE OF TEXT', has: 15 });
+    expect(Math.floor(params.needs / 10)).toBe(2);
   });
 
   test('a block that leaves the drawing space or lies on another is said', () => {
@@ -202,8 +201,8 @@ describe('findings', () => {
       blocks: workshop.format.blocks.map((block, i) => (i === 0 ? { ...block, width: { total: 400 } } : block)),
     };
     expect(finding(wide, 'block outside')).toMatchObject({
-      block: 'title-block',
-      words: 'Title block: 400 × 54 mm does not lie within the drawing space of A3, 390 × 277 mm.',
+      place: { block: 'title-block', name: 'Title block' },
+      params: { width: 400, height: 54, size: 'A3', spaceWidth: 390, spaceHeight: 277 },
     });
     const onTop = {
       ...workshop.format,
@@ -211,7 +210,10 @@ describe('findings', () => {
         i === 1 ? { ...block, dock: { ...block.dock, to: [] } } : block,
       ),
     };
-    expect(finding(onTop, 'block on another')).toMatchObject({ words: 'Title block: lies on “Tolerances and notes”.' });
+    expect(finding(onTop, 'block on another')).toMatchObject({
+      place: { block: 'title-block' },
+      params: { other: 'notes-block' },
+    });
   });
 });
 
@@ -266,10 +268,10 @@ describe('edges that are nearly aligned', () => {
     const [finding, ...others] = found(shifted(-0.4));
     expect(others).toEqual([]);
     expect(finding).toMatchObject({
-      block: 'notes-block',
-      words: 'Upright lines of “Tolerances and notes” and “Title block” lie 0.4 mm apart.',
+      place: { block: 'notes-block' },
+      params: { lines: 'upright', other: 'title-block', distance: 0.4 },
     });
-    const mended = applyStep(shifted(-0.4), finding!.repair!.step);
+    const mended = applyStep(shifted(-0.4), finding!.repair!.steps[0]!);
     if (!mended.ok) throw new Error(mended.reason);
     expect(found(mended.document)).toEqual([]);
     expect(mended.document).toEqual(shifted(0));

@@ -8,7 +8,7 @@ import { ComposeMemo } from '@/core/scene/memo';
 import { composeProof } from '@/core/scene/proof';
 import type { SheetRequest } from '@/core/scene/resources';
 import { partsRules, partsTables } from '@/core/specimen/parts-tables';
-import { demoFacts, demoMaterials, demoPackage, demoResources, demoSpecimens } from '../demo';
+import { demoFacts, demoModels, demoPackage, demoResources, demoSpecimens } from '../demo';
 
 const workshop = demoPackage('workshop-sheets');
 const resources = demoResources(workshop);
@@ -52,11 +52,11 @@ const blockOf = ({ report }: ReturnType<typeof sheet>, id: string) => report.blo
 const revision = (name: string, description = `Change ${name}`): TableRow => ({
   name: `revision ${name}`,
   values: {
-    Revision: name,
-    Zones: name === 'A' ? '' : 'B2',
-    'What was changed': description,
-    'Date of revision': '2026-05-04',
-    'Revision approved by': 'Orsolya Brandt',
+    revision: name,
+    'revision-zones': name === 'A' ? '' : 'B2',
+    'revision-description': description,
+    'revision-date': '2026-05-04',
+    'revision-approved-by': 'Orsolya Brandt',
   },
 });
 const revised = (...names: string[]): Facts => ({ ...winch, revisions: names.map((name) => revision(name)) });
@@ -77,8 +77,8 @@ describe('a revision table', () => {
     expect(made.report.cells.find((cell) => cell.id === 'revision')?.text).toBe('C');
   });
 
-  test('the newest revision stands before what was answered or typed for the drawing under that name', () => {
-    const facts = { ...revised('A', 'B'), drawing: { name: 'D', values: { revision: 'X', Revision: 'Y' } } };
+  test('the newest revision stands before what was answered for the drawing', () => {
+    const facts = { ...revised('A', 'B'), drawing: { name: 'D', values: { revision: 'X' } } };
     expect(sheet(workshop.format, facts).report.cells.find((cell) => cell.id === 'revision')?.text).toBe('B');
   });
 
@@ -89,7 +89,7 @@ describe('a revision table', () => {
     const heights = rowEdges.slice(1).map((edge, i) => edge - rowEdges[i]!);
     // Three lines 3.75 mm apart of capitals 2.5 mm high, 1 mm clear above and below.
     expect(heights).toEqual([6, 6, 2 * 3.75 + 2.5 + 2, 6]);
-    const own = made.report.findings.filter((finding) => finding.block === 'revisions-block');
+    const own = made.report.findings.filter(({ place }) => place.block === 'revisions-block');
     expect(own).toEqual([]);
   });
 
@@ -102,7 +102,7 @@ describe('a revision table', () => {
       'E B2 Change E',
     ]);
     expect(made.report.findings).toContainEqual(
-      expect.objectContaining({ code: 'older rows not shown', weight: 'note', block: 'revisions-block' }),
+      expect.objectContaining({ code: 'older rows not shown', weight: 'note', params: { rows: 3 } }),
     );
   });
 
@@ -110,7 +110,7 @@ describe('a revision table', () => {
     expect(blockOf(sheet(workshop.format, { ...winch, revisions: [] }), 'revisions-block')).toBeUndefined();
     const made = sheet(growing('revisions-block', { least: 2 }), { ...winch, revisions: [] });
     expect(printed(made, 'revisions-block').slice(1)).toEqual([' |  |  |  | ', ' |  |  |  | ']);
-    const own = made.report.findings.filter((finding) => finding.block === 'revisions-block');
+    const own = made.report.findings.filter(({ place }) => place.block === 'revisions-block');
     expect(own).toEqual([]);
   });
 
@@ -120,7 +120,7 @@ describe('a revision table', () => {
     const found = sheet(workshop.format, facts).report.findings.filter(({ code }) => code === 'text overflows');
     const pattern = workshop.format.blocks.find(({ id }) => id === 'revisions-block')!.cells[7]!.id;
     expect(found).toHaveLength(1);
-    expect(found[0]).toMatchObject({ cell: pattern, words: expect.stringMatching(/2 rows more likewise\.$/) });
+    expect(found[0]).toMatchObject({ place: { cell: pattern, moreRows: 2 } });
   });
 });
 
@@ -156,9 +156,9 @@ describe('a parts list', () => {
           model: {
             name: `Part ${i + 1}`,
             kind: 'part' as const,
-            values: { 'Part number': `P-${i + 1}`, Title: 'PART', Material: 'Steel' },
+            values: { 'part-number': `P-${i + 1}`, title: 'PART', material: 'Steel' },
           },
-          values: { Item: String(i + 1), Quantity: 2 },
+          values: { item: String(i + 1), quantity: 2 },
         })),
         withoutNumber: [],
       },
@@ -215,7 +215,7 @@ describe('a parts list', () => {
       expect.objectContaining({
         code: 'rows without a place',
         weight: 'blocks release',
-        words: 'Parts list: 26 rows have no place: the table is full, and no sheet after this one goes on with it.',
+        params: { rows: 26 },
       }),
     );
     // A format whose list is bound to the first sheet is not followed by sheets without end.
@@ -260,7 +260,7 @@ describe('a parts list', () => {
             if (!laid.ok) throw new Error(laid.reason);
             const block = laid.laid.find(({ block: { id } }) => id === 'parts-block');
             const rows = laid.tables.get('parts-block')?.toShow.slice(0, block?.grown?.rows ?? 0) ?? [];
-            return rows.map(({ values }) => Number(values.Item));
+            return rows.map(({ values }) => Number(values.item));
           });
           expect(found).toEqual(Array.from({ length: count }, (_, i) => i + 1));
         },
@@ -284,9 +284,8 @@ describe('a parts list', () => {
     expect(blockOf(sheet(turned, many(90)), 'parts-block')!.grown).toMatchObject({ rows: 64, left: 26 });
   });
 
-  test('2,000 components, ones without a part number or with the same, one that is not there: said in words', () => {
+  test('2,000 components, ones without a part number or with the same, one that is not there: said', () => {
     const [assembly] = demoSpecimens().filter(({ id }) => id === 'recovery-winch');
-    const models = { specimens: demoSpecimens(), properties: workshop.properties, materials: demoMaterials() };
     const numberless = {
       ...demoSpecimens().find(({ id }) => id === 'pawl')!,
       id: 'spare',
@@ -299,22 +298,23 @@ describe('a parts list', () => {
       partsTables(
         partsRules(workshop.format),
         { specimen: { ...assembly!, components }, variant: undefined },
-        { ...models, specimens: [...models.specimens, ...with2000] },
+        demoModels(workshop, { specimens: [...demoSpecimens(), ...with2000] }),
       ).parts;
-    const words = (parts: Facts['parts']) =>
-      sheet(workshop.format, { ...winch, parts }).report.findings.map((finding) => finding.words);
+    const found = (parts: Facts['parts']) => sheet(workshop.format, { ...winch, parts }).report.findings;
     const all = list(with2000.map(({ id }) => ({ specimen: id, quantity: 1 })));
-    expect(words(all)).toContain('Parts list: Spare 0, Spare 1, Spare 2 and 1997 more have no part number.');
+    const [numberlessFinding] = found(all).filter(({ code }) => code === 'component without a part number');
+    expect(numberlessFinding!.params).toMatchObject({ components: expect.arrayContaining(['Spare 0', 'Spare 1999']) });
     expect(
       planSheets([{ document: workshop.format, sizeId: A3, facts: { ...winch, parts: all } }], resources),
     ).toHaveLength(143);
     const alike = ['one', 'two'].map((id) => ({ ...numberless, id, name: id, values: { 'Part number': 'KW-1' } }));
     with2000.push(...alike);
-    expect(words(list(alike.map(({ id }) => ({ specimen: id, quantity: 1 }))))).toContain(
-      'Parts list: one, two share the part number KW-1, by which parts are told apart.',
+    expect(found(list(alike.map(({ id }) => ({ specimen: id, quantity: 1 }))))).toContainEqual(
+      expect.objectContaining({ code: 'part number shared', params: { number: 'KW-1', by: ['one', 'two'] } }),
     );
-    expect(words(list([{ specimen: 'gone', quantity: 1 }]))).toContain(
-      'Parts list: Recovery winch names the component gone, which is not there.',
+    const trouble = { kind: 'component not there', assembly: 'Recovery winch', component: 'gone' };
+    expect(found(list([{ specimen: 'gone', quantity: 1 }]))).toContainEqual(
+      expect.objectContaining({ code: 'no parts list', params: { trouble } }),
     );
   });
 
@@ -333,10 +333,10 @@ describe('general tolerances and notes', () => {
       '0,5 – 3 | ± 0,1',
       '> 3 – 6 | ± 0,1',
     ]);
-    const vague = { ...winch, profile: { name: 'P', values: { 'General tolerance': 'as usual' } } };
+    const vague = { ...winch, profile: { name: 'P', values: { 'general-tolerance': 'as usual' } } };
     const { findings } = sheet(workshop.format, vague, { sizeId: 'iso-a1-landscape' }).report;
-    expect(findings.map(({ words }) => words)).toContain(
-      'General tolerances: “as usual” names no class of ISO 2768 and no tolerances by decimal places.',
+    expect(findings).toContainEqual(
+      expect.objectContaining({ code: 'no general tolerances', params: { stated: 'as usual' } }),
     );
   });
 
@@ -344,7 +344,7 @@ describe('general tolerances and notes', () => {
     const inch = demoPackage('inch-sheets');
     const request = { sizeId: 'asme-b-landscape', sheet: { number: 1, total: 1 }, show: 'values' } as const;
     const facts = demoFacts(inch, 'drum-barrel', '316L');
-    const notes = { ...facts, drawing: { name: 'D', values: { Notes: 'Degrease; pack dry' } } };
+    const notes = { ...facts, drawing: { name: 'D', values: { notes: 'Degrease; pack dry' } } };
     const made = compose(inch.format, request, notes, demoResources(inch));
     if (!made.ok) throw new Error(made.reason);
     expect(printed(made, 'tolerance-table').slice(1)).toEqual(['.X | ± .1', '.XX | ± .03', '.XXX | ± .010']);
@@ -385,7 +385,11 @@ test('a proof takes in the following sheet, where the format has anything on it,
   expect(proofSheets(given, resources)).toHaveLength(2);
   const proof = composeProof(odd, { sizeId: A3, show: 'values' }, given.facts, resources);
   expect(proof.sheets).toBe(2);
-  expect(proof.findings.map(({ words }) => words)).toContain(
-    'Sheet 2: Owner: linked to the property “gone”, which is not in the dictionary.',
+  expect(proof.findings).toContainEqual(
+    expect.objectContaining({
+      code: 'unknown property',
+      params: { property: 'gone' },
+      place: expect.objectContaining({ sheet: 2, name: 'Owner' }),
+    }),
   );
 });

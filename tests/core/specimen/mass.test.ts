@@ -1,12 +1,11 @@
 import { convert } from '@/core/property/units';
 import { componentCircle, totalMass } from '@/core/specimen/mass';
-import { massSources } from '@/core/specimen/seen-values';
 import type { Specimen } from '@/core/specimen/specimen';
-import { demoPackage, demoSpecimens } from '../demo';
+import { demoModels, demoPackage, demoSpecimens } from '../demo';
 
-const { properties } = demoPackage('workshop-sheets');
+const workshop = demoPackage('workshop-sheets');
 const specimens = demoSpecimens();
-const sourcesOf = (models: Specimen[]) => massSources({ properties, specimens: models, materials: [] })!;
+const sourcesOf = (models: Specimen[]) => demoModels(workshop, { specimens: models, materials: [] });
 const winch = specimens.find((one) => one.id === 'recovery-winch')!;
 
 /**

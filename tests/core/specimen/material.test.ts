@@ -1,13 +1,12 @@
-import { materialsOf, shapeMass } from '@/core/specimen/material';
+import { shapeMass } from '@/core/specimen/material';
 import { totalMass } from '@/core/specimen/mass';
-import { massSources, modelFacts } from '@/core/specimen/seen-values';
+import { modelFacts } from '@/core/specimen/model-facts';
 import { measureShape } from '@/core/specimen/shape';
 import type { Specimen } from '@/core/specimen/specimen';
-import { demoMaterials, demoPackage, demoSpecimen, demoSpecimens } from '../demo';
+import { demoModels, demoPackage, demoSpecimen, demoSpecimens } from '../demo';
 
-const { properties } = demoPackage('workshop-sheets');
-const materials = demoMaterials();
-const known = materialsOf(materials, properties)!;
+const workshop = demoPackage('workshop-sheets');
+const known = demoModels(workshop);
 
 /** A box's corners and triangles, outward. */
 const box = (x: number, y: number, z: number) => ({
@@ -59,10 +58,10 @@ test.each<[string, Specimen]>([
 
 test('a model that says its mass is believed; one that does not has its shape’s, in totals too', () => {
   const models = demoSpecimens().map((one) => (one.id === 'drum-flange' ? without(one) : one));
-  const sources = massSources({ properties, specimens: models, materials })!;
+  const sources = demoModels(workshop, { specimens: models });
   expect(modelFacts(flange, '316L', sources).model!.derived).toBeUndefined();
   const kg = shapeMass(flange, flange.variants[1], known)!.kg;
-  expect(modelFacts(without(flange), '316L', sources).model!.derived).toEqual({ Mass: { value: kg, unit: 'kg' } });
+  expect(modelFacts(without(flange), '316L', sources).model!.derived).toEqual({ mass: { value: kg, unit: 'kg' } });
   const drum = models.find(({ id }) => id === 'drum-assembly')!;
   expect(totalMass(drum, '316L', sources).kg).toBeCloseTo(18.71 + 2 * kg + 7.41 + 4.12, 6);
 });

@@ -1,13 +1,10 @@
 import type { PartsRule } from '@/core/format/document';
 import { type ItemNumbers, partsList } from '@/core/specimen/parts-list';
 import { totalMass } from '@/core/specimen/mass';
-import { massSources } from '@/core/specimen/seen-values';
 import type { Specimen } from '@/core/specimen/specimen';
-import { demoMaterials, demoPackage, demoSpecimen, demoSpecimens } from '../demo';
+import { demoModels, demoPackage, demoSpecimen, demoSpecimens } from '../demo';
 
-const { properties } = demoPackage('workshop-sheets');
-const materials = demoMaterials();
-const byId = new Map(properties.map((property) => [property.id, property]));
+const workshop = demoPackage('workshop-sheets');
 const winch = demoSpecimen('recovery-winch');
 
 function list(
@@ -15,9 +12,8 @@ function list(
   rule: PartsRule,
   { variant = 'galvanised' as string | undefined, models = demoSpecimens(), items = {} as ItemNumbers } = {},
 ) {
-  const sources = { models: massSources({ properties, specimens: models, materials })!, properties: byId };
-  const outcome = partsList(assembly, variant, rule, sources, items);
-  if (!outcome.ok) throw new Error(outcome.reason);
+  const outcome = partsList(assembly, variant, rule, demoModels(workshop, { specimens: models }), items);
+  if (!outcome.ok) throw new Error(outcome.trouble.kind);
   return outcome.list;
 }
 
@@ -56,7 +52,7 @@ test.each([
 });
 
 test.each(['components', 'all parts', 'indented'] as const)('the %s weigh what the model weighs', (kind) => {
-  const sources = massSources({ properties, specimens: demoSpecimens(), materials })!;
+  const sources = demoModels(workshop);
   for (const variant of ['galvanised', '316L'])
     expect(list(winch, { kind }, { variant }).kg).toBeCloseTo(totalMass(winch, variant, sources).kg!, 9);
 });
@@ -143,21 +139,18 @@ test('a part number that two models or variants have makes one row of them, and 
 });
 
 test('an assembly that holds itself, or a model that is not there, has no list', () => {
-  const sources = (models: Specimen[]) => ({
-    models: massSources({ properties, specimens: models, materials })!,
-    properties: byId,
-  });
+  const sources = (specimens: Specimen[]) => demoModels(workshop, { specimens });
   const drum = demoSpecimen('drum-assembly');
   const round = { ...drum, components: [{ specimen: 'recovery-winch', quantity: 1 }] };
   const models = demoSpecimens().map((one) => (one.id === drum.id ? round : one));
   expect(partsList(winch, undefined, { kind: 'components' }, sources(models))).toEqual({
     ok: false,
-    reason: 'Recovery winch holds itself; it has no parts list.',
+    trouble: { kind: 'holds itself', model: 'Recovery winch' },
   });
   const lost = { ...winch, components: [{ specimen: 'gone', quantity: 1 }] };
   expect(partsList(lost, undefined, { kind: 'components' }, sources(demoSpecimens()))).toEqual({
     ok: false,
-    reason: 'Recovery winch names the component gone, which is not there.',
+    trouble: { kind: 'component not there', assembly: 'Recovery winch', component: 'gone' },
   });
 });
 
@@ -174,4 +167,25 @@ test('2,000 components make a list', () => {
   expect(rows).toHaveLength(2000);
   expect(rows[10]!.partNumber).toBe('K-10');
   expect(kg).toBe(4000);
+});
+
+test('assemblies that are shared in depth are added up once, not once for each way to them', () => {
+  const level = (n: number): Specimen => ({
+    ...winch,
+    id: `level-${n}`,
+    name: `Level ${n}`,
+    values: { 'Part number': `L-${n}` },
+    variants: [],
+    components:
+      n === 0
+        ? [{ specimen: 'pawl', quantity: 1 }]
+        : [2, 3].map((quantity) => ({ specimen: `level-${n - 1}`, quantity })),
+  });
+  const levels = Array.from({ length: 40 }, (_, n) => level(n));
+  const { rows } = list(
+    levels[39]!,
+    { kind: 'all parts' },
+    { variant: undefined, models: [...demoSpecimens(), ...levels] },
+  );
+  expect(rows.map(({ quantity }) => quantity)).toEqual([5 ** 39]);
 });

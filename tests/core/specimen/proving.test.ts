@@ -1,10 +1,10 @@
 import { ProofMemo, composeProof } from '@/core/scene/proof';
 import { Prover, proofsOf } from '@/core/specimen/proving';
-import { demoFacts, demoMaterials, demoPackage, demoResources, demoSpecimen, demoSpecimens } from '../demo';
+import { demoFacts, demoModels, demoPackage, demoResources, demoSpecimen, demoSpecimens } from '../demo';
 
 const workshop = demoPackage('workshop-sheets');
 const resources = demoResources(workshop);
-const models = { specimens: demoSpecimens(), properties: workshop.properties, materials: demoMaterials() };
+const models = demoModels(workshop);
 const sources = { document: workshop.format, facts: demoFacts(workshop), scale: '1:2', resources, models };
 
 test('a specimen is proved in each of its variants, or as itself, on every size', () => {
@@ -20,7 +20,7 @@ test('a specimen is proved in each of its variants, or as itself, on every size'
 
 test('proving many one after the other finds what proving each alone does', () => {
   const prover = new Prover(sources);
-  for (const specimen of models.specimens) {
+  for (const specimen of demoSpecimens()) {
     const together = prover.prove(specimen);
     expect(together).toEqual(new Prover(sources).prove(specimen));
   }
@@ -44,5 +44,5 @@ test('a size without drawing space is not composed, and says so', () => {
   const document = { ...workshop.format, margins: { ...workshop.format.margins, left: 205 } };
   const proved = new Prover({ ...sources, document }).prove(demoSpecimen('guard'));
   const a4 = proved.find(({ sizeId }) => sizeId === 'iso-a4-portrait')!;
-  expect(a4).toMatchObject({ verdict: { sign: '■', words: 'not composed' }, findings: [] });
+  expect(a4).toMatchObject({ verdict: { sign: '■', of: 'not composed' }, findings: [] });
 });

@@ -1,3 +1,5 @@
+import { acceptanceWords } from '../../findings/words';
+import { canonicalJson } from '../canonical';
 import { trimNumber } from '../../geometry/length';
 import type { FormatDocument } from '../document';
 import { lengthsInWords } from '../length-value';
@@ -64,9 +66,9 @@ const LISTS: readonly List<NonNullable<unknown>>[] = [
   list({
     key: 'accepted',
     of: ({ accepted }) => accepted ?? [],
-    words: (one) => `Accepted: ${one.words}`,
+    words: (one) => `Accepted: ${acceptanceWords(one)}`,
     order: 'Order of what is accepted',
-    id: ({ code, block, cell, words }) => [code, block, cell, words].join('/'),
+    id: ({ code, place, params }) => [code, place.block, place.cell, canonicalJson(params)].join('/'),
     name: ({ code }) => code,
     text: ({ reason }) => reason,
     with: ({ accepted: _, ...document }, accepted) => (accepted.length > 0 ? { ...document, accepted } : document),

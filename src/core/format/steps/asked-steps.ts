@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Acceptance, AskedValue } from '../document';
+import { Acceptance } from '../acceptance';
+import { AskedValue } from '../document';
 import { sound } from './block-steps';
 import type { Operation } from './operation';
 

@@ -1,8 +1,10 @@
-import type { BlockLine } from '../format/block-lines';
-import type { LaidBlock } from '../format/layout';
-import { hasException, lengthAt, withLength } from '../format/length-value';
-import { TOLERANCE, roundLength, trimNumber } from '../geometry/length';
-import type { Finding } from './report';
+import type { BlockLine } from '../../format/block-lines';
+import type { LaidBlock } from '../../format/layout';
+import { hasException, lengthAt, withLength } from '../../format/length-value';
+import { TOLERANCE, roundLength } from '../../geometry/length';
+import type { Check } from '../check';
+import { type Finding, noticed } from '../finding';
+import { type LookedSheet, blockPlace } from '../looked-at';
 
 /** Lines nearer than this to one another, but not on one another, are taken for meant to be in line, mm. */
 const NEAR = 1;
@@ -18,23 +20,22 @@ interface Level {
  * Lines of different blocks that run the same way, overlap or touch in extent and lie over the tolerance and under 1 mm
  * apart. One finding for each pair of blocks and direction, with the repair that moves the smaller block.
  */
-export function alignmentFindings(
-  blocks: readonly { laid: LaidBlock; lines: readonly BlockLine[] }[],
-  sizeId: string,
-): Finding[] {
-  const findings: Finding[] = [];
-  const levels = blocks.map(({ lines }) => ({ x: levelsOf(lines, 'x'), y: levelsOf(lines, 'y') }));
-  blocks.forEach(({ laid: one }, i) => {
-    for (let j = i + 1; j < blocks.length; j++) {
-      const other = blocks[j]!.laid;
-      for (const across of ['x', 'y'] as const) {
-        const distance = nearest(levels[i]![across], levels[j]![across]);
-        if (distance !== undefined) findings.push(finding(one, other, across, distance, sizeId));
+export const alignment: Check<LookedSheet> = {
+  codes: ['nearly aligned'],
+  look({ laid, lines, sizeId }) {
+    const findings: Finding[] = [];
+    const levels = lines.map((ofBlock) => ({ x: levelsOf(ofBlock, 'x'), y: levelsOf(ofBlock, 'y') }));
+    laid.forEach((one, i) => {
+      for (let j = i + 1; j < laid.length; j++) {
+        for (const across of ['x', 'y'] as const) {
+          const distance = nearest(levels[i]![across], levels[j]![across]);
+          if (distance !== undefined) findings.push(finding(one, laid[j]!, across, distance, sizeId));
+        }
       }
-    }
-  });
-  return findings;
-}
+    });
+    return findings;
+  },
+};
 
 function levelsOf(lines: readonly BlockLine[], across: 'x' | 'y'): Level[] {
   const along = across === 'x' ? 'y' : 'x';
@@ -66,31 +67,22 @@ function finding(one: LaidBlock, other: LaidBlock, across: 'x' | 'y', distance: 
   const [smaller, larger, by] = area(one) < area(other) ? [one, other, distance] : [other, one, -distance];
   const { dock } = smaller.block;
   const moved = roundLength(lengthAt(dock.offset[across], sizeId) + by);
-  const direction = across === 'x' ? 'Upright' : 'Level';
-  return {
-    code: 'nearly aligned',
-    weight: 'warning',
-    block: smaller.block.id,
-    words: `${direction} lines of “${smaller.block.name}” and “${larger.block.name}” lie ${trimNumber(Math.abs(distance), 4)} mm apart.`,
-    repair: {
-      words: 'Line them up',
-      step: {
-        op: 'set block',
-        block: smaller.block.id,
-        change: {
-          dock: {
-            ...dock,
-            offset: {
-              ...dock.offset,
-              [across]: withLength(
-                dock.offset[across],
-                moved,
-                hasException(dock.offset[across], sizeId) ? sizeId : undefined,
-              ),
-            },
-          },
-        },
-      },
-    },
+  const offset = {
+    ...dock.offset,
+    [across]: withLength(dock.offset[across], moved, hasException(dock.offset[across], sizeId) ? sizeId : undefined),
   };
+  return noticed(
+    'nearly aligned',
+    {
+      lines: across === 'x' ? 'upright' : 'level',
+      other: larger.block.id,
+      otherName: larger.block.name,
+      distance: roundLength(Math.abs(distance)),
+    },
+    blockPlace(smaller.block),
+    {
+      kind: { kind: 'line up' },
+      steps: [{ op: 'set block', block: smaller.block.id, change: { dock: { ...dock, offset } } }],
+    },
+  );
 }

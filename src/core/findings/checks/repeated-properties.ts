@@ -1,0 +1,56 @@
+import { askedInOne } from '../../format/asked';
+import type { Cell } from '../../format/document';
+import { matchedName } from '../../property/names';
+import type { Check } from '../check';
+import { type Finding, noticed } from '../finding';
+import type { LookedSheet } from '../looked-at';
+
+/** One property that stands alone under captions that say different things. */
+export const repeatedProperties: Check<LookedSheet> = {
+  codes: ['one property under two captions'],
+  look({ document, resources, laid }) {
+    const findings: Finding[] = [];
+    for (const { block } of laid) {
+      /** The cells that print each property alone, one for each caption. */
+      const byProperty = new Map<string, Map<string, Cell>>();
+      for (const cell of block.cells) {
+        const sole = soleProperty(cell);
+        if (!sole) continue;
+        const captions = byProperty.get(sole.property) ?? new Map<string, Cell>();
+        if (!captions.has(sole.caption)) captions.set(sole.caption, cell);
+        byProperty.set(sole.property, captions);
+      }
+      for (const [property, captions] of byProperty) {
+        const [first, second, ...more] = captions.values();
+        if (!first || !second) continue;
+        const name =
+          resources.properties.get(property)?.name ??
+          document.asked.find(({ key }) => key === property)?.name ??
+          property;
+        const params = {
+          property,
+          name,
+          first: first.caption!.text.trim(),
+          second: second.caption!.text.trim(),
+          more: more.length,
+        };
+        findings.push(noticed('one property under two captions', params, { block: block.id, cell: second.id }));
+      }
+    }
+    return findings;
+  },
+};
+
+const soleProperties = new WeakMap<Cell, { property: string; caption: string } | false>();
+
+/** The one property that stands under a cell's caption, with the caption as it reads without its marks; kept as long as the cell is. */
+function soleProperty(cell: Cell): { property: string; caption: string } | false {
+  let found = soleProperties.get(cell);
+  if (found === undefined) {
+    const caption = matchedName(cell.caption?.text ?? '');
+    const [property, ...others] = cell.contents[0] ? askedInOne(cell.contents[0]) : [];
+    found = caption !== '' && property !== undefined && others.length === 0 && { property, caption };
+    soleProperties.set(cell, found);
+  }
+  return found;
+}

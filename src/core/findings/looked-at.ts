@@ -1,0 +1,86 @@
+import type { Block, FormatDocument } from '../format/document';
+import type { BlockLine } from '../format/block-lines';
+import type { LaidBlock } from '../format/layout';
+import type { Box } from '../geometry/box';
+import type { FitTask, Fitted } from '../lettering/fitting';
+import type { Facts, PartsFacts } from '../property/facts';
+import type { CellContext } from '../scene/cell-room';
+import type { ContentText } from '../scene/content-text';
+import type { CellReport } from '../scene/report';
+import type { Resources, SheetRequest } from '../scene/resources';
+import type { Place } from './finding';
+
+/** A whole sheet as it was composed. */
+export interface LookedSheet {
+  document: FormatDocument;
+  sizeId: string;
+  /** The size's name. */
+  size: string;
+  /** The first sheet, not one that follows. */
+  first: boolean;
+  laid: readonly LaidBlock[];
+  /** Of each block in {@link laid}. */
+  lines: readonly (readonly BlockLine[])[];
+  cells: readonly CellReport[];
+  space: Box;
+  largestClear: Box;
+  facts: Facts;
+  resources: Resources;
+}
+
+/** A cell by itself, whatever it is filled with. */
+export interface LookedCell {
+  context: CellContext;
+  /** What messages call it. */
+  name: string;
+}
+
+/** A cell's caption as it is set, mm. */
+export interface LookedCaption extends LookedCell {
+  text: string;
+  width: number;
+  available: number;
+  glyphs: SetGlyphs;
+}
+
+/** Characters that the lettering's font does not have: those of another font, and those of none. */
+export interface SetGlyphs {
+  fallbacks: readonly string[];
+  missing: readonly string[];
+}
+
+/** A cell's text as it was resolved and fitted. */
+export interface LookedText extends LookedCell {
+  content: ContentText;
+  task: FitTask;
+  /** Absent for a cell that prints nothing. */
+  fitted?: { fit: Fitted; text: string };
+  glyphs: SetGlyphs;
+}
+
+/** A cell's picture: its dots per inch as printed when it is a raster. */
+export interface LookedPicture extends LookedCell {
+  hash: string;
+  /** Whether the office has it. */
+  known: boolean;
+  dpi?: number | undefined;
+}
+
+/** A growing table on a sheet, laid out or, without data, not. */
+export interface LookedTable {
+  block: Block;
+  request: SheetRequest;
+  /** Rows that have no place on the sheet. */
+  left: number;
+  parts?: PartsFacts | undefined;
+  /** The general tolerance that the profile states and that cannot be read; an empty object when it states none. */
+  unread?: { stated?: string } | undefined;
+}
+
+export const cellPlace = ({ context, name }: LookedCell): Place => ({
+  block: context.block,
+  cell: context.cell.id,
+  name,
+});
+
+export const blockPlace = ({ id, name }: Pick<Block, 'id' | 'name'>): Place => ({ block: id, name });

@@ -1,0 +1,67 @@
+import type { Check } from './check';
+import { alignment } from './checks/alignment';
+import { askedOrder } from './checks/asked-order';
+import { askedRevision } from './checks/asked-revision';
+import { askedTwice } from './checks/asked-twice';
+import { assemblyMass } from './checks/assembly-mass';
+import { capitals } from './checks/capitals';
+import { captionRoom } from './checks/caption-room';
+import { clearArea } from './checks/clear-area';
+import { drawingSpace } from './checks/drawing-space';
+import { emptyCaption } from './checks/empty-caption';
+import { fixedSheetData } from './checks/fixed-sheet-data';
+import { generalTolerances } from './checks/general-tolerances';
+import { glyphs } from './checks/glyphs';
+import { leastCaptionHeight, leastValueHeight } from './checks/least-heights';
+import { leftRows } from './checks/left-rows';
+import { letteringFont } from './checks/lettering-font';
+import { lineWidths } from './checks/line-widths';
+import { overlappingBlocks } from './checks/overlapping-blocks';
+import { ownChecker } from './checks/own-checker';
+import { partsList } from './checks/parts-list';
+import { pictures } from './checks/pictures';
+import { projectionStated } from './checks/projection-stated';
+import { repeatedProperties } from './checks/repeated-properties';
+import { requiredData } from './checks/required-data';
+import { revisionAgreement } from './checks/revision-agreement';
+import { seriesHeights } from './checks/series-heights';
+import { textFit } from './checks/text-fit';
+import { tracks } from './checks/tracks';
+import { values } from './checks/values';
+import type { Finding } from './finding';
+import type { LookedCaption, LookedCell, LookedPicture, LookedSheet, LookedTable, LookedText } from './looked-at';
+
+/** Every check there is, by what it looks at. Those of cells are made with the cell and remembered with it. */
+export const CHECKS = {
+  cell: [leastValueHeight, emptyCaption, fixedSheetData, projectionStated] as Check<LookedCell>[],
+  caption: [captionRoom, glyphs] as Check<LookedCaption>[],
+  text: [letteringFont, values, glyphs, textFit] as Check<LookedText>[],
+  picture: [pictures] as Check<LookedPicture>[],
+  table: [partsList, generalTolerances, leftRows] as Check<LookedTable>[],
+  sheet: [
+    tracks,
+    drawingSpace,
+    overlappingBlocks,
+    alignment,
+    leastCaptionHeight,
+    seriesHeights,
+    lineWidths,
+    requiredData,
+    repeatedProperties,
+    askedTwice,
+    askedOrder,
+    clearArea,
+    assemblyMass,
+    revisionAgreement,
+    askedRevision,
+    ownChecker,
+    capitals,
+  ] as Check<LookedSheet>[],
+};
+
+/** What checks notice about one thing. */
+export function look<Looked>(checks: readonly Check<Looked>[], at: Looked): Finding[] {
+  const findings: Finding[] = [];
+  for (const check of checks) for (const finding of check.look(at)) findings.push(finding);
+  return findings;
+}

@@ -1,0 +1,226 @@
+import { counted } from '../counted';
+import type { Acceptance } from '../format/acceptance';
+import type { TracksTrouble } from '../format/tracks';
+import { trimNumber } from '../geometry/length';
+import type { FitUse } from '../lettering/fit-use';
+import type { DisplayTrouble } from '../property/display';
+import type { PartsTrouble } from '../property/facts';
+import {
+  type FindingCode,
+  type FindingOf,
+  type Finding,
+  FindingCode as Code,
+  KINDS,
+  type Place,
+  type Repair,
+} from './finding';
+import type { Verdict } from './verdict';
+
+const mm = (length: number, decimals = 2) => `${trimNumber(length, decimals)} mm`;
+const quoted = (text: string) => `“${text}”`;
+const shortened = (text: string) => (text.length > 32 ? `${text.slice(0, 31)}…` : text);
+
+/** Names in a row, of many the first three and how many more there are. */
+const listed = (names: readonly string[]): string =>
+  names.length > 3 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ');
+
+/** What fitting did to a text, in words. */
+export function fitUseWords(use: FitUse): string {
+  switch (use.kind) {
+    case 'stepped down':
+      return `stepped down to ${mm(use.height)}`;
+    case 'wrapped':
+      return `wrapped to ${counted(use.lines, 'line')}`;
+    case 'squeezed':
+      return `squeezed to ${trimNumber(use.to, 3)}`;
+  }
+}
+
+const used = (steps: readonly FitUse[]) => steps.map(fitUseWords).join(' and ');
+
+function tracksWords(trouble: TracksTrouble): string {
+  switch (trouble.kind) {
+    case 'no total':
+      return `A ${trouble.axis} shares what is left, but the block’s total is not fixed. Give it a total or stretch it.`;
+    case 'another sum':
+      return `The ${trouble.axis}s add up to ${mm(trouble.sum, 6)}; the block’s total is ${mm(trouble.total, 6)}.`;
+    case 'too little room':
+      return `The ${trouble.axis}s need ${mm(trouble.excess, 6)} more than the block’s total.`;
+    case 'cell over the heading':
+      return 'A cell reaches over the row that is repeated and its heading. Split it first.';
+  }
+}
+
+/** Why a value cannot be written as its display format asks. */
+export function displayTroubleWords(trouble: DisplayTrouble): string {
+  switch (trouble.kind) {
+    case 'not a date':
+      return `${quoted(trouble.value)} is not a date; write it YYYY-MM-DD.`;
+    case 'not a number':
+      return `${quoted(trouble.value)} is not a number.`;
+    case 'unknown unit':
+      return `The unit ${quoted(trouble.unit)} is not known.`;
+    case 'another quantity':
+      return `${trouble.from} is a unit of ${trouble.fromQuantity} and cannot be shown in ${trouble.to}, a unit of ${trouble.toQuantity}.`;
+  }
+}
+
+/** Why an assembly has no parts list. */
+const partsWords = (trouble: PartsTrouble): string =>
+  trouble.kind === 'holds itself'
+    ? `${trouble.model} holds itself; it has no parts list.`
+    : `${trouble.assembly} names the component ${trouble.component}, which is not there.`;
+
+const REQUIRED: Record<FindingOf<'required data missing'>['params']['datum'], string> = {
+  'drawing-number': 'the identification number',
+  'date-of-issue': 'the date of issue',
+  'sheet-number': 'the sheet number',
+  title: 'the title',
+  'approved-by': 'the approval person',
+  'created-by': 'the creator',
+  'document-type': 'the document type',
+};
+
+const SHEET_DATA = { scale: 'scale', 'sheet-size': 'sheet size', 'sheet-number': 'sheet number' };
+
+const altered = ({ text, steps }: { text: string; steps: readonly FitUse[] }) =>
+  `${quoted(shortened(text))} is ${used(steps)}.`;
+
+/** What each kind of finding says, behind the name of its place. */
+const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place) => string } = {
+  'tracks do not add up': ({ trouble }) => tracksWords(trouble),
+  'block outside': ({ width, height, size, spaceWidth, spaceHeight }) =>
+    `${trimNumber(width, 2)} × ${mm(height)} does not lie within the drawing space of ${size}, ${trimNumber(spaceWidth, 2)} × ${mm(spaceHeight)}.`,
+  'block on another': ({ otherName }) => `lies on ${quoted(otherName)}.`,
+  'nearly aligned': ({ lines, otherName, distance }) =>
+    `its ${lines} lines and those of ${quoted(otherName)} lie ${mm(distance, 4)} apart.`,
+  'little clear area': ({ percent, wanted }) =>
+    `The largest clear rectangle is ${percent} % of the drawing space; ${wanted} % is wanted for views.`,
+  'under the least height': ({ of, styleName, height, least }) =>
+    of === 'captions'
+      ? `Captions in ${quoted(styleName)} are ${mm(height)} high; ${mm(least)} is the least.`
+      : `lettered ${mm(height)} high; ${mm(least)} is the least for values.`,
+  'height outside the series': ({ styleName, height }) =>
+    `The style ${quoted(styleName)} is ${mm(height, 3)} high, which is not in the series of ISO 3098.`,
+  'line width outside the series': ({ width }, { block }) =>
+    `${block === undefined ? 'The frame line' : 'a line'} is ${mm(width, 3)} wide, which is not in the series.`,
+  'font missing': () => 'the font of its lettering is not in the office; Osifont stands in for it.',
+  'glyph missing': ({ characters }) => `no font has ${characters.map(quoted).join(' ')}; a box is printed instead.`,
+  'glyph from another font': ({ characters }) =>
+    `${characters.map(quoted).join(' ')} ${characters.length > 1 ? 'come' : 'comes'} from another font.`,
+  'caption too long': ({ text, needs, has }) =>
+    `its caption ${quoted(text)} needs ${mm(needs, 1)}, the cell has ${mm(has, 1)}.`,
+  'nothing behind a caption': () => 'its caption has nothing behind it.',
+  'sheet data as fixed text': ({ datum, text }) =>
+    `the ${SHEET_DATA[datum]} ${quoted(text)} is fixed text; it will not follow the sheet.`,
+  'small letters': ({ text }) => `${quoted(shortened(text))} has small letters; this office writes capitals.`,
+  'unknown property': ({ property }) => `linked to the property ${quoted(property)}, which is not in the dictionary.`,
+  'no value': ({ name, from }) =>
+    `${quoted(name)} has no value${from === undefined ? ': nothing gives it' : ` in ${from}`}.`,
+  'value cannot be written': ({ name, trouble }) =>
+    `${quoted(name)} cannot be written: ${displayTroubleWords(trouble)}`,
+  'text overflows': ({ text, excess, way, steps }) =>
+    `${quoted(shortened(text))} is ${mm(excess, 1)} too ${way}${steps.length > 0 ? `, even ${used(steps)}` : ''}.`,
+  'text squeezed': altered,
+  'text wrapped': altered,
+  'text stepped down': altered,
+  'picture missing': () => 'its picture is not in the office. Put it in again.',
+  'picture too coarse': ({ dpi, least }) => `the picture prints at ${dpi} dots per inch; it needs ${least}.`,
+  'projection angle not stated': ({ stated }) =>
+    stated === undefined
+      ? 'the drafting profile does not say in which projection views stand: first angle or third angle.'
+      : `${quoted(stated)} is no projection; the drafting profile says first angle or third angle.`,
+  'required data missing': ({ datum }) => `The title block lacks ${REQUIRED[datum]}, which ISO 7200 requires.`,
+  'one property under two captions': ({ name, first, second, more }) =>
+    `${quoted(name)} stands under ${first} and under ${second}${more > 0 ? ` and ${more} more` : ''}.`,
+  'asked twice': ({ name }) => `${quoted(name)} is asked for twice. One asked value may stand in several cells.`,
+  'asked out of order': ({ name }) => `${quoted(name)} is asked for in another order than it stands on the sheet.`,
+  'revision asked for': ({ name }) =>
+    `${quoted(name)} is asked for, but it follows the newest row of the revision table. Link it instead.`,
+  'total mass not known': ({ model, without }) =>
+    `The total mass of ${model} is not known: ${listed(without)} ${without.length > 1 ? 'have' : 'has'} no mass.`,
+  'mass is zero': ({ model }) => `The mass of ${model} is zero.`,
+  'mass out of date': ({ model, says, adds }) =>
+    `The mass of ${model} says ${trimNumber(says, 3)} kg; its components add up to ${trimNumber(adds, 3)} kg.`,
+  'revisions disagree': ({ model, drawing }) => `The model is at revision ${model}, the drawing at ${drawing}.`,
+  'checked by the drafter': ({ person }) => `${person} has checked a drawing of their own.`,
+  'no parts list': ({ trouble }) => partsWords(trouble),
+  'component without a part number': ({ components }) =>
+    `${listed(components)} ${components.length > 1 ? 'have' : 'has'} no part number.`,
+  'part number shared': ({ number, by }) =>
+    `${listed(by)} share the part number ${number}, by which parts are told apart.`,
+  'no general tolerances': ({ stated }) =>
+    stated === undefined
+      ? 'the drafting profile states no general tolerance.'
+      : `${quoted(stated)} names no class of ISO 2768 and no tolerances by decimal places.`,
+  'rows without a place': ({ rows }) =>
+    `${counted(rows, 'row')} ${rows === 1 ? 'has' : 'have'} no place: the table is full, and no sheet after this one goes on with it.`,
+  'older rows not shown': ({ rows }) =>
+    `${counted(rows, 'row')} older than the newest ${rows === 1 ? 'is' : 'are'} not shown.`,
+};
+
+/** A finding in words: the sheet and the name of the place before what it says. */
+export function findingWords({ code, params, place }: Pick<Finding, 'code' | 'params' | 'place'>): string {
+  const says = (WORDS[code] as (params: object, place: Place) => string)(params, place);
+  const sheet = place.sheet === undefined ? '' : `Sheet ${place.sheet}: `;
+  const more = place.moreRows
+    ? ` The same holds for ${place.moreRows} more ${place.moreRows === 1 ? 'row' : 'rows'}.`
+    : '';
+  return `${sheet}${place.name === undefined ? says : `${place.name}: ${says}`}${more}`;
+}
+
+/** What an acceptance accepts, in words; of a check that is no more, its code. */
+export function acceptanceWords({ code, params, place }: Acceptance): string {
+  const known = Code.safeParse(code);
+  if (!known.success || !KINDS[known.data].params.safeParse(params).success) return code;
+  return findingWords({ code: known.data, params, place } as Finding);
+}
+
+/** A repair as the button that does it says. */
+export function repairWords({ kind: repair }: Repair): string {
+  switch (repair.kind) {
+    case 'widen the plan':
+      return allowWords(repair.allow);
+    case 'line up':
+      return 'Line them up';
+    case 'set height':
+      return `Make it ${mm(repair.height)}`;
+    case 'for the pen':
+      return 'It is for the pen';
+    case 'link':
+      return 'Link it';
+    case 'ask in order':
+      return 'Ask in the order of the sheet';
+    case 'capitals':
+      return 'Letter it in capitals';
+  }
+}
+
+function allowWords(use: FitUse): string {
+  switch (use.kind) {
+    case 'squeezed':
+      return `Let it squeeze to ${use.to}`;
+    case 'wrapped':
+      return `Let it wrap to ${counted(use.lines, 'line')}`;
+    case 'stepped down':
+      return `Let it step down to ${mm(use.height)}`;
+  }
+}
+
+/** Shorter words of some findings, where a verdict has little room. */
+const SHORT: Partial<Record<Verdict['of'], string>> = {
+  'text overflows': 'overflows',
+  'text squeezed': 'squeezed',
+  'text wrapped': 'wrapped',
+  'text stepped down': 'stepped down',
+  'no value': 'value missing',
+  'value cannot be written': 'wrong value',
+  'tracks do not add up': 'block too narrow',
+};
+
+/** A verdict in a word or few. */
+export const verdictWords = ({ of }: Verdict): string => SHORT[of] ?? of;
+
+/** What the first of findings says; that everything fits when there is none. */
+export const firstWords = (findings: readonly Finding[] | undefined): string =>
+  findings?.[0] ? findingWords(findings[0]) : 'Everything fits';

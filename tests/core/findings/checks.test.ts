@@ -1,0 +1,213 @@
+import { accepting } from '@/core/findings/accepting';
+import type { Finding, FindingCode } from '@/core/findings/finding';
+import { CHECKS } from '@/core/findings/registry';
+import { KINDS } from '@/core/findings/finding';
+import type { Cell, FormatDocument } from '@/core/format/document';
+import type { Facts } from '@/core/property/facts';
+import { compose } from '@/core/scene/compose';
+import { done } from '../../builders';
+import { demoFacts, demoPackage, demoResources } from '../demo';
+
+const workshop = demoPackage('workshop-sheets');
+const A3 = 'iso-a3-landscape';
+
+function findings(document: FormatDocument, change: Partial<Facts> = {}, specimen = 'side-cheek'): Finding[] {
+  const facts = { ...demoFacts(workshop, specimen, 'galvanised'), ...change };
+  const request = { sizeId: A3, sheet: { number: 1, total: 1, scale: '1:2' }, show: 'values' as const };
+  const composed = compose(document, request, facts, demoResources(workshop));
+  if (!composed.ok) throw new Error(composed.reason);
+  return composed.report.findings;
+}
+
+const withCell = (id: string, change: Partial<Cell>): FormatDocument => ({
+  ...workshop.format,
+  blocks: workshop.format.blocks.map((block) => ({
+    ...block,
+    cells: block.cells.map((cell) => (cell.id === id ? { ...cell, ...change } : cell)),
+  })),
+});
+const fixed = (text: string): Cell['contents'] => [{ parts: [{ kind: 'fixed', text }] }];
+const style = (id: string, change: object): FormatDocument => ({
+  ...workshop.format,
+  letterings: workshop.format.letterings.map((one) => (one.id === id ? { ...one, ...change } : one)),
+});
+const caption = workshop.format.blocks[0]!.cells.find((cell) => cell.id === 'material')!.caption!;
+const drawing = (values: Record<string, string>) => ({
+  drawing: { name: 'Sample', values: { ...workshop.sample.drawing.values, ...values } },
+});
+const profile = (
+  values: Facts['profile'] extends infer P | undefined ? (P & { values: object })['values'] : never,
+) => ({
+  profile: { name: 'P', values: { ...workshop.profile.values, ...values } },
+});
+const language = workshop.format.asked.find(({ key }) => key === 'language')!;
+
+test('the demo sheet has nothing to find', () => {
+  expect(findings(workshop.format)).toEqual([]);
+});
+
+test('the registry lists every check, and each kind of finding has one', () => {
+  const codes = Object.values(CHECKS).flatMap((checks) => checks.flatMap((check) => [...check.codes]));
+  expect(new Set(codes)).toEqual(new Set(Object.keys(KINDS)));
+});
+
+test.each<[code: FindingCode, params: object, document: FormatDocument, facts?: Partial<Facts>]>([
+  [
+    'under the least height',
+    { of: 'values', height: 1.8, least: 2.5 },
+    withCell('material', { override: { height: 1.8 } }),
+  ],
+  ['under the least height', { of: 'captions', height: 1.5, least: 1.8 }, style('caption', { height: 1.5 })],
+  ['height outside the series', { styleName: 'Title', height: 4.7 }, style('title', { height: 4.7 })],
+  [
+    'line width outside the series',
+    { width: 0.6 },
+    { ...workshop.format, frame: { ...workshop.format.frame, width: 0.6 } },
+  ],
+  ['nothing behind a caption', {}, withCell('material', { contents: [] })],
+  ['sheet data as fixed text', { datum: 'scale', text: '1:2' }, withCell('scale', { contents: fixed('1:2') })],
+  [
+    'sheet data as fixed text',
+    { datum: 'sheet-number', text: '1 of 2' },
+    withCell('sheet', { contents: fixed('1 of 2') }),
+  ],
+  ['required data missing', { datum: 'approved-by' }, withCell('approved', { contents: fixed('–') })],
+  [
+    'one property under two captions',
+    { property: 'material', first: 'STUFF', second: 'MATERIAL', more: 0 },
+    withCell('free', {
+      caption: { ...caption, text: 'STUFF' },
+      contents: [{ parts: [{ kind: 'linked', property: 'material' }] }],
+    }),
+  ],
+  ['little clear area', { percent: 63, wanted: 90 }, workshop.format, profile({ 'least-clear-area': 90 })],
+  [
+    'checked by the drafter',
+    { person: 'Ines  SUNDQVIST' },
+    workshop.format,
+    drawing({ 'checked-by': 'Ines  SUNDQVIST' }),
+  ],
+  [
+    'asked twice',
+    { key: 'language-2', name: 'Language' },
+    { ...workshop.format, asked: [...workshop.format.asked, { ...language, key: 'language-2' }] },
+  ],
+  [
+    'asked twice',
+    { key: 'other', name: 'Tongue' },
+    {
+      ...workshop.format,
+      asked: [...workshop.format.asked, { ...language, key: 'other', name: 'Tongue', property: 'language' }],
+    },
+  ],
+  [
+    'revision asked for',
+    { name: 'Issue' },
+    { ...workshop.format, asked: [...workshop.format.asked, { ...language, key: 'revision', name: 'Issue' }] },
+  ],
+  ['small letters', { text: 'Ines Sundqvist' }, workshop.format, profile({ capitals: 'yes' })],
+  [
+    'projection angle not stated',
+    { stated: 'frist angle' },
+    workshop.format,
+    profile({ 'projection-angle': 'frist angle' }),
+  ],
+  ['projection angle not stated', {}, workshop.format, { profile: { name: 'P', values: {} } }],
+])('%s: %j', (code, params, document, ...[facts]) => {
+  const found = findings(document, facts).filter((finding) => finding.code === code);
+  expect(found.map((finding) => finding.params)).toContainEqual(expect.objectContaining(params));
+  expect(found.map((finding) => finding.weight)).toContain(KINDS[code].weight);
+});
+
+test('a projection that is not stated, or is misspelt, is not drawn as another one', () => {
+  const drawn = (values: object) => {
+    const facts = { ...demoFacts(workshop, 'pawl', '316L'), profile: { name: 'P', values: { ...values } } };
+    const request = { sizeId: A3, sheet: { number: 1, total: 1 }, show: 'values' as const };
+    const composed = compose(workshop.format, request, facts, demoResources(workshop));
+    return composed.ok && composed.scene.primitives.filter(({ layer }) => layer === 'symbols').length;
+  };
+  expect(drawn({ 'projection-angle': 'third angle' })).toBeGreaterThan(drawn({}) as number);
+  expect(drawn({ 'projection-angle': 'thrid angle' })).toBe(drawn({}));
+});
+
+test('the total mass: out of date, not known, zero', () => {
+  const { model } = demoFacts(workshop, 'recovery-winch', 'galvanised');
+  const found = (change: object, values: object = {}) =>
+    findings(
+      workshop.format,
+      { model: { ...model!, ...change }, variant: { name: 'galvanised', values: { ...values } } },
+      'recovery-winch',
+    );
+  expect(found({}, { mass: { value: 90, unit: 'kg' } })).toContainEqual(
+    expect.objectContaining({
+      code: 'mass out of date',
+      params: { model: 'Recovery winch', says: 90, adds: expect.closeTo(100.71476) },
+    }),
+  );
+  expect(found({}, { mass: { value: 0, unit: 'kg' } }).map(({ code }) => code)).toContain('mass is zero');
+  expect(found({ withoutMass: ['Pawl', 'Guard'], derived: undefined })).toContainEqual(
+    expect.objectContaining({
+      code: 'total mass not known',
+      params: { model: 'Recovery winch', without: ['Pawl', 'Guard'] },
+    }),
+  );
+});
+
+test('a model and a drawing at different revisions are told', () => {
+  const facts = demoFacts(workshop, 'side-cheek', 'galvanised');
+  const model = { ...facts.model!, values: { ...facts.model!.values, 'model-revision': 'C' } };
+  expect(findings(workshop.format, { model })).toContainEqual(
+    expect.objectContaining({ code: 'revisions disagree', params: { model: 'C', drawing: 'B' } }),
+  );
+});
+
+test.each([
+  ['nothing behind a caption', withCell('material', { contents: [] })],
+  ['sheet data as fixed text', withCell('sheet', { contents: fixed('1 / 2') })],
+  ['height outside the series', style('title', { height: 4.7 })],
+  [
+    'text overflows',
+    withCell('title', {
+      contents: fixed('COUPLING SLEEVE WITH DAMPING RING AND LOCKING PAWL FOR THE RECOVERY WINCH'),
+      fit: [],
+    }),
+  ],
+])('%s is mended by its repair', (code, document) => {
+  const before = findings(document).filter((finding) => finding.code === code);
+  expect(before).toHaveLength(1);
+  const repaired = done(document, ...before[0]!.repair!.steps);
+  expect(findings(repaired).filter((finding) => finding.code === code)).toEqual([]);
+});
+
+describe('an accepted finding', () => {
+  const document = withCell('scale', { contents: fixed('1:2') });
+  const accepted = (reason: string | undefined, of = document) =>
+    done(of, { op: 'set accepted', accepted: accepting(of.accepted ?? [], findings(of)[0]!, reason) });
+
+  test('carries its reason until its cause is another', () => {
+    const kept = accepted('The pad is always at this scale');
+    expect(findings(kept)[0]).toMatchObject({ accepted: 'The pad is always at this scale' });
+    const other = done(kept, {
+      op: 'set cell',
+      block: 'title-block',
+      cell: 'scale',
+      change: { contents: fixed('1:5') },
+    });
+    expect(findings(other)[0]!.accepted).toBeUndefined();
+  });
+
+  test('stays accepted when only what it is called changes', () => {
+    const kept = accepted('The pad is always at this scale');
+    const renamed = done(kept, { op: 'set cell', block: 'title-block', cell: 'scale', change: { name: 'Ratio' } });
+    expect(findings(renamed)[0]).toMatchObject({
+      place: { name: 'Ratio' },
+      accepted: 'The pad is always at this scale',
+    });
+  });
+
+  test('is accepted no longer when its reason is taken away, and once only', () => {
+    const kept = accepted('So it is');
+    expect(accepted('Another reason', kept).accepted).toHaveLength(1);
+    expect(accepted(undefined, kept).accepted).toEqual([]);
+  });
+});

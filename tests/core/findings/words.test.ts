@@ -1,0 +1,277 @@
+import {
+  type Finding,
+  type FindingCode,
+  type FindingParams,
+  KINDS,
+  type Place,
+  type Repair,
+} from '@/core/findings/finding';
+import { acceptanceWords, findingWords, fitUseWords, repairWords, verdictWords } from '@/core/findings/words';
+
+const words = <C extends FindingCode>(code: C, params: FindingParams<C>, place: Place = {}) =>
+  findingWords({ code, params, place } as Finding);
+
+/** What each kind of finding says, one and several where numbers are in it. The only place that holds whole sentences. */
+const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, place?: Place][] } = {
+  'tracks do not add up': [
+    [
+      { trouble: { kind: 'no total', axis: 'row' } },
+      'Notes: A row shares what is left, but the block’s total is not fixed. Give it a total or stretch it.',
+      { name: 'Notes' },
+    ],
+    [
+      { trouble: { kind: 'another sum', axis: 'column', sum: 60, total: 90 } },
+      'The columns add up to 60 mm; the block’s total is 90 mm.',
+    ],
+    [
+      { trouble: { kind: 'too little room', axis: 'column', excess: 5 } },
+      'The columns need 5 mm more than the block’s total.',
+    ],
+    [
+      { trouble: { kind: 'cell over the heading' } },
+      'A cell reaches over the row that is repeated and its heading. Split it first.',
+    ],
+  ],
+  'block outside': [
+    [
+      { width: 400, height: 54, size: 'A3', spaceWidth: 390, spaceHeight: 277 },
+      'Title block: 400 × 54 mm does not lie within the drawing space of A3, 390 × 277 mm.',
+      { name: 'Title block' },
+    ],
+  ],
+  'block on another': [[{ other: 'n', otherName: 'Notes' }, 'Title block: lies on “Notes”.', { name: 'Title block' }]],
+  'nearly aligned': [
+    [
+      { lines: 'upright', other: 't', otherName: 'Title block', distance: 0.4 },
+      'Notes: its upright lines and those of “Title block” lie 0.4 mm apart.',
+      { name: 'Notes' },
+    ],
+  ],
+  'little clear area': [
+    [
+      { percent: 38, wanted: 40 },
+      'The largest clear rectangle is 38 % of the drawing space; 40 % is wanted for views.',
+    ],
+  ],
+  'under the least height': [
+    [
+      { of: 'values', style: 'v', styleName: 'Value', height: 1.8, least: 2.5 },
+      'Material: lettered 1.8 mm high; 2.5 mm is the least for values.',
+      { name: 'Material' },
+    ],
+    [
+      { of: 'captions', style: 'c', styleName: 'Caption', height: 1.5, least: 1.8 },
+      'Captions in “Caption” are 1.5 mm high; 1.8 mm is the least.',
+    ],
+  ],
+  'height outside the series': [
+    [
+      { style: 't', styleName: 'Title', height: 4.7 },
+      'The style “Title” is 4.7 mm high, which is not in the series of ISO 3098.',
+    ],
+  ],
+  'line width outside the series': [
+    [{ width: 0.6 }, 'The frame line is 0.6 mm wide, which is not in the series.'],
+    [{ width: 0.6 }, 'Notes: a line is 0.6 mm wide, which is not in the series.', { block: 'notes', name: 'Notes' }],
+  ],
+  'font missing': [[{ font: 'x' }, 'the font of its lettering is not in the office; Osifont stands in for it.']],
+  'glyph missing': [[{ characters: ['𓀀', '𓀁'] }, 'no font has “𓀀” “𓀁”; a box is printed instead.']],
+  'glyph from another font': [
+    [{ characters: ['⟂'] }, '“⟂” comes from another font.'],
+    [{ characters: ['⟂', '⌀'] }, '“⟂” “⌀” come from another font.'],
+  ],
+  'caption too long': [
+    [{ text: 'LANGUAGE', needs: 21.44, has: 15 }, 'its caption “LANGUAGE” needs 21.4 mm, the cell has 15 mm.'],
+  ],
+  'nothing behind a caption': [[{}, 'its caption has nothing behind it.']],
+  'sheet data as fixed text': [
+    [{ datum: 'scale', text: '1:2' }, 'the scale “1:2” is fixed text; it will not follow the sheet.'],
+    [
+      { datum: 'sheet-number', text: '1 of 2' },
+      'the sheet number “1 of 2” is fixed text; it will not follow the sheet.',
+    ],
+  ],
+  'small letters': [[{ text: 'Ines Sundqvist' }, '“Ines Sundqvist” has small letters; this office writes capitals.']],
+  'unknown property': [
+    [
+      { property: 'gone' },
+      'Sheet 2: Owner: linked to the property “gone”, which is not in the dictionary.',
+      { sheet: 2, name: 'Owner' },
+    ],
+  ],
+  'no value': [
+    [{ property: 'p', name: 'Line pull', from: 'Guard' }, '“Line pull” has no value in Guard.'],
+    [{ property: 'p', name: 'Line pull' }, '“Line pull” has no value: nothing gives it.'],
+  ],
+  'value cannot be written': [
+    [
+      {
+        property: 'p',
+        name: 'Line pull',
+        trouble: { kind: 'another quantity', from: 'kN', fromQuantity: 'force', to: 'kg', toQuantity: 'mass' },
+      },
+      '“Line pull” cannot be written: kN is a unit of force and cannot be shown in kg, a unit of mass.',
+    ],
+    [
+      { property: 'p', name: 'Mass', trouble: { kind: 'not a number', value: 'heavy' } },
+      '“Mass” cannot be written: “heavy” is not a number.',
+    ],
+    [
+      { property: 'p', name: 'Mass', trouble: { kind: 'unknown unit', unit: 'stone' } },
+      '“Mass” cannot be written: The unit “stone” is not known.',
+    ],
+    [
+      { property: 'p', name: 'Date', trouble: { kind: 'not a date', value: 'June' } },
+      '“Date” cannot be written: “June” is not a date; write it YYYY-MM-DD.',
+    ],
+  ],
+  'text overflows': [
+    [{ text: 'COUPLING SLEEVE', excess: 3.21, way: 'long', steps: [] }, '“COUPLING SLEEVE” is 3.2 mm too long.'],
+    [
+      {
+        text: 'A TEXT OF MORE THAN THIRTY-TWO CHARACTERS',
+        excess: 1,
+        way: 'high',
+        steps: [
+          { kind: 'wrapped', lines: 2 },
+          { kind: 'squeezed', to: 0.7 },
+        ],
+      },
+      '“A TEXT OF MORE THAN THIRTY-TWO …” is 1 mm too high, even wrapped to 2 lines and squeezed to 0.7. The same holds for 1 more row.',
+      { moreRows: 1 },
+    ],
+  ],
+  'text squeezed': [[{ text: 'STEEL', steps: [{ kind: 'squeezed', to: 0.8 }] }, '“STEEL” is squeezed to 0.8.']],
+  'text wrapped': [[{ text: 'STEEL', steps: [{ kind: 'wrapped', lines: 1 }] }, '“STEEL” is wrapped to 1 line.']],
+  'text stepped down': [
+    [
+      { text: 'STEEL', steps: [{ kind: 'stepped down', height: 2.5 }] },
+      '“STEEL” is stepped down to 2.5 mm. The same holds for 2 more rows.',
+      { moreRows: 2 },
+    ],
+  ],
+  'picture missing': [[{ hash: 'f' }, 'its picture is not in the office. Put it in again.']],
+  'picture too coarse': [[{ dpi: 96, least: 300 }, 'the picture prints at 96 dots per inch; it needs 300.']],
+  'projection angle not stated': [
+    [{}, 'the drafting profile does not say in which projection views stand: first angle or third angle.'],
+    [
+      { stated: 'frist angle' },
+      '“frist angle” is no projection; the drafting profile says first angle or third angle.',
+    ],
+  ],
+  'required data missing': [
+    [{ datum: 'approved-by' }, 'The title block lacks the approval person, which ISO 7200 requires.'],
+  ],
+  'one property under two captions': [
+    [
+      { property: 'm', name: 'Material', first: 'STUFF', second: 'MATERIAL', more: 0 },
+      '“Material” stands under STUFF and under MATERIAL.',
+    ],
+    [
+      { property: 'm', name: 'Material', first: 'STUFF', second: 'MATERIAL', more: 1 },
+      '“Material” stands under STUFF and under MATERIAL and 1 more.',
+    ],
+  ],
+  'asked twice': [
+    [{ key: 'l', name: 'Language' }, '“Language” is asked for twice. One asked value may stand in several cells.'],
+  ],
+  'asked out of order': [
+    [{ key: 'l', name: 'Language' }, '“Language” is asked for in another order than it stands on the sheet.'],
+  ],
+  'revision asked for': [
+    [
+      { name: 'Revision' },
+      '“Revision” is asked for, but it follows the newest row of the revision table. Link it instead.',
+    ],
+  ],
+  'total mass not known': [
+    [{ model: 'Winch', without: ['Pawl'] }, 'The total mass of Winch is not known: Pawl has no mass.'],
+    [
+      { model: 'Winch', without: ['Pawl', 'Guard', 'Shaft', 'Roller'] },
+      'The total mass of Winch is not known: Pawl, Guard, Shaft and 1 more have no mass.',
+    ],
+  ],
+  'mass is zero': [[{ model: 'Winch' }, 'The mass of Winch is zero.']],
+  'mass out of date': [
+    [
+      { model: 'Winch', says: 90, adds: 100.7154 },
+      'The mass of Winch says 90 kg; its components add up to 100.715 kg.',
+    ],
+  ],
+  'revisions disagree': [[{ model: 'C', drawing: 'B' }, 'The model is at revision C, the drawing at B.']],
+  'checked by the drafter': [[{ person: 'Ines' }, 'Ines has checked a drawing of their own.']],
+  'no parts list': [
+    [
+      { trouble: { kind: 'holds itself', model: 'Winch' } },
+      'Parts list: Winch holds itself; it has no parts list.',
+      { name: 'Parts list' },
+    ],
+    [
+      { trouble: { kind: 'component not there', assembly: 'Winch', component: 'gone' } },
+      'Winch names the component gone, which is not there.',
+    ],
+  ],
+  'component without a part number': [
+    [{ components: ['Wedge'] }, 'Wedge has no part number.'],
+    [{ components: ['Wedge', 'Pin'] }, 'Wedge, Pin have no part number.'],
+  ],
+  'part number shared': [
+    [{ number: 'KW-1', by: ['one', 'two'] }, 'one, two share the part number KW-1, by which parts are told apart.'],
+  ],
+  'no general tolerances': [
+    [{}, 'the drafting profile states no general tolerance.'],
+    [{ stated: 'as usual' }, '“as usual” names no class of ISO 2768 and no tolerances by decimal places.'],
+  ],
+  'rows without a place': [
+    [{ rows: 1 }, '1 row has no place: the table is full, and no sheet after this one goes on with it.'],
+    [
+      { rows: 26 },
+      'Parts list: 26 rows have no place: the table is full, and no sheet after this one goes on with it.',
+      { name: 'Parts list' },
+    ],
+  ],
+  'older rows not shown': [
+    [{ rows: 1 }, '1 row older than the newest is not shown.'],
+    [{ rows: 3 }, '3 rows older than the newest are not shown.'],
+  ],
+};
+
+const cases = Object.entries(SAID).flatMap(([code, said]) =>
+  said.map(([params, expected, place]) => [code as FindingCode, params, expected, place ?? {}] as const),
+);
+
+test.each(cases)('%s %j', (code, params, expected, place) => {
+  expect(KINDS[code].params.parse(params)).toEqual(params);
+  expect(words(code, params as never, place)).toBe(expected);
+});
+
+test.each<[Repair['kind'], string]>([
+  [{ kind: 'widen the plan', allow: { kind: 'squeezed', to: 0.7 } }, 'Let it squeeze to 0.7'],
+  [{ kind: 'widen the plan', allow: { kind: 'wrapped', lines: 2 } }, 'Let it wrap to 2 lines'],
+  [{ kind: 'widen the plan', allow: { kind: 'stepped down', height: 2.5 } }, 'Let it step down to 2.5 mm'],
+  [{ kind: 'line up' }, 'Line them up'],
+  [{ kind: 'set height', height: 5 }, 'Make it 5 mm'],
+  [{ kind: 'for the pen' }, 'It is for the pen'],
+  [{ kind: 'link' }, 'Link it'],
+  [{ kind: 'ask in order' }, 'Ask in the order of the sheet'],
+  [{ kind: 'capitals' }, 'Letter it in capitals'],
+])('the repair %j', (kind, expected) => {
+  expect(repairWords({ kind, steps: [] })).toBe(expected);
+});
+
+test('verdicts have short words where a finding’s name is long', () => {
+  expect(verdictWords({ sign: '■', of: 'text overflows' })).toBe('overflows');
+  expect(verdictWords({ sign: '■', of: 'block outside' })).toBe('block outside');
+  expect(verdictWords({ sign: '●', of: 'fits' })).toBe('fits');
+});
+
+test('what fitting did is said by itself', () => {
+  expect(fitUseWords({ kind: 'squeezed', to: 0.8333 })).toBe('squeezed to 0.833');
+});
+
+test('an acceptance says what it accepts; of a check that is no more, its code', () => {
+  const at = { place: {}, reason: 'A sketch' };
+  expect(acceptanceWords({ code: 'mass is zero', params: { model: 'Pawl' }, ...at })).toBe('The mass of Pawl is zero.');
+  expect(acceptanceWords({ code: 'gone', params: {}, ...at })).toBe('gone');
+  expect(acceptanceWords({ code: 'mass is zero', params: {}, ...at })).toBe('mass is zero');
+});

@@ -1,0 +1,43 @@
+import { readFileSync } from 'node:fs';
+import { readPackage } from '@/core/exchange/package';
+import type { PropertyDefinition } from '@/core/property/definition';
+import type { Material } from '@/core/specimen/material';
+import { readSpecimen } from '@/core/specimen/specimen';
+import { demoPackage, demoSpecimens } from './demo';
+import type { GivenDrawing, Scenario } from './every-demo-sheet';
+
+const json = (path: string): unknown => JSON.parse(readFileSync(path, 'utf8'));
+const FORMATS = ['workshop-sheets', 'inch-sheets', 'sketch-sheet'];
+
+function office(path: string): Pick<Scenario, 'properties' | 'materials'> {
+  return json(path) as { properties: PropertyDefinition[]; materials: Material[] };
+}
+
+/** The demo scenario as its files are now. */
+export const demoScenario = (): Scenario => ({
+  ...office('demo/office.json'),
+  formats: FORMATS.map(demoPackage),
+  specimens: demoSpecimens(),
+  drawings: json('demo/drawings.json') as GivenDrawing[],
+});
+
+const FROZEN = 'tests/data/version-1';
+
+/** The demo scenario as its files of version 1 were, read as any file is. */
+export const version1Scenario = (): Scenario => ({
+  ...office(`${FROZEN}/office.json`),
+  formats: FORMATS.map((name) => {
+    const read = readPackage(json(`${FROZEN}/${name}.json`));
+    if (!read.ok) throw new Error(read.reason);
+    return read.package;
+  }),
+  specimens: (json(`${FROZEN}/specimens.json`) as unknown[]).map((one) => {
+    const read = readSpecimen(one);
+    if (!read.ok) throw new Error(read.reason);
+    return read.specimen;
+  }),
+  drawings: json(`${FROZEN}/drawings.json`) as GivenDrawing[],
+});
+
+/** What each sheet printed when version 1 was the newest. */
+export const version1Prints = () => json(`${FROZEN}/scenes.json`) as Record<string, string>;
