@@ -63,7 +63,7 @@ export async function startModelStore({ port, data }) {
   return {
     address,
     async stop() {
-      if (child.exitCode !== null) return;
+      if (child.exitCode !== null || child.signalCode !== null) return;
       const gone = new Promise((done) => child.once('exit', done));
       child.kill('SIGTERM');
       await gone;
@@ -72,10 +72,14 @@ export async function startModelStore({ port, data }) {
 }
 
 /** Starts a process that does jobs; `stop()` lets it end what it is at. */
-export function startWorker({ database }) {
+export function startWorker({ database, modelStore }) {
   const child = spawn(process.execPath, ['--import', 'tsx', 'scripts/worker.ts'], {
     stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, ZONOGRAPH_DATABASE: database },
+    env: {
+      ...process.env,
+      ZONOGRAPH_DATABASE: database,
+      ...(modelStore && { ZONOGRAPH_MODEL_STORE: modelStore }),
+    },
   });
   return {
     async stop() {

@@ -56,7 +56,7 @@ async function main() {
     if (port !== PORT) say(`port ${PORT} is in use; taking ${port}`);
     const store = await startModelStore({ port: await freePort(STORE_PORT), data: `${FOLDER}/models.json` });
     started.push(store);
-    started.push(startWorker({ database: url }));
+    started.push(startWorker({ database: url, modelStore: store.address }));
     const application = await startApplication({ port, buildFolder, database: url, modelStore: store.address, dev });
     started.push(application);
     writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, address: application.address }));

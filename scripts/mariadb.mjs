@@ -120,6 +120,8 @@ export async function startMariadb(folderName, { port: wanted, databases }) {
       `--init-file=${initFile}`,
       '--innodb-buffer-pool-size=64M',
       '--performance-schema=OFF',
+      // The largest file that is taken is 50 MB.
+      '--max-allowed-packet=96M',
     ],
     // Not in this process's group: Ctrl-C is for us, and we end the database after the application.
     { stdio: ['ignore', log, log], detached: true },

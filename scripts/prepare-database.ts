@@ -1,5 +1,6 @@
 /** Migrates the database that ZONOGRAPH_DATABASE names and, when it is empty, seeds it with the demo scenario. */
 import { closeDatabase } from '../src/server/database';
+import { fillKeptTables } from '../src/server/kept-tables';
 import { migrate } from '../src/server/migrations';
 import { seed, seedDrawings } from '../src/server/seed';
 
@@ -8,6 +9,7 @@ if (!url) throw new Error('ZONOGRAPH_DATABASE is not set');
 const run = await migrate(url, 'db/migrations');
 const seeded = await seed('demo');
 if (seeded) await seedDrawings('demo');
+else await fillKeptTables();
 await closeDatabase();
 console.log(
   `${run.length === 0 ? 'schema is current' : `ran ${run.join(', ')}`}; ${seeded ? 'demo data written' : 'data kept'}`,

@@ -3,8 +3,9 @@ import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { dirname, extname, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { pictureFiles, writeDxf } from './core/exchange/dxf';
-import { readPackage } from './core/exchange/package';
+import { picturesOf, readPackage } from './core/exchange/package';
 import { writePdf } from './core/exchange/pdf';
+import type { SheetFiles } from './core/exchange/sheet-files';
 import { writeSvg } from './core/exchange/svg';
 import { findSize } from './core/format/sheet';
 import type { Facts } from './core/property/facts';
@@ -58,7 +59,7 @@ async function main(): Promise<void> {
   }
   const read = readPackage(await json(format));
   if (!read.ok) throw new Stop(`${format}: ${read.reason}`);
-  const { format: document, properties, organisation, project, profile, sample, pictures } = read.package;
+  const { format: document, properties, organisation, project, profile, sample } = read.package;
   const found = findSize(document, size);
   if (!found.ok) throw new Stop(found.reason);
   const specimen = values.specimen ? await specimenFrom(values.specimen) : undefined;
@@ -81,11 +82,13 @@ async function main(): Promise<void> {
     today: sample.today,
     locale: { decimalMark: sample.decimalMark },
   };
+  const own = picturesOf(read.package);
+  const files: SheetFiles = { font: fontFile, picture: (hash) => own.files.get(hash)! };
   const resources = {
     properties: new Map(properties.map((property) => [property.id, property])),
     fonts: shippedGlyphTables(),
     seen: seenValues(properties, specimen ? [specimen] : []),
-    pictures: new Map(Object.entries(pictures ?? {})),
+    pictures: own.pictures,
   };
   const show = values.show as Show;
   const [number, total] = [whole(values.sheet, '--sheet'), whole(values.sheets, '--sheets')];
@@ -101,11 +104,11 @@ async function main(): Promise<void> {
   const composed = composePlanned(chosen, resources, { show });
   if (!composed.ok) throw new Stop(composed.reason);
   const title = `${document.name}, ${composed.report.sheet.name}`;
-  const written = await writers(extname(out), composed, title, sample.today);
+  const written = await writers(extname(out), composed, files, title, sample.today);
   await mkdir(dirname(out), { recursive: true });
   await writeFile(out, written);
   if (extname(out) === '.dxf') {
-    for (const { name, bytes } of pictureFiles(composed.scene)) await writeFile(join(dirname(out), name), bytes);
+    for (const { name, bytes } of pictureFiles(composed.scene, files)) await writeFile(join(dirname(out), name), bytes);
   }
   for (const finding of composed.report.findings) console.log(`${finding.weight}: ${findingWords(finding)}`);
   console.log(`wrote ${out}`);
@@ -114,14 +117,15 @@ async function main(): Promise<void> {
 async function writers(
   ending: string,
   { scene, report }: Composed,
+  files: SheetFiles,
   title: string,
   date: string,
 ) {
   switch (ending) {
     case '.svg':
-      return writeSvg(scene, fontFile, title);
+      return writeSvg(scene, files, title);
     case '.pdf':
-      return writePdf([{ scene }], fontFile, { title, date });
+      return writePdf([{ scene }], files, { title, date });
     case '.dxf':
       return writeDxf(scene);
     case '.json':

@@ -1,17 +1,26 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { type Pool, type PoolConnection, type ResultSetHeader, type RowDataPacket, createPool } from 'mysql2/promise';
+import { ServiceError } from './services/service-error';
 
-export type Parameter = string | number | boolean | null | Buffer;
+export type Parameter = string | number | boolean | null | Buffer | Date;
 
 /** What a repository needs: the pool itself, or the connection of a transaction. */
 export interface Database {
   query<T>(sql: string, parameters?: Parameter[]): Promise<T[]>;
-  run(sql: string, parameters?: Parameter[]): Promise<{ affected: number }>;
+  run(sql: string, parameters?: Parameter[]): Promise<{ affected: number; inserted: number }>;
 }
 
 /** The database does not answer. What was asked is not done; the caller says so and keeps what was typed. */
 export class DatabaseAway extends Error {
   constructor(cause: unknown) {
     super('The database does not answer.', { cause });
+  }
+}
+
+/** More is asked at once than there are connections for. Nothing was done: it may be asked again in a moment. */
+export class DatabaseBusy extends Error {
+  constructor(cause?: unknown) {
+    super('Zonograph has more to do than it can. Try again in a moment.', { cause });
   }
 }
 
@@ -23,8 +32,14 @@ const AWAY = new Set([
   'PROTOCOL_CONNECTION_LOST',
   'ER_SERVER_SHUTDOWN',
 ]);
+/** A deadlock, and a lock that was waited for too long. */
 const RETRIED = new Set([1213, 1205]);
-const ATTEMPTS = 4;
+const ATTEMPTS = 6;
+
+/** Connections at most; how many may wait for one, and for how long, ms. */
+const CONNECTIONS = 8;
+const WAITING = 200;
+const PATIENCE_MS = 15_000;
 
 let pool: Pool | undefined;
 
@@ -32,12 +47,33 @@ let pool: Pool | undefined;
 function thePool(): Pool {
   pool ??= createPool({
     uri: process.env.ZONOGRAPH_DATABASE ?? 'mysql://zonograph@127.0.0.1:33061/zonograph',
-    connectionLimit: 8,
+    connectionLimit: CONNECTIONS,
+    queueLimit: WAITING,
     connectTimeout: 3000,
     charset: 'utf8mb4_unicode_ci',
     timezone: 'Z',
+    supportBigNumbers: true,
   });
   return pool;
+}
+
+/** What runs inside a transaction has its connection; it must not ask the pool for another one, or all may wait for each other. */
+const inTransaction = new AsyncLocalStorage<true>();
+
+async function connected(): Promise<PoolConnection> {
+  if (inTransaction.getStore()) throw new Error('a transaction asks the pool for a second connection');
+  let late = false;
+  const asked = thePool().getConnection();
+  const patience = new Promise<never>((_, reject) => {
+    const timer = setTimeout(() => {
+      late = true;
+      reject(new DatabaseBusy());
+    }, PATIENCE_MS);
+    void asked.finally(() => clearTimeout(timer)).catch(() => undefined);
+  });
+  // One that comes after nobody waits for it any more goes back.
+  void asked.then((connection) => late && connection.release()).catch(() => undefined);
+  return Promise.race([asked, patience]);
 }
 
 function over(connection: Pick<PoolConnection, 'execute'>): Database {
@@ -48,38 +84,52 @@ function over(connection: Pick<PoolConnection, 'execute'>): Database {
     },
     async run(sql, parameters = []) {
       const [result] = await connection.execute<ResultSetHeader>(sql, parameters);
-      return { affected: result.affectedRows };
+      return { affected: result.affectedRows, inserted: result.insertId };
     },
   };
 }
 
-/** Runs prepared statements outside a transaction. @throws DatabaseAway */
+async function single<T>(work: (db: Database) => Promise<T>): Promise<T> {
+  return answering(async () => {
+    const connection = await connected();
+    try {
+      return await work(over(connection));
+    } finally {
+      connection.release();
+    }
+  });
+}
+
+/** Runs prepared statements outside a transaction. @throws DatabaseAway, DatabaseBusy */
 export const database: Database = {
-  query: (sql, parameters) => answering(() => over(thePool()).query(sql, parameters)),
-  run: (sql, parameters) => answering(() => over(thePool()).run(sql, parameters)),
+  query: (sql, parameters) => single((db) => db.query(sql, parameters)),
+  run: (sql, parameters) => single((db) => db.run(sql, parameters)),
 };
 
 /**
  * Runs `work` in a transaction: all of it is done or nothing. A deadlock is tried again. It reads what others have committed, not
- * what was there when it began: who comes second is told what the first one made.
- * @throws DatabaseAway, and whatever `work` throws
+ * what was there when it began: who comes second is told what the first one made. Inside, everything goes through the database that
+ * `work` is given.
+ * @throws DatabaseAway, DatabaseBusy, and whatever `work` throws
  */
 export async function transaction<T>(work: (database: Database) => Promise<T>): Promise<T> {
   for (let attempt = 1; ; attempt++) {
     try {
       return await answering(() => once(work));
     } catch (error) {
-      if (!RETRIED.has((error as { errno?: number }).errno ?? 0) || attempt === ATTEMPTS) throw error;
+      if (!RETRIED.has((error as { errno?: number }).errno ?? 0)) throw error;
+      if (attempt === ATTEMPTS) throw new DatabaseBusy(error);
+      await new Promise((done) => setTimeout(done, Math.random() * 20 * attempt));
     }
   }
 }
 
 async function once<T>(work: (database: Database) => Promise<T>): Promise<T> {
-  const connection = await thePool().getConnection();
+  const connection = await connected();
   try {
     await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
     await connection.beginTransaction();
-    const result = await work(over(connection));
+    const result = await inTransaction.run(true, () => work(over(connection)));
     await connection.commit();
     return result;
   } catch (error) {
@@ -94,7 +144,11 @@ async function answering<T>(work: () => Promise<T>): Promise<T> {
   try {
     return await work();
   } catch (error) {
-    const code = (error as { code?: string }).code;
+    const { code, errno, message } = error as { code?: string; errno?: number; message?: string };
+    if (message === 'Queue limit reached.') throw new DatabaseBusy(error);
+    // A packet that is larger than the server takes; it closes the connection on it.
+    if (errno === 1153 || code === 'ER_NET_PACKET_TOO_LARGE')
+      throw new ServiceError(422, 'That is larger than the database takes at once. Ask for a larger max_allowed_packet.');
     const closed = error instanceof Error && /closed state|Connection lost/.test(error.message);
     throw (code && AWAY.has(code)) || closed ? new DatabaseAway(error) : error;
   }
@@ -108,3 +162,6 @@ export async function closeDatabase(): Promise<void> {
 
 /** True for the error of a row that would repeat a unique key. */
 export const isDuplicate = (error: unknown): boolean => (error as { errno?: number }).errno === 1062;
+
+/** As many question marks as values, for a list in a statement. */
+export const marks = (values: readonly unknown[]): string => values.map(() => '?').join(', ');

@@ -1,17 +1,17 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { readFile, readdir } from 'node:fs/promises';
 import { NumberingRule } from '../core/drawing/numbering';
-import { readPackage } from '../core/exchange/package';
+import { picturesOf, readPackage } from '../core/exchange/package';
 import { canonicalHash } from '../core/format/canonical';
 import { PropertyDefinition } from '../core/property/definition';
 import { Material } from '../core/specimen/material';
-import { readSpecimen } from '../core/specimen/specimen';
+import { type Specimen, readSpecimen } from '../core/specimen/specimen';
 import { z } from 'zod';
 import { Answers } from '../core/drawing/drawing';
 import { DrawingSheets } from '../core/drawing/sheets';
 import { RevisionRow } from '../core/revision/rows';
 import { RevisionScheme } from '../core/revision/scheme';
-import { THE_ADMINISTRATOR } from './account';
+import { STANDARDS_DESK } from './actor';
 import { type Database, transaction } from './database';
 import { insertEdition, insertFormat } from './repositories/formats';
 import { insertMaterial } from './repositories/materials';
@@ -23,12 +23,17 @@ import { keepShape } from './repositories/shapes';
 import { insertSpecimens } from './repositories/specimens';
 import { type ValuePlace, insertValuePlace } from './repositories/value-places';
 import { changeDrawing, drawing, makeDrawing, reviseDrawing } from './services/drawings';
+import { keepUses } from './services/formats';
+import { keepModels } from './services/kept-of-models';
+import { noteFilled } from './kept-tables';
+import { keepTimeZone } from './services/today';
 
 const OfficeFile = z.object({
   properties: z.array(PropertyDefinition),
   materials: z.array(Material),
   numbering: NumberingRule,
   revisions: RevisionScheme,
+  timeZone: z.string(),
 });
 
 /** The formats in the order of the shelf. */
@@ -46,25 +51,30 @@ export async function seed(folder: string): Promise<boolean> {
     ];
     if (Number(accounts) > 0) return false;
     await db.run("INSERT INTO accounts (id, name, role) VALUES (?, ?, 'administrator')", [
-      THE_ADMINISTRATOR.id,
-      THE_ADMINISTRATOR.name,
+      STANDARDS_DESK.account,
+      STANDARDS_DESK.name,
     ]);
     const office = OfficeFile.parse(await json(`${folder}/office.json`));
     for (const property of office.properties) await insertProperty(db, property);
     for (const material of office.materials) await insertMaterial(db, material);
     await keepNumbering(db, 'drawings', office.numbering);
     await keepSetting(db, 'revision-scheme', office.revisions);
+    await keepTimeZone(db, office.timeZone);
+    const specimens: Specimen[] = [];
     for (const file of (await readdir(`${folder}/specimens`)).sort()) {
       const read = readSpecimen(await json(`${folder}/specimens/${file}`));
       if (!read.ok) throw new Error(`${file}: ${read.reason}`);
-      await insertSpecimens(db, [read.specimen]);
+      specimens.push(read.specimen);
     }
+    await insertSpecimens(db, specimens);
+    await keepModels(db, STANDARDS_DESK, specimens, office);
     for (const file of await readdir(`${folder}/models`)) {
       const bytes = await readFile(`${folder}/models/${file}`);
       await keepShape(db, createHash('sha256').update(bytes).digest('hex'), file, bytes);
     }
     const placeOf = placeKeeper(db);
-    for (const name of FORMATS) await seedFormat(db, `${folder}/formats/${name}.json`, placeOf);
+    for (const name of FORMATS) await seedFormat(db, `${folder}/formats/${name}.json`, placeOf, office.properties);
+    await noteFilled(db);
     return true;
   });
 }
@@ -86,15 +96,15 @@ const DrawingsFile = z.array(
 /** Makes the scenario's drawings, as somebody would who answers what is asked. */
 export async function seedDrawings(folder: string): Promise<void> {
   for (const given of DrawingsFile.parse(await json(`${folder}/drawings.json`))) {
-    const { id } = await makeDrawing({
+    const { id } = await makeDrawing(STANDARDS_DESK, {
       formatId: given.format,
       specimen: given.model,
       variant: given.variant,
       sizeId: given.size,
     });
     let { answers, version } = (await drawing(id)).drawing;
-    for (const add of given.revisions ?? []) ({ version, answers } = await reviseDrawing(id, version, { add }));
-    await changeDrawing(id, {
+    for (const add of given.revisions ?? []) ({ version, answers } = await reviseDrawing(STANDARDS_DESK, id, { version, revising: { add } }));
+    await changeDrawing(STANDARDS_DESK, id, {
       version,
       answers: { ...answers, ...given.answers },
       overruled: given.overruled,
@@ -121,11 +131,17 @@ function placeKeeper(db: Database): PlaceKeeper {
   };
 }
 
-async function seedFormat(db: Database, file: string, placeOf: PlaceKeeper): Promise<void> {
+async function seedFormat(
+  db: Database,
+  file: string,
+  placeOf: PlaceKeeper,
+  properties: readonly PropertyDefinition[],
+): Promise<void> {
   const read = readPackage(await json(file));
   if (!read.ok) throw new Error(`${file}: ${read.reason}`);
-  const { format, organisation, project, profile, sample, pictures } = read.package;
-  for (const [hash, picture] of Object.entries(pictures ?? {})) await keepPicture(db, hash, 'demo', picture);
+  const { format, organisation, project, profile, sample } = read.package;
+  const { pictures, files } = picturesOf(read.package);
+  for (const [hash, picture] of pictures) await keepPicture(db, hash, 'demo', picture, files.get(hash));
   await placeOf('organisation', organisation);
   await insertFormat(db, {
     id: format.id,
@@ -149,7 +165,8 @@ async function seedFormat(db: Database, file: string, placeOf: PlaceKeeper): Pro
     hash: canonicalHash(format),
     version: 1,
   } as const;
-  await insertEdition(db, edition, THE_ADMINISTRATOR.id);
+  await insertEdition(db, edition, STANDARDS_DESK);
+  await keepUses(db, edition.id, format, properties);
 }
 
 async function json(path: string): Promise<unknown> {

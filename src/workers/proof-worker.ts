@@ -6,6 +6,7 @@ import type { Facts } from '../core/property/facts';
 import type { Finding } from '../core/findings/finding';
 import type { Scene } from '../core/scene/scene';
 import { ProofMemo, type ProofRequest, composeProof } from '../core/scene/proof';
+import type { PictureData } from '../core/picture/picture';
 import type { Resources } from '../core/scene/resources';
 
 export interface ProofTask {
@@ -30,6 +31,7 @@ export interface ProofResult {
 }
 
 let resources: Resources | undefined;
+const added = new Map<string, PictureData>();
 const DOCUMENTS_KEPT = 8;
 const documents = new Map<string, FormatDocument>();
 /** What each proof last looked like. */
@@ -57,8 +59,13 @@ function loadFaces(ids: Iterable<string>): Promise<unknown> {
 /** Composes proofs and draws their pictures, away from the main thread. */
 const worker = {
   setResources(given: Resources) {
-    resources = given;
+    resources = { ...given, pictures: new Map([...added, ...given.pictures]) };
     looks.clear();
+  },
+  /** Pictures of formats that come one by one, beside those of the resources. */
+  addPictures(pictures: Readonly<Record<string, PictureData>>) {
+    for (const [hash, picture] of Object.entries(pictures)) added.set(hash, picture);
+    if (resources) this.setResources(resources);
   },
   setDocument(name: string, document: FormatDocument) {
     documents.set(name, document);
@@ -77,7 +84,7 @@ const worker = {
       return { findings: [], sheets, refused: first.reason };
     }
     const { scene } = first;
-    const look = JSON.stringify({ scene, room }, (key, value: unknown) => (key === 'data' ? undefined : value));
+    const look = JSON.stringify({ scene, room });
     if (looks.get(id) === look) return { findings, sheets };
     await loadFaces(resources.fonts.keys());
     const scale = Math.min(room.width / scene.width, room.height / scene.height);
@@ -102,8 +109,9 @@ const worker = {
 async function imagesOf(scene: Scene): Promise<Map<string, ImageBitmap>> {
   for (const image of scene.primitives) {
     if (image.kind !== 'image' || decoded.has(image.hash)) continue;
-    const bytes = await (await fetch(`data:image/${image.type};base64,${image.data}`)).blob();
-    decoded.set(image.hash, await createImageBitmap(bytes));
+    // One that cannot be had is left out of the small picture.
+    const answer = await fetch(`/api/pictures/${image.hash}/file`).catch(() => undefined);
+    if (answer?.ok) decoded.set(image.hash, await createImageBitmap(await answer.blob()));
   }
   return decoded;
 }

@@ -101,7 +101,7 @@ row(
   `${(reading / splitting).toFixed(1)} × splitting its lines`,
 );
 
-const pdf = await median('pdf', () => writePdf([sheet], fontFile, { title: 'Bench', date: '2026-06-02' }));
+const pdf = await median('pdf', () => writePdf([sheet], files, { title: 'Bench', date: '2026-06-02' }));
 const flat = await median('flat pdf', () => flatPdf([sheet.scene]));
 row('pdfkit writing the same primitives from a flat list', flat, '–');
 row('writing the sheet to PDF', pdf, '≤ 1.5 ×', `${(pdf / flat).toFixed(2)} × the flat list`);
@@ -138,7 +138,7 @@ row(
   '–',
   `${(composingAll / pages.reduce((sum, { scene }) => sum + texts(scene), 0) / perText).toFixed(2)} × the A3 for each text`,
 );
-const allPdf = await median('30 pages', () => writePdf(pages, fontFile, { title: 'Bench', date: '2026-06-02' }));
+const allPdf = await median('30 pages', () => writePdf(pages, files, { title: 'Bench', date: '2026-06-02' }));
 const allFlat = await median('30 flat pages', () => flatPdf(pages.map(({ scene }) => scene)));
 row('the 30 sheets to one PDF', allPdf, '≤ 1.5 ×', `${(allPdf / allFlat).toFixed(2)} × the flat list`);
 

@@ -14,7 +14,10 @@ export default async function start() {
   await migrate(process.env.ZONOGRAPH_DATABASE!, 'db/migrations');
   const store = await startModelStore({ port: await freePort(4281) });
   process.env.ZONOGRAPH_MODEL_STORE = store.address;
-  const worker = startWorker({ database: process.env.ZONOGRAPH_DATABASE });
+  const worker = startWorker({
+    database: process.env.ZONOGRAPH_DATABASE,
+    modelStore: store.address,
+  });
   const application = await startApplication({
     port: await freePort(4280),
     buildFolder: '.next-test',

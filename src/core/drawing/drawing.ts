@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { canonicalHash } from '../format/canonical';
+import type { AskedValue } from '../format/document';
 import type { Facts } from '../property/facts';
 import { SUPPLIED } from '../property/supplied';
 import { Value } from '../property/value';
@@ -20,11 +21,16 @@ export function drawingFacts(
   surroundings: Omit<Facts, 'model' | 'variant' | 'drawing'>,
   model: Pick<Facts, 'model' | 'variant'>,
   { number, answers, overruled }: DrawingData,
+  asked: readonly Pick<AskedValue, 'key' | 'property'>[] = [],
 ): Facts {
+  // What was asked for a property under a key of its own is that property's value, wherever it is linked.
+  const byProperty = asked.flatMap(({ key, property }) =>
+    property !== undefined && answers[key] !== undefined ? [[property, answers[key]] as const] : [],
+  );
   return {
     ...surroundings,
     ...model,
-    drawing: { name: `Drawing ${number}`, values: { ...answers, [SUPPLIED.drawingNumber]: number } },
+    drawing: { name: `Drawing ${number}`, values: { ...Object.fromEntries(byProperty), ...answers, [SUPPLIED.drawingNumber]: number } },
     overruled,
     purpose: 'drawing',
   };

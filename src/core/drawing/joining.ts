@@ -9,12 +9,20 @@ export interface Changeable {
   overruled: Answers;
   sizeId: string;
   sheets: readonly DrawingSheet[];
+  scale: string;
+  decimalMark: ',' | '.';
+  profileId: string;
+  projectId: string;
 }
 
-/** What two people changed in different ways: an answer or an overruled value by its key, the size, the sheets. */
+/** What of it is one value each. */
+const SINGLE = ['sizeId', 'scale', 'decimalMark', 'profileId', 'projectId'] as const;
+type Single = (typeof SINGLE)[number];
+
+/** What two people changed in different ways: an answer or an overruled value by its key, a setting, the sheets. */
 export type Clash =
   | { of: 'answers' | 'overruled'; key: string; mine: Value | undefined; theirs: Value | undefined }
-  | { of: 'sizeId'; mine: string; theirs: string }
+  | { of: Single; mine: string; theirs: string }
   | { of: 'sheets'; mine: readonly DrawingSheet[]; theirs: readonly DrawingSheet[] };
 
 /**
@@ -45,14 +53,16 @@ export function joinChanges<Changed extends Partial<Changeable>>(
     }
     return joined;
   };
-  const { answers, overruled, sizeId, sheets } = changed;
+  const { answers, overruled, sheets } = changed;
   const joined = { ...changed };
   if (answers) joined.answers = values('answers', answers);
   if (overruled) joined.overruled = values('overruled', overruled);
-  if (sizeId !== undefined) {
-    const { taken, clash } = pick(base.sizeId, sizeId, theirs.sizeId);
-    joined.sizeId = taken;
-    if (clash) clashes.push({ of: 'sizeId', mine: sizeId, theirs: theirs.sizeId });
+  for (const of of SINGLE) {
+    const mine = changed[of];
+    if (mine === undefined) continue;
+    const { taken, clash } = pick<string>(base[of], mine, theirs[of]);
+    Object.assign(joined, { [of]: taken });
+    if (clash) clashes.push({ of, mine, theirs: theirs[of] });
   }
   if (sheets) {
     const { taken, clash } = pick(base.sheets, sheets, theirs.sheets);

@@ -38,7 +38,7 @@ function lookAt(drawing: DrawnData, sources: DrawingSources, resources: Resource
 export function lossesOn(sizeId: string, drawing: DrawnData, sources: DrawingSources, resources: Resources): string[] {
   const before = lookAt(drawing, sources, resources);
   const after = lookAt({ ...drawing, sizeId }, sources, resources);
-  const { document } = sources.format;
+  const { document } = sources;
   const unprinted = document.asked.filter(({ key }) => before.printed.has(key) && !after.printed.has(key));
   const losses = [...after.troubles].flatMap(([key, { words, sheet }]) =>
     before.troubles.has(key) ? [] : [after.sheets > 1 ? `Sheet ${sheet}: ${words}` : words],

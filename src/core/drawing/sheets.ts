@@ -10,17 +10,19 @@ import type { ModelSources } from '../specimen/models';
 import { type ItemsByList, partsRules, partsTables } from '../specimen/parts-tables';
 import { type DrawingData, drawingFacts } from './drawing';
 
+/** A scale as ISO 5455 writes it: 1:2, 5:1. */
+export const Scale = z
+  .string()
+  .trim()
+  .regex(/^\d+([.,]\d+)?\s*:\s*\d+([.,]\d+)?$/, 'a scale is written 1:2')
+  .max(20);
+
 /** One sheet of a drawing; what it does not say for itself is the drawing's. */
 export const DrawingSheet = z.object({
   id: z.string().min(1).max(40),
   name: z.string().trim().max(80, 'a sheet’s name has at most 80 characters'),
   sizeId: z.string().max(60).optional(),
-  scale: z
-    .string()
-    .trim()
-    .regex(/^\d+([.,]\d+)?\s*:\s*\d+([.,]\d+)?$/, 'a scale is written 1:2')
-    .max(20)
-    .optional(),
+  scale: Scale.optional(),
   /** The edition of another format. */
   edition: z.string().max(40).optional(),
   /** Another model than the drawing's. */
@@ -47,18 +49,17 @@ export interface DrawnData extends DrawingData {
   sheets: readonly DrawingSheet[];
 }
 
-/** An edition of a format with what its sheets are filled from beside model and drawing. */
-export interface DrawingFormat {
-  document: FormatDocument;
-  facts: Omit<Facts, 'model' | 'variant'>;
-  scale: string;
-}
-
+/** What a drawing's sheets are made from. */
 export interface DrawingSources {
-  format: DrawingFormat;
-  /** The editions of other formats that sheets use, by id. */
-  others: ReadonlyMap<string, DrawingFormat>;
+  /** The drawing's own format. */
+  document: FormatDocument;
+  /** Those of sheets that use another one, by edition. */
+  others: ReadonlyMap<string, FormatDocument>;
   models: ModelSources;
+  /** What is the drawing's own beside its model and its answers: project, profile, decimal mark; the organisation, today. */
+  facts: Omit<Facts, 'model' | 'variant'>;
+  /** The scale of sheets that do not say another one. */
+  scale: string;
 }
 
 /** A sheet of a drawing with its format, its size and all that fills it. */
@@ -79,8 +80,7 @@ export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { shee
   const revisions = drawing.revisions.map(revisionTableRow);
   let { items } = drawing;
   const sheets = drawing.sheets.map((sheet): DrawnSheet => {
-    const format = (sheet.edition !== undefined && sources.others.get(sheet.edition)) || sources.format;
-    const { document } = format;
+    const document = (sheet.edition !== undefined && sources.others.get(sheet.edition)) || sources.document;
     const { specimen: id, variant } = modelOf(drawing, sheet);
     const specimen = sources.models.specimens.get(id);
     const model = specimen ? modelFacts(specimen, variant, sources.models) : {};
@@ -91,9 +91,9 @@ export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { shee
       sheet,
       document,
       sizeId: document.sizes.some((size) => size.id === sizeId) ? sizeId : document.mainSize,
-      scale: sheet.scale ?? format.scale,
+      scale: sheet.scale ?? sources.scale,
       facts: {
-        ...drawingFacts(format.facts, model, drawing),
+        ...drawingFacts(sources.facts, model, drawing, document.asked),
         revisions,
         ...(tables && { parts: tables.parts }),
       },

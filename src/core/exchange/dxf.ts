@@ -33,6 +33,7 @@ import {
 import { cutOff } from '../scene/image-clip';
 import { flattened } from '../picture/flattening';
 import { InsertWithAttributes, SheetLayer, emboldened, weighted } from './dxf-records';
+import type { SheetFiles } from './sheet-files';
 
 const LINE_TYPES: Record<keyof typeof DASHES, { name: string; words: string }> = {
   continuous: { name: 'Continuous', words: 'Solid line' },
@@ -293,10 +294,13 @@ const shippedFileName = (id: string): string =>
   SHIPPED_FONTS.find((font) => font.id === id)?.file ?? `${id.slice(0, 8)}.ttf`;
 
 /** The files of raster pictures that belong beside a scene's DXF. */
-export function pictureFiles(scene: Scene): { name: string; bytes: Uint8Array }[] {
+export function pictureFiles(
+  scene: Scene,
+  { picture }: Pick<SheetFiles, 'picture'>,
+): { name: string; bytes: Uint8Array }[] {
   const images = scene.primitives.filter((primitive) => primitive.kind === 'image');
   const byName = new Map(images.map((image) => [pictureFile(image), image]));
-  return [...byName].map(([name, image]) => ({ name, bytes: Buffer.from(image.data, 'base64') }));
+  return [...byName].map(([name, image]) => ({ name, bytes: picture(image.hash) }));
 }
 
 /** The name of the file that a DXF looks for a raster picture under. */

@@ -12,6 +12,9 @@ import { type Chain, upgraded } from '../upgrading';
 /** Values by property id. */
 const Named = z.object({ name: z.string().trim().min(1).max(120), values: Values });
 
+/** A picture with its file, base64, when it is a raster. */
+const PackagedPicture = z.intersection(PictureData, z.object({ data: z.base64().optional() }));
+
 /** The version of the package's shape. */
 const PACKAGE_VERSION = 2;
 
@@ -31,8 +34,8 @@ const Surroundings = z.object({
     scale: z.string().max(20),
     revisions: z.array(RevisionRow).max(200).optional(),
   }),
-  /** Pictures by hash. */
-  pictures: z.record(z.string().regex(/^[0-9a-f]{64}$/), PictureData).optional(),
+  /** Pictures by hash, rasters with their files. */
+  pictures: z.record(z.string().regex(/^[0-9a-f]{64}$/), PackagedPicture).optional(),
   /** Fonts by id; shipped ones need no hash. */
   fonts: z.array(z.object({ id: z.string(), hash: z.string().optional() })).max(40),
 });
@@ -86,4 +89,17 @@ export function readPackage(json: unknown): Outcome<{ package: FormatPackage }> 
   const document = readDocument(newest.json.format, surroundings.data.properties);
   if (!document.ok) return document;
   return { ok: true, package: { ...surroundings.data, format: document.document } };
+}
+
+/** The pictures of a package as sheets are composed with them, and the files of its rasters by hash. */
+export function picturesOf({ pictures = {} }: Pick<FormatPackage, 'pictures'>): {
+  pictures: Map<string, PictureData>;
+  files: Map<string, Uint8Array>;
+} {
+  const made = { pictures: new Map<string, PictureData>(), files: new Map<string, Uint8Array>() };
+  for (const [hash, { data, ...picture }] of Object.entries(pictures)) {
+    made.pictures.set(hash, picture as PictureData);
+    if (data !== undefined) made.files.set(hash, Buffer.from(data, 'base64'));
+  }
+  return made;
 }

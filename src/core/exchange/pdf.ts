@@ -1,6 +1,7 @@
 import PDFDocument from 'pdfkit';
 import { MM_PER_INCH } from '../geometry/length';
 import { DASHES, type ImagePrimitive, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
+import type { SheetFiles } from './sheet-files';
 import { arcPath, fontsUsed, outlinePath } from './svg';
 
 /** PDF user space units (points, 1/72 inch) per mm. */
@@ -22,11 +23,11 @@ export interface PdfPage {
  * Writes sheets as a PDF, one page each: true page size and line widths, fonts embedded as subsets, text as text; several pages have
  * an outline of their names.
  *
- * @param fontFile the bytes of a font file by font id
+ * @param files the fonts and raster pictures that the sheets name
  */
 export async function writePdf(
   pages: readonly PdfPage[],
-  fontFile: (font: string) => Uint8Array,
+  files: SheetFiles,
   details: PdfDetails,
 ): Promise<Uint8Array> {
   const pdf = new PDFDocument({
@@ -41,13 +42,13 @@ export async function writePdf(
   });
   const fonts = new Set(pages.flatMap(({ scene }) => [...fontsUsed(scene)]));
   for (const font of fonts) {
-    pdf.registerFont(font, Buffer.from(fontFile(font)));
+    pdf.registerFont(font, Buffer.from(files.font(font)));
     keepLayouts(pdf.font(font));
   }
   for (const { scene, name } of pages) {
     pdf.addPage({ size: [scene.width * POINT, scene.height * POINT], margin: 0 });
     if (pages.length > 1 && name !== undefined) pdf.outline.addItem(name);
-    for (const primitive of scene.primitives) draw(pdf, primitive, scene.height);
+    for (const primitive of scene.primitives) draw(pdf, primitive, scene.height, files);
   }
   pdf.end();
   await done;
@@ -76,7 +77,7 @@ function keepLayouts(pdf: Pdf): void {
   };
 }
 
-function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number): void {
+function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number, files: SheetFiles): void {
   const x = (mm: number) => mm * POINT;
   const y = (mm: number) => (sheetHeight - mm) * POINT;
   if (primitive.kind === 'text') {
@@ -84,7 +85,7 @@ function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number): void {
     return;
   }
   if (primitive.kind === 'image') {
-    drawImage(pdf, primitive, x, y);
+    drawImage(pdf, primitive, files.picture(primitive.hash), x, y);
     return;
   }
   if (primitive.kind === 'path') {
@@ -118,13 +119,19 @@ function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number): void {
 }
 
 /** A raster picture at its full resolution. */
-function drawImage(pdf: Pdf, image: ImagePrimitive, x: (mm: number) => number, y: (mm: number) => number): void {
+function drawImage(
+  pdf: Pdf,
+  image: ImagePrimitive,
+  file: Uint8Array,
+  x: (mm: number) => number,
+  y: (mm: number) => number,
+): void {
   pdf.save();
   const { clip } = image;
   if (clip) pdf.rect(x(clip.x), y(clip.y + clip.height), clip.width * POINT, clip.height * POINT).clip();
   pdf.translate(x(image.x), y(image.y));
   if (image.turn !== 0) pdf.rotate(-image.turn);
-  pdf.image(Buffer.from(image.data, 'base64'), 0, -image.height * POINT, {
+  pdf.image(Buffer.from(file), 0, -image.height * POINT, {
     width: image.width * POINT,
     height: image.height * POINT,
   });

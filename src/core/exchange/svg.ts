@@ -2,6 +2,7 @@ import { fontFamily } from '../lettering/fonts';
 import type { Segment } from '../picture/picture';
 import { cutOff } from '../scene/image-clip';
 import { DASHES, type ImagePrimitive, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
+import type { SheetFiles } from './sheet-files';
 
 /** The font size at which text is set before it is scaled: at millimetre sizes browsers round advances. */
 const SETTING_SIZE = 100;
@@ -16,8 +17,16 @@ export interface SvgElement {
 
 const round = (value: number) => Math.round(value * 1e6) / 1e6;
 
-/** One primitive as an SVG element on a sheet of the given height. */
-export function svgElement(primitive: Primitive, sheetHeight: number): SvgElement {
+/**
+ * One primitive as an SVG element on a sheet of the given height.
+ *
+ * @param pictureAddress where a raster picture is found by its hash
+ */
+export function svgElement(
+  primitive: Primitive,
+  sheetHeight: number,
+  pictureAddress: (hash: string) => string,
+): SvgElement {
   const y = (value: number) => round(sheetHeight - value);
   switch (primitive.kind) {
     case 'line':
@@ -51,7 +60,7 @@ export function svgElement(primitive: Primitive, sheetHeight: number): SvgElemen
         },
       };
     case 'image':
-      return imageElement(primitive, y(primitive.y));
+      return imageElement(primitive, y(primitive.y), pictureAddress);
     case 'text':
       return textElement(primitive, y(primitive.y));
   }
@@ -68,14 +77,14 @@ export function outlinePath(
     .join('');
 }
 
-function imageElement(image: ImagePrimitive, y: number): SvgElement {
+function imageElement(image: ImagePrimitive, y: number, pictureAddress: (hash: string) => string): SvgElement {
   const { width, height, turn } = image;
   const cut = cutOff(image);
   const inset = cut && [cut.top, cut.right, cut.bottom, cut.left].map((side) => `${round(side)}px`).join(' ');
   return {
     tag: 'image',
     attributes: {
-      href: `data:image/${image.type};base64,${image.data}`,
+      href: pictureAddress(image.hash),
       width: round(width),
       height: round(height),
       preserveAspectRatio: 'none',
@@ -152,16 +161,18 @@ export function fontsUsed(scene: Scene): string[] {
 /**
  * Writes a scene as an SVG file in true size, carrying the fonts it uses.
  *
- * @param fontFile the bytes of a font file by font id
  * @param title for readers of the file
  */
-export function writeSvg(scene: Scene, fontFile: (font: string) => Uint8Array, title: string): string {
+export function writeSvg(scene: Scene, files: SheetFiles, title: string): string {
+  const types = new Map(scene.primitives.flatMap((one) => (one.kind === 'image' ? [[one.hash, one.type] as const] : [])));
+  const embedded = (hash: string) =>
+    `data:image/${types.get(hash)};base64,${Buffer.from(files.picture(hash)).toString('base64')}`;
   const faces = fontsUsed(scene).map((font) => {
-    const data = Buffer.from(fontFile(font)).toString('base64');
+    const data = Buffer.from(files.font(font)).toString('base64');
     return `@font-face{font-family:${fontFamily(font)};src:url(data:font/ttf;base64,${data}) format('truetype')}`;
   });
   const elements = scene.primitives.map((primitive) => {
-    const { tag, attributes, text } = svgElement(primitive, scene.height);
+    const { tag, attributes, text } = svgElement(primitive, scene.height, embedded);
     const written = Object.entries(attributes).map(([name, value]) => ` ${name}="${escape(String(value))}"`);
     const source = ` data-source="${escape(primitive.source)}" data-layer="${primitive.layer}"`;
     return `<${tag}${written.join('')}${source}${text === undefined ? '/>' : `>${escape(text)}</${tag}>`}`;

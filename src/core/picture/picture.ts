@@ -19,7 +19,7 @@ export const VectorPath = z.object({
 });
 export type VectorPath = z.infer<typeof VectorPath>;
 
-/** A picture as it is kept, once by the hash of what was read: outlines, or pixels. */
+/** A picture as sheets are composed with it, by the hash of its file: outlines, or how many pixels its file has. */
 export const PictureData = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('vector'),
@@ -34,8 +34,6 @@ export const PictureData = z.discriminatedUnion('kind', [
     /** Size in pixels. */
     width: z.int().positive(),
     height: z.int().positive(),
-    /** The file, base64. */
-    data: z.string(),
   }),
 ]);
 export type PictureData = z.infer<typeof PictureData>;

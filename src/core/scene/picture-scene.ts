@@ -30,7 +30,7 @@ export function picturePrimitives(
   if (picture.kind === 'raster') {
     const corner = toSheet(placing, at);
     const clip = scale === 'fill' ? boxToSheet(placing, room) : undefined;
-    const { type, data } = picture;
+    const { type } = picture;
     const pixels = { width: picture.width, height: picture.height };
     return {
       primitives: [
@@ -38,7 +38,6 @@ export function picturePrimitives(
           kind: 'image',
           hash,
           type,
-          data,
           pixels,
           width,
           height,

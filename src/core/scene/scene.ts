@@ -102,11 +102,9 @@ export interface PathPrimitive extends Common {
 /** A raster picture: its lower left corner before turning, its size, turned counter-clockwise about its box. */
 export interface ImagePrimitive extends Common {
   kind: 'image';
-  /** Hash of the picture. */
+  /** Hash of the picture, by which its file is found. */
   hash: string;
   type: 'png' | 'jpeg';
-  /** The file, base64. */
-  data: string;
   pixels: { width: number; height: number };
   /** Size as it is printed, before turning, mm. */
   width: number;

@@ -18,21 +18,6 @@ export interface Proved {
   findings: Finding[];
 }
 
-/** How far the newest run over all specimens is, and what it came to. */
-export interface ProvingStatus {
-  state: 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
-  trouble?: string;
-  proofs: number;
-  done: number;
-  /** Proofs a second. */
-  rate: number;
-  counts: Record<Verdict['sign'], number>;
-  /** The proofs that do not just fit, the worst first. */
-  worst: Proved[];
-  /** Whether the format has been changed since. */
-  outdated: boolean;
-}
-
 /** What every proof of a format has in common. */
 export interface ProvingSources {
   document: FormatDocument;
@@ -47,11 +32,18 @@ export const proofsOf = (specimen: Specimen, sizes: number): number => Math.max(
 
 /** Proves a format with many specimens, with the sheets that follow; each size's frame and zones are composed once. */
 export class Prover {
-  private readonly memos = new Map<string, ProofMemo>();
   private readonly rules;
 
-  constructor(private readonly sources: ProvingSources) {
+  constructor(
+    private readonly sources: ProvingSources,
+    private readonly memos = new Map<string, ProofMemo>(),
+  ) {
     this.rules = partsRules(sources.document);
+  }
+
+  /** The same prover for other models: what was composed of sizes stays. */
+  withModels(models: ModelSources): Prover {
+    return new Prover({ ...this.sources, models }, this.memos);
   }
 
   /** All proofs of a specimen, in the order of its variants and of the format's sizes. */

@@ -1,25 +1,34 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout } from 'node:timers/promises';
-import { DatabaseAway, database, transaction } from '../database';
-import { type JobRow, claimJob, endJob, findJob, giveBack } from '../repositories/jobs';
-import { prove } from './prove';
-
-const WORK: Record<JobRow['kind'], typeof prove> = { prove };
+import { STANDARDS_DESK } from '../actor';
+import { DatabaseAway, DatabaseBusy, database, transaction } from '../database';
+import { type JobRow, claimJob, endJob, findJob, giveBack, insertJob } from '../repositories/jobs';
+import { isStoreFollowed } from '../services/model-store';
+import { JOB_KINDS } from './registry';
 
 /** Claims one job and does it, until `signal` ends it. @returns false when none was free */
 export async function runOne(owner: string, signal: AbortSignal): Promise<boolean> {
   const job = await transaction((db) => claimJob(db, owner));
   if (!job) return false;
+  const kind = JOB_KINDS[job.kind];
+  if (!kind) {
+    await endJob(database, { id: job.id, owner, state: 'failed', trouble: `Nobody knows work of the kind ${job.kind}.` });
+    return true;
+  }
   try {
-    const ended = await WORK[job.kind](job, owner, signal);
-    if (ended === 'done') await endJob(database, { id: job.id, owner, state: 'done' });
-    else if (ended === 'left') await leave(job, owner);
-    else await endJob(database, { id: job.id, owner, state: 'failed', trouble: ended.failed });
+    const ended = await kind.run(job, owner, signal);
+    if (ended === 'left') await leave(job, owner);
+    else if (ended !== 'done') await endJob(database, { id: job.id, owner, state: 'failed', trouble: ended.failed });
+    else if (kind.everySeconds !== undefined)
+      await giveBack(database, { id: job.id, owner, afterSeconds: kind.everySeconds });
+    else await endJob(database, { id: job.id, owner, state: 'done' });
   } catch (error) {
     // Left to its lease: once the database is back the job is claimed again where it stands.
-    if (error instanceof DatabaseAway) throw error;
+    if (error instanceof DatabaseAway || error instanceof DatabaseBusy) throw error;
     const trouble = `It broke off: ${(error as Error).message}`.slice(0, 500);
-    await endJob(database, { id: job.id, owner, state: 'failed', trouble });
+    if (kind.everySeconds !== undefined)
+      await giveBack(database, { id: job.id, owner, afterSeconds: kind.everySeconds });
+    else await endJob(database, { id: job.id, owner, state: 'failed', trouble });
   }
   return true;
 }
@@ -30,14 +39,26 @@ async function leave({ id }: JobRow, owner: string): Promise<void> {
   else await giveBack(database, { id, owner });
 }
 
+/** Puts in the work that comes again and again, unless it is there: whichever process begins first does. */
+export async function beginRecurring(): Promise<void> {
+  if (!isStoreFollowed()) return;
+  const job = { id: randomUUID(), kind: 'follow store', subject: 'all', input: {} };
+  await insertJob(database, { ...job, askedBy: STANDARDS_DESK.account });
+}
+
 /** Does jobs one after another until `signal` ends it; rests for `restMs` when there is none or the database is away. */
 export async function runJobs(signal: AbortSignal, restMs: number): Promise<void> {
   const owner = `${process.pid}/${randomUUID()}`;
   while (!signal.aborted) {
-    const busy = await runOne(owner, signal).catch((error: unknown) => {
-      if (error instanceof DatabaseAway) return false;
-      throw error;
-    });
+    const busy = await runOne(owner, signal)
+      .then(async (done) => {
+        if (!done) await beginRecurring();
+        return done;
+      })
+      .catch((error: unknown) => {
+        if (error instanceof DatabaseAway || error instanceof DatabaseBusy) return false;
+        throw error;
+      });
     // The wait ends at once when the signal does.
     if (!busy) await setTimeout(restMs, undefined, { signal }).catch(() => undefined);
   }

@@ -1,12 +1,28 @@
+import type { Actor } from '../actor';
 import type { Database } from '../database';
 
-/** Notes a change of a standard: one row for a person, a subject and a sitting, counted up by further changes. */
+/** Steps of a sitting that are kept word for word. */
+const MOST_STEPS = 200;
+
+/**
+ * Notes what somebody did to a standard: one row for a person, a subject and a sitting, and under it each step in its words.
+ *
+ * @param words one entry a step, in order
+ */
 export async function noteChange(
   db: Database,
-  entry: { account: string; subject: string; sitting: string; words: string },
+  { account }: Actor,
+  { subject, sitting, words }: { subject: string; sitting: string; words: readonly string[] },
 ): Promise<void> {
-  await db.run(
-    'INSERT INTO audit (account_id, subject, sitting, words) VALUES (?, ?, ?, ?) ON DUPLICATE KEY UPDATE changes = changes + 1, words = VALUES(words)',
-    [entry.account, entry.subject, entry.sitting, entry.words],
+  const steps = words.slice(-MOST_STEPS).map((one) => one.slice(0, 500));
+  const { inserted } = await db.run(
+    `INSERT INTO audit (account_id, subject, sitting, words, changes) VALUES (?, ?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE id = LAST_INSERT_ID(id), changes = changes + VALUES(changes), words = VALUES(words)`,
+    [account, subject, sitting, steps.at(-1) ?? '', words.length],
   );
+  if (steps.length > 0)
+    await db.run(
+      `INSERT INTO audit_steps (audit_id, words) VALUES ${steps.map(() => '(?, ?)').join(', ')}`,
+      steps.flatMap((one) => [inserted, one]),
+    );
 }

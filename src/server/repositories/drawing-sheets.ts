@@ -1,5 +1,5 @@
 import type { DrawingSheet } from '../../core/drawing/sheets';
-import type { Database } from '../database';
+import { type Database, marks } from '../database';
 
 interface Raw {
   drawing_id: string;
@@ -22,12 +22,12 @@ const toSheet = (raw: Raw): DrawingSheet => ({
   ...(raw.variant !== null && { variant: raw.variant }),
 });
 
-/** The sheets of every drawing, or with `only` of one, by the drawing's id. */
-export async function allSheets(db: Database, only?: string): Promise<Map<string, DrawingSheet[]>> {
-  const where = only === undefined ? '' : ' WHERE drawing_id = ?';
+/** The sheets of some drawings, by the drawing's id. */
+export async function allSheets(db: Database, drawings: readonly string[]): Promise<Map<string, DrawingSheet[]>> {
   const rows = await db.query<Raw>(
-    `SELECT drawing_id, id, name, size_id, scale, edition_id, specimen_id, variant FROM drawing_sheets${where} ORDER BY drawing_id, position`,
-    only === undefined ? [] : [only],
+    `SELECT drawing_id, id, name, size_id, scale, edition_id, specimen_id, variant FROM drawing_sheets
+     WHERE drawing_id IN (${marks(drawings)}) ORDER BY drawing_id, position`,
+    [...drawings],
   );
   const sheets = new Map<string, DrawingSheet[]>();
   for (const raw of rows) sheets.set(raw.drawing_id, [...(sheets.get(raw.drawing_id) ?? []), toSheet(raw)]);

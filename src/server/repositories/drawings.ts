@@ -1,14 +1,26 @@
+import type { RegisterEntry, WantedDrawings } from '../../contract/drawings';
+import type { Page } from '../../contract/route';
 import type { Answers } from '../../core/drawing/drawing';
 import type { DrawingSheet } from '../../core/drawing/sheets';
 import type { RevisionRow } from '../../core/revision/rows';
 import type { ItemsByList } from '../../core/specimen/parts-tables';
-import type { Database } from '../database';
+import type { Actor } from '../actor';
+import { type Database, marks } from '../database';
 import { allSheets, keepSheets } from './drawing-sheets';
 import { fromJson } from './json-column';
+import { likeAnywhere, readPage } from './keyset';
 
 export type DrawingState = 'in work' | 'finished';
 
-export interface DrawingRow {
+/** What is printed on a drawing that neither its model nor its format knows. */
+export interface DrawingSettings {
+  profileId: string;
+  projectId: string;
+  scale: string;
+  decimalMark: ',' | '.';
+}
+
+export interface DrawingRow extends DrawingSettings {
   id: string;
   number: string;
   editionId: string;
@@ -21,7 +33,7 @@ export interface DrawingRow {
   overruled: Answers;
   /** The oldest first. */
   revisions: RevisionRow[];
-  /** Item numbers of its parts lists. */
+  /** Item numbers of its parts lists that are given. */
   items: ItemsByList;
   sheets: DrawingSheet[];
   state: DrawingState;
@@ -29,6 +41,17 @@ export interface DrawingRow {
   version: number;
   /** ISO 8601, when it was last changed. */
   changedAt: string;
+}
+
+/** What the register shows of a drawing beside what it is itself, and the models it shows; kept as it is written. */
+export interface RegisterColumns {
+  title: string;
+  modelName: string;
+  /** Names of the asked values that have no answer yet. */
+  open: string[];
+  /** A finished drawing whose models give something else now. */
+  modelChanged: boolean;
+  models: string[];
 }
 
 interface Raw {
@@ -40,6 +63,10 @@ interface Raw {
   specimen_id: string;
   variant: string | null;
   size_id: string;
+  profile_id: string;
+  project_id: string;
+  scale: string;
+  decimal_mark: ',' | '.';
   answers: unknown;
   overruled: unknown;
   revisions: unknown;
@@ -59,6 +86,10 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
   specimen: raw.specimen_id,
   variant: raw.variant ?? undefined,
   sizeId: raw.size_id,
+  profileId: raw.profile_id,
+  projectId: raw.project_id,
+  scale: raw.scale,
+  decimalMark: raw.decimal_mark,
   answers: fromJson(raw.answers),
   overruled: fromJson(raw.overruled),
   revisions: fromJson(raw.revisions),
@@ -71,29 +102,169 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
 });
 
 const SELECT = `SELECT drawings.id, drawings.number, edition_id, format_id, editions.number AS edition, specimen_id, variant, size_id,
-  answers, overruled, revisions, items, drawings.state, finished_with, drawings.version, drawings.updated_at
+  drawings.profile_id, drawings.project_id, scale, decimal_mark, answers, overruled, revisions, items, drawings.state, finished_with,
+  drawings.version, drawings.updated_at
   FROM drawings JOIN editions ON editions.id = drawings.edition_id`;
 
-/** The register, newest first. */
-export async function allDrawings(db: Database): Promise<DrawingRow[]> {
-  const rows = await db.query<Raw>(`${SELECT} ORDER BY drawings.created_at DESC`);
-  const sheets = await allSheets(db);
-  return rows.map((raw) => toRow(raw, sheets.get(raw.id) ?? []));
+export async function findDrawing(db: Database, id: string): Promise<DrawingRow | undefined> {
+  return (await findDrawings(db, [id])).get(id);
 }
 
-export async function findDrawing(db: Database, id: string): Promise<DrawingRow | undefined> {
-  const [raw] = await db.query<Raw>(`${SELECT} WHERE drawings.id = ?`, [id]);
-  return raw && toRow(raw, (await allSheets(db, id)).get(id) ?? []);
+/** Those of the drawings that there are, by id. */
+export async function findDrawings(db: Database, ids: readonly string[]): Promise<Map<string, DrawingRow>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db.query<Raw>(`${SELECT} WHERE drawings.id IN (${marks(ids)})`, [...ids]);
+  const sheets = await allSheets(db, ids);
+  return new Map(rows.map((raw) => [raw.id, toRow(raw, sheets.get(raw.id) ?? [])]));
+}
+
+interface RawEntry {
+  id: string;
+  number: string;
+  created: string;
+  title: string;
+  modelName: string;
+  variant: string | null;
+  formatName: string;
+  edition: number;
+  sizeId: string;
+  sizes: unknown;
+  sheets: number;
+  revision: string | null;
+  state: DrawingState;
+  open: unknown;
+  modelChanged: number;
+  lookedAt: number;
+  updated: Date;
+}
+
+const WANTED: Record<WantedDrawings, string | undefined> = {
+  all: undefined,
+  'in work': "drawings.state = 'in work'",
+  finished: "drawings.state = 'finished'",
+  changed: 'drawings.model_changed = TRUE',
+  open: 'drawings.open_count > 0',
+};
+
+/** The register in pages, the newest first; with `search` those that have it in number, title or model. */
+export function listDrawings(
+  db: Database,
+  asked: { search?: string | undefined; wanted: WantedDrawings; after?: string | undefined; size: number },
+): Promise<Page<RegisterEntry>> {
+  const { search, wanted } = asked;
+  const state = WANTED[wanted];
+  const like = search?.trim() ? likeAnywhere(search) : undefined;
+  return readPage<RawEntry, RegisterEntry>(
+    db,
+    {
+      select: `drawings.id, drawings.number, DATE_FORMAT(drawings.created_at, '%Y-%m-%d %H:%i:%s.%f') AS created, title,
+        model_name AS modelName, variant, formats.name AS formatName, editions.number AS edition, size_id AS sizeId, sizes,
+        (SELECT COUNT(*) FROM drawing_sheets WHERE drawing_id = drawings.id) AS sheets,
+        JSON_VALUE(revisions, '$[last].revision') AS revision, drawings.state, open_names AS open, model_changed AS modelChanged,
+        looked_at AS lookedAt, drawings.updated_at AS updated`,
+      from: 'drawings JOIN editions ON editions.id = edition_id JOIN formats ON formats.id = format_id',
+      where: [
+        ...(state ? [{ sql: state, parameters: [] }] : []),
+        ...(like
+          ? [
+              {
+                sql: 'drawings.number LIKE ? OR title LIKE ? OR model_name LIKE ? OR variant LIKE ?',
+                parameters: [like, like, like, like],
+              },
+            ]
+          : []),
+      ],
+      order: ['drawings.created_at', 'drawings.id'],
+      direction: 'DESC',
+      keyOf: ({ created, id }) => [created, id],
+      toEntry: (raw) => ({
+        id: raw.id,
+        number: raw.number,
+        title: raw.title,
+        modelName: raw.modelName,
+        variant: raw.variant ?? undefined,
+        formatName: raw.formatName,
+        edition: raw.edition,
+        sizeName: fromJson<{ id: string; name: string }[]>(raw.sizes).find(({ id }) => id === raw.sizeId)?.name ?? raw.sizeId,
+        sheets: Number(raw.sheets),
+        revision: raw.revision ?? undefined,
+        state: raw.state,
+        open: fromJson(raw.open),
+        modelChanged: raw.modelChanged === 1,
+        lookedAt: raw.lookedAt === 1,
+        changedAt: raw.updated.toISOString(),
+      }),
+    },
+    asked,
+  );
+}
+
+/** How many drawings there are, have open questions, and show models that have changed since they were finished. */
+export async function countDrawings(db: Database): Promise<{ all: number; open: number; changed: number }> {
+  const one = async (where: string) =>
+    Number((await db.query<{ n: number }>(`SELECT COUNT(*) AS n FROM drawings${where}`))[0]!.n);
+  return {
+    all: await one(''),
+    open: await one(' WHERE open_count > 0'),
+    changed: await one(' WHERE model_changed = TRUE'),
+  };
+}
+
+/** The drawings behind one by id whose models have changed since they were looked at, so many of them. */
+export async function drawingsToLookAt(db: Database, behind: string, size: number): Promise<string[]> {
+  const rows = await db.query<{ id: string }>(
+    `SELECT id FROM drawings WHERE looked_at = FALSE AND id > ? ORDER BY id LIMIT ${Math.trunc(size)}`,
+    [behind],
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Marks the drawings that show one of the models as to be looked at. @returns how many */
+export async function markShowing(db: Database, specimens: readonly string[]): Promise<number> {
+  if (specimens.length === 0) return 0;
+  const { affected } = await db.run(
+    `UPDATE drawings JOIN drawing_models ON drawing_id = drawings.id
+     SET looked_at = FALSE, updated_at = updated_at WHERE looked_at = TRUE AND drawing_models.specimen_id IN (${marks(specimens)})`,
+    [...specimens],
+  );
+  return affected;
+}
+
+/** Keeps what the register shows of a drawing, inside a transaction. It is no change of anybody's. */
+export async function keepColumns(db: Database, id: string, columns: RegisterColumns): Promise<void> {
+  await db.run(
+    `UPDATE drawings SET title = ?, model_name = ?, open_names = ?, open_count = ?, model_changed = ?, looked_at = TRUE,
+       updated_at = updated_at WHERE id = ?`,
+    [
+      columns.title.slice(0, 500),
+      columns.modelName.slice(0, 120),
+      JSON.stringify(columns.open),
+      columns.open.length,
+      columns.modelChanged,
+      id,
+    ],
+  );
+  await db.run('DELETE FROM drawing_models WHERE drawing_id = ?', [id]);
+  const models = [...new Set(columns.models)];
+  if (models.length > 0)
+    await db.run(
+      `INSERT INTO drawing_models (drawing_id, specimen_id) VALUES ${models.map(() => '(?, ?)').join(', ')}`,
+      models.flatMap((specimen) => [id, specimen]),
+    );
 }
 
 /** Puts in a drawing, inside a transaction. @throws a duplicate-key error when the number is taken */
 export async function insertDrawing(
   db: Database,
-  drawing: Pick<DrawingRow, 'id' | 'number' | 'editionId' | 'specimen' | 'variant' | 'sizeId' | 'answers' | 'sheets'>,
-  account: string,
+  drawing: Omit<
+    DrawingRow,
+    'formatId' | 'edition' | 'overruled' | 'revisions' | 'state' | 'finishedWith' | 'version' | 'changedAt'
+  >,
+  { account }: Actor,
 ): Promise<void> {
   await db.run(
-    "INSERT INTO drawings (id, number, edition_id, specimen_id, variant, size_id, answers, overruled, made_by) VALUES (?, ?, ?, ?, ?, ?, ?, '{}', ?)",
+    `INSERT INTO drawings (id, number, edition_id, specimen_id, variant, size_id, profile_id, project_id, scale, decimal_mark, answers,
+       overruled, items, made_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', ?, ?)`,
     [
       drawing.id,
       drawing.number,
@@ -101,7 +272,12 @@ export async function insertDrawing(
       drawing.specimen,
       drawing.variant ?? null,
       drawing.sizeId,
+      drawing.profileId,
+      drawing.projectId,
+      drawing.scale,
+      drawing.decimalMark,
       JSON.stringify(drawing.answers),
+      JSON.stringify(drawing.items),
       account,
     ],
   );
@@ -109,18 +285,16 @@ export async function insertDrawing(
 }
 
 /** Changes a drawing, inside a transaction. @returns false when the row is no longer of that version */
-export async function replaceDrawing(
-  db: Database,
-  drawing: Pick<
-    DrawingRow,
-    'id' | 'sizeId' | 'answers' | 'overruled' | 'revisions' | 'items' | 'sheets' | 'state' | 'finishedWith'
-  >,
-  version: number,
-): Promise<boolean> {
+export async function replaceDrawing(db: Database, drawing: DrawingRow, version: number): Promise<boolean> {
   const { affected } = await db.run(
-    'UPDATE drawings SET size_id = ?, answers = ?, overruled = ?, revisions = ?, items = ?, state = ?, finished_with = ?, version = version + 1 WHERE id = ? AND version = ?',
+    `UPDATE drawings SET size_id = ?, profile_id = ?, project_id = ?, scale = ?, decimal_mark = ?, answers = ?, overruled = ?,
+       revisions = ?, items = ?, state = ?, finished_with = ?, version = version + 1 WHERE id = ? AND version = ?`,
     [
       drawing.sizeId,
+      drawing.profileId,
+      drawing.projectId,
+      drawing.scale,
+      drawing.decimalMark,
       JSON.stringify(drawing.answers),
       JSON.stringify(drawing.overruled),
       JSON.stringify(drawing.revisions),
@@ -138,5 +312,5 @@ export async function replaceDrawing(
 
 /** Keeps item numbers that were given; what else there is of the drawing stays, and so does its version. */
 export async function keepItems(db: Database, id: string, items: ItemsByList): Promise<void> {
-  await db.run('UPDATE drawings SET items = ? WHERE id = ?', [JSON.stringify(items), id]);
+  await db.run('UPDATE drawings SET items = ?, updated_at = updated_at WHERE id = ?', [JSON.stringify(items), id]);
 }

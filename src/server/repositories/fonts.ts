@@ -1,13 +1,7 @@
+import type { FontEntry } from '../../contract/office';
 import type { GlyphTableJson } from '../../core/lettering/glyph-table';
 import type { Database } from '../database';
 import { fromJson } from './json-column';
-
-/** A font of the office as lists name it. */
-export interface FontEntry {
-  /** Hash of its file; what lettering styles call it by. */
-  id: string;
-  name: string;
-}
 
 /** Keeps a font, unless it is kept already. */
 export async function keepFont(

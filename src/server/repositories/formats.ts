@@ -1,7 +1,14 @@
+import type { EditionState, ShelfEntry } from '../../contract/formats';
+import type { Page } from '../../contract/route';
 import type { FormatDocument } from '../../core/format/document';
+import { DOCUMENT_VERSION } from '../../core/format/document';
+import { storedDocument } from '../../core/format/reading';
 import type { RevisionRow } from '../../core/revision/rows';
-import type { Database } from '../database';
+import type { Actor } from '../actor';
+import { type Database, marks } from '../database';
 import { fromJson } from './json-column';
+import { likeAnywhere, readPage } from './keyset';
+import { allProperties } from './properties';
 
 export interface ProofSettings {
   today: string;
@@ -19,8 +26,6 @@ export interface FormatRow {
   projectId: string;
   settings: ProofSettings;
 }
-
-export type EditionState = 'open' | 'released' | 'withdrawn';
 
 export interface EditionRow {
   id: string;
@@ -60,39 +65,85 @@ const toFormat = (row: RawFormat): FormatRow => ({
   settings: fromJson(row.proof_settings),
 });
 
-const toEdition = (row: RawEdition): EditionRow => ({
-  id: row.id,
-  formatId: row.format_id,
-  number: row.number,
-  state: row.state,
-  document: fromJson(row.document),
-  hash: row.hash,
-  version: row.version,
-});
+/** What is stored stays as it is; a document of an earlier version is read as one of the newest. */
+async function toEditions(db: Database, rows: RawEdition[]): Promise<EditionRow[]> {
+  const documents = rows.map((row) => fromJson<{ version: number }>(row.document));
+  const old = documents.some(({ version }) => version < DOCUMENT_VERSION);
+  const properties = old ? (await allProperties(db)).map(({ definition }) => definition) : [];
+  return rows.map((row, i) => ({
+    id: row.id,
+    formatId: row.format_id,
+    number: row.number,
+    state: row.state,
+    document: storedDocument(documents[i], properties),
+    hash: row.hash,
+    version: row.version,
+  }));
+}
 
 const FORMAT = 'id, name, profile_id, sample_id, project_id, proof_settings';
 const EDITION = 'id, format_id, number, state, document, hash, version';
 
-export async function allFormats(db: Database): Promise<FormatRow[]> {
-  return (await db.query<RawFormat>(`SELECT ${FORMAT} FROM formats ORDER BY created_at, name`)).map(toFormat);
+interface RawShelf {
+  id: string;
+  name: string;
+  created: string;
+  unit: FormatDocument['unit'];
+  sizes: unknown;
+  mainSize: string;
+  edition: string;
+  number: number;
+  state: EditionState;
+  hash: string;
+  version: number;
+  drawings: number;
 }
 
-/** The id and name of every format on the shelf and the id of its newest edition. */
-export async function formatEntries(db: Database): Promise<{ id: string; name: string; edition: string }[]> {
-  return db.query(
-    `SELECT formats.id, formats.name, editions.id AS edition FROM formats JOIN editions ON format_id = formats.id
-     WHERE number = (SELECT MAX(number) FROM editions AS others WHERE others.format_id = formats.id)
-     ORDER BY formats.created_at, formats.name`,
+/** The formats on the shelf in pages, in the order in which they came or by name; with `search` those that have it in their name or a size. */
+export function listFormats(
+  db: Database,
+  asked: { search?: string | undefined; order: 'shelf' | 'name'; after?: string | undefined; size: number },
+): Promise<Page<ShelfEntry>> {
+  const { search, order } = asked;
+  return readPage<RawShelf, ShelfEntry>(
+    db,
+    {
+      select: `formats.id, formats.name, DATE_FORMAT(formats.created_at, '%Y-%m-%d %H:%i:%s.%f') AS created, unit, sizes, main_size AS mainSize,
+        editions.id AS edition, editions.number, editions.state, editions.hash, editions.version,
+        (SELECT COUNT(*) FROM drawings JOIN editions AS own ON own.id = edition_id WHERE own.format_id = formats.id) AS drawings`,
+      from: `formats JOIN editions ON format_id = formats.id
+        AND number = (SELECT MAX(number) FROM editions AS others WHERE others.format_id = formats.id)`,
+      where: search?.trim()
+        ? [
+            {
+              sql: "formats.name LIKE ? OR JSON_EXTRACT(sizes, '$[*].name') LIKE ?",
+              parameters: [likeAnywhere(search), likeAnywhere(search)],
+            },
+          ]
+        : [],
+      order: order === 'name' ? ['formats.name', 'formats.id'] : ['formats.created_at', 'formats.id'],
+      direction: 'ASC',
+      keyOf: ({ id, name, created }) => [order === 'name' ? name : created, id],
+      toEntry: ({ id, name, unit, sizes, mainSize, edition, number, state, hash, version, drawings }) => ({
+        id,
+        name,
+        unit,
+        sizes: fromJson(sizes),
+        mainSize,
+        edition: { id: edition, number, state, hash, version },
+        drawings: Number(drawings),
+      }),
+    },
+    asked,
   );
+}
+
+export async function firstFormat(db: Database): Promise<FormatRow | undefined> {
+  return (await db.query<RawFormat>(`SELECT ${FORMAT} FROM formats ORDER BY created_at, id LIMIT 1`)).map(toFormat)[0];
 }
 
 export async function findFormat(db: Database, id: string): Promise<FormatRow | undefined> {
   return (await db.query<RawFormat>(`SELECT ${FORMAT} FROM formats WHERE id = ?`, [id])).map(toFormat)[0];
-}
-
-/** Every edition there is, newest number first within each format. */
-export async function allEditions(db: Database): Promise<EditionRow[]> {
-  return (await db.query<RawEdition>(`SELECT ${EDITION} FROM editions ORDER BY format_id, number DESC`)).map(toEdition);
 }
 
 /** @throws a duplicate-key error when the name is taken */
@@ -118,24 +169,50 @@ export async function newestEdition(db: Database, formatId: string): Promise<Edi
     `SELECT ${EDITION} FROM editions WHERE format_id = ? ORDER BY number DESC LIMIT 1`,
     [formatId],
   );
-  return rows.map(toEdition)[0];
+  return (await toEditions(db, rows))[0];
 }
 
 export async function findEdition(db: Database, id: string): Promise<EditionRow | undefined> {
-  return (await db.query<RawEdition>(`SELECT ${EDITION} FROM editions WHERE id = ?`, [id])).map(toEdition)[0];
+  return (await findEditions(db, [id])).get(id);
 }
 
-export async function insertEdition(db: Database, row: EditionRow, account: string): Promise<void> {
-  await db.run(`INSERT INTO editions (${EDITION}, updated_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`, [
-    row.id,
-    row.formatId,
-    row.number,
-    row.state,
-    JSON.stringify(row.document),
-    row.hash,
-    row.version,
-    account,
-  ]);
+/** Those of the editions that there are, by id. */
+export async function findEditions(db: Database, ids: readonly string[]): Promise<Map<string, EditionRow>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db.query<RawEdition>(`SELECT ${EDITION} FROM editions WHERE id IN (${marks(ids)})`, [...ids]);
+  return new Map((await toEditions(db, rows)).map((edition) => [edition.id, edition]));
+}
+
+/** The editions behind one by id, so many of them. */
+export async function editionsBehind(db: Database, id: string, size: number): Promise<EditionRow[]> {
+  const rows = await db.query<RawEdition>(
+    `SELECT ${EDITION} FROM editions WHERE id > ? ORDER BY id LIMIT ${Math.trunc(size)}`,
+    [id],
+  );
+  return toEditions(db, rows);
+}
+
+const listed = ({ unit, sizes, mainSize }: FormatDocument) => [
+  unit,
+  JSON.stringify(sizes.map(({ id, name }) => ({ id, name }))),
+  mainSize,
+];
+
+export async function insertEdition(db: Database, row: EditionRow, { account }: Actor): Promise<void> {
+  await db.run(
+    `INSERT INTO editions (${EDITION}, unit, sizes, main_size, updated_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      row.id,
+      row.formatId,
+      row.number,
+      row.state,
+      JSON.stringify(row.document),
+      row.hash,
+      row.version,
+      ...listed(row.document),
+      account,
+    ],
+  );
 }
 
 /**
@@ -148,11 +225,19 @@ export async function replaceDocument(
   version: number,
   document: FormatDocument,
   hash: string,
-  account: string,
+  { account }: Actor,
 ): Promise<boolean> {
   const { affected } = await db.run(
-    "UPDATE editions SET document = ?, hash = ?, version = version + 1, updated_by = ? WHERE id = ? AND version = ? AND state = 'open'",
-    [JSON.stringify(document), hash, account, id, version],
+    "UPDATE editions SET document = ?, hash = ?, unit = ?, sizes = ?, main_size = ?, version = version + 1, updated_by = ? WHERE id = ? AND version = ? AND state = 'open'",
+    [JSON.stringify(document), hash, ...listed(document), account, id, version],
   );
   return affected === 1;
+}
+
+/** Keeps what lists show of an edition that was stored before they did. */
+export async function keepListed(db: Database, { id, document }: Pick<EditionRow, 'id' | 'document'>): Promise<void> {
+  await db.run('UPDATE editions SET unit = ?, sizes = ?, main_size = ?, updated_at = updated_at WHERE id = ?', [
+    ...listed(document),
+    id,
+  ]);
 }

@@ -5,33 +5,40 @@ export type JobState = 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
 
 export interface JobRow {
   id: string;
-  kind: 'prove';
+  /** One of the kinds in the registry of jobs. */
+  kind: string;
   /** What it is about. */
   subject: string;
   input: unknown;
   state: JobState;
   stopAsked: boolean;
-  steps: number;
-  stepsDone: number;
+  /** The id of the last thing it has done: it goes on behind it. */
+  lastId: string | undefined;
+  /** How many pieces of work there are in all, when that is known, and how many are done. */
+  pieces: number | undefined;
   piecesDone: number;
   trouble?: string;
   /** How long it has run, or ran, in seconds. */
   seconds: number;
 }
 
-type Raw = Omit<JobRow, 'stopAsked' | 'trouble' | 'seconds'> & {
+type Raw = Omit<JobRow, 'stopAsked' | 'trouble' | 'seconds' | 'lastId' | 'pieces'> & {
   stopAsked: number;
   trouble: string | null;
+  lastId: string | null;
+  pieces: number | null;
   ms: number | string | null;
 };
 
-const COLUMNS = `id, kind, subject, input, state, stop_asked AS stopAsked, steps, steps_done AS stepsDone,
+const COLUMNS = `id, kind, subject, input, state, stop_asked AS stopAsked, last_id AS lastId, pieces,
   pieces_done AS piecesDone, trouble, TIMESTAMPDIFF(MICROSECOND, started_at, COALESCE(ended_at, NOW(3))) / 1000 AS ms`;
 
-const toRow = ({ stopAsked, trouble, ms, input, ...row }: Raw): JobRow => ({
+const toRow = ({ stopAsked, trouble, ms, input, lastId, pieces, ...row }: Raw): JobRow => ({
   ...row,
   input: fromJson(input),
   stopAsked: stopAsked === 1,
+  lastId: lastId ?? undefined,
+  pieces: pieces ?? undefined,
   seconds: Number(ms ?? 0) / 1000,
   ...(trouble !== null && { trouble }),
 });
@@ -41,20 +48,21 @@ const LEASE_SECONDS = 30;
 const ATTEMPTS = 3;
 
 const LEASE = `NOW(3) + INTERVAL ${LEASE_SECONDS} SECOND`;
-const FREE = "(state = 'waiting' OR (state = 'running' AND lease_until < NOW(3)))";
+const FREE = "((state = 'waiting' AND run_at <= NOW(3)) OR (state = 'running' AND lease_until < NOW(3)))";
 
+/**
+ * Puts in a job, unless one of its kind about the same thing waits or runs already: whoever asks at once, one is put in.
+ * @returns whether it was put in
+ */
 export async function insertJob(
   db: Database,
-  job: Pick<JobRow, 'id' | 'kind' | 'subject' | 'input' | 'steps'> & { askedBy: string },
-): Promise<void> {
-  await db.run('INSERT INTO jobs (id, kind, subject, input, steps, asked_by) VALUES (?, ?, ?, ?, ?, ?)', [
-    job.id,
-    job.kind,
-    job.subject,
-    JSON.stringify(job.input),
-    job.steps,
-    job.askedBy,
-  ]);
+  job: Pick<JobRow, 'id' | 'kind' | 'subject' | 'input'> & { pieces?: number; askedBy: string },
+): Promise<boolean> {
+  const { affected } = await db.run(
+    'INSERT IGNORE INTO jobs (id, kind, subject, input, pieces, asked_by) VALUES (?, ?, ?, ?, ?, ?)',
+    [job.id, job.kind, job.subject, JSON.stringify(job.input), job.pieces ?? null, job.askedBy],
+  );
+  return affected === 1;
 }
 
 export async function findJob(db: Database, id: string): Promise<JobRow | undefined> {
@@ -62,25 +70,29 @@ export async function findJob(db: Database, id: string): Promise<JobRow | undefi
 }
 
 /** The newest job of a kind about something. */
-export async function newestJob(db: Database, kind: JobRow['kind'], subject: string): Promise<JobRow | undefined> {
+export async function newestJob(db: Database, kind: string, subject: string): Promise<JobRow | undefined> {
   const sql = `SELECT ${COLUMNS} FROM jobs WHERE kind = ? AND subject = ? ORDER BY created_at DESC LIMIT 1`;
   return (await db.query<Raw>(sql, [kind, subject])).map(toRow)[0];
 }
 
-/** Takes out the jobs of a kind about something that are over, with what they came to. */
-export async function deleteEndedJobs(db: Database, kind: JobRow['kind'], subject: string): Promise<void> {
-  const sql = "DELETE FROM jobs WHERE kind = ? AND subject = ? AND state NOT IN ('waiting', 'running')";
-  await db.run(sql, [kind, subject]);
+/** Takes out the jobs of a kind about something that are over, but for one, with what they came to. */
+export async function deleteEndedJobs(
+  db: Database,
+  { id, kind, subject }: Pick<JobRow, 'id' | 'kind' | 'subject'>,
+): Promise<void> {
+  const sql =
+    "DELETE FROM jobs WHERE kind = ? AND subject = ? AND id <> ? AND state NOT IN ('waiting', 'running')";
+  await db.run(sql, [kind, subject, id]);
 }
 
 /**
- * Claims the oldest job that is free: that waits, or whose owner has let its lease run out. To be called in a transaction of
- * its own. The update asks again whether it is free, so that two claims at once give it to one even where rows are not
- * locked between nodes. A job that was begun too often is failed.
+ * Claims the oldest job that is free: that waits and whose time has come, or whose owner has let its lease run out. To be called
+ * in a transaction of its own. The update asks again whether it is free, so that two claims at once give it to one even where
+ * rows are not locked between nodes. A job that was begun too often is failed.
  */
 export async function claimJob(db: Database, owner: string): Promise<JobRow | undefined> {
   const free = await db.query<{ id: string; attempts: number }>(
-    `SELECT id, attempts FROM jobs WHERE ${FREE} ORDER BY created_at LIMIT 1 FOR UPDATE SKIP LOCKED`,
+    `SELECT id, attempts FROM jobs WHERE ${FREE} ORDER BY run_at, created_at LIMIT 1 FOR UPDATE SKIP LOCKED`,
   );
   const [job] = free;
   if (!job) return undefined;
@@ -106,12 +118,12 @@ export async function claimJob(db: Database, owner: string): Promise<JobRow | un
  */
 export async function noteProgress(
   db: Database,
-  job: { id: string; owner: string; stepsDone: number; piecesDone: number },
+  job: { id: string; owner: string; lastId: string; piecesDone: number },
 ): Promise<boolean> {
   const { affected } = await db.run(
-    `UPDATE jobs SET steps_done = ?, pieces_done = ?, lease_until = ${LEASE}
+    `UPDATE jobs SET last_id = ?, pieces_done = ?, lease_until = ${LEASE}
      WHERE id = ? AND owner = ? AND state = 'running' AND stop_asked = FALSE`,
-    [job.stepsDone, job.piecesDone, job.id, job.owner],
+    [job.lastId, job.piecesDone, job.id, job.owner],
   );
   return affected === 1;
 }
@@ -128,13 +140,21 @@ export async function endJob(
   );
 }
 
-/** Lets go of a job that is still this owner's; what is done of it stays done. */
-export async function giveBack(db: Database, { id, owner }: { id: string; owner: string }): Promise<void> {
+/** Lets go of a job that is still this owner's; what is done of it stays done. It is free again, at once or after a while. */
+export async function giveBack(
+  db: Database,
+  { id, owner, afterSeconds = 0 }: { id: string; owner: string; afterSeconds?: number },
+): Promise<void> {
   await db.run(
-    `UPDATE jobs SET state = 'waiting', owner = NULL, lease_until = NULL, attempts = 0
+    `UPDATE jobs SET state = 'waiting', owner = NULL, lease_until = NULL, attempts = 0, run_at = NOW(3) + INTERVAL ? SECOND
      WHERE id = ? AND owner = ? AND state = 'running'`,
-    [id, owner],
+    [afterSeconds, id, owner],
   );
+}
+
+/** Has a job that waits for its time run at once. */
+export async function runNow(db: Database, kind: string): Promise<void> {
+  await db.run("UPDATE jobs SET run_at = NOW(3) WHERE kind = ? AND state = 'waiting'", [kind]);
 }
 
 /** Asks a job to stop: one that waits is stopped at once, one that runs at its next step. */

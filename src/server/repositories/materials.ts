@@ -1,11 +1,7 @@
+import type { MaterialRow } from '../../contract/office';
 import { matchedName } from '../../core/property/names';
 import type { Material } from '../../core/specimen/material';
 import type { Database } from '../database';
-
-export interface MaterialRow {
-  material: Material;
-  version: number;
-}
 
 interface Raw extends Material {
   version: number;

@@ -35,9 +35,11 @@ export async function noteAsked(db: Database, trouble: string | undefined): Prom
   );
 }
 
-export async function followedModels(db: Database): Promise<FollowedModel[]> {
+/** The models that the store has changed, the newest change first, so many of them. */
+export async function changedModels(db: Database, most: number): Promise<FollowedModel[]> {
   const rows = await db.query<{ specimen_id: string; etag: string; changed_at: Date; changes: unknown }>(
-    'SELECT specimen_id, etag, changed_at, changes FROM store_models',
+    `SELECT specimen_id, etag, changed_at, changes FROM store_models WHERE JSON_LENGTH(changes) > 0
+     ORDER BY changed_at DESC LIMIT ${Math.trunc(most)}`,
   );
   return rows.map((row) => ({
     specimen: row.specimen_id,
@@ -45,6 +47,12 @@ export async function followedModels(db: Database): Promise<FollowedModel[]> {
     changedAt: row.changed_at.toISOString(),
     changes: fromJson(row.changes),
   }));
+}
+
+/** Which state of each model is known. */
+export async function knownEtags(db: Database): Promise<Map<string, string>> {
+  const rows = await db.query<{ specimen_id: string; etag: string }>('SELECT specimen_id, etag FROM store_models');
+  return new Map(rows.map((row) => [row.specimen_id, row.etag]));
 }
 
 /** What the store last gave of a model; undefined when it was not heard yet. */

@@ -34,24 +34,30 @@ export async function countVerdicts(db: Database, job: string): Promise<Record<V
   return counts;
 }
 
+/** A proof with its model's name, for lists. */
+type ListedProof = Proved & { name: string };
+
 /** The proofs of a job that do not just fit, the worst first; at most `most` of them. */
-export async function worstVerdicts(db: Database, job: string, most: number): Promise<Proved[]> {
+export async function worstVerdicts(db: Database, job: string, most: number): Promise<ListedProof[]> {
   const rows = await db.query<{
     specimen: string;
+    name: string | null;
     variant: string;
     sizeId: string;
     sign: Verdict['sign'];
-    of: Verdict['of'];
+    verdict: Verdict['of'];
     findings: unknown;
   }>(
-    `SELECT specimen_id AS specimen, variant, size_id AS sizeId, sign, verdict AS \`of\`, findings FROM proof_verdicts
+    `SELECT specimen_id AS specimen, specimens.name, variant, size_id AS sizeId, sign, verdict, findings
+     FROM proof_verdicts LEFT JOIN specimens ON specimens.id = specimen_id
      WHERE job_id = ? AND sign <> '●' ORDER BY sign DESC, specimen_id, variant, size_id LIMIT ${Math.trunc(most)}`,
     [job],
   );
-  return rows.map(({ variant, sign, of, findings, ...row }) => ({
+  return rows.map(({ variant, sign, verdict, findings, name, ...row }) => ({
     ...row,
+    name: name ?? row.specimen,
     ...(variant !== '' && { variant }),
-    verdict: { sign, of },
+    verdict: { sign, of: verdict },
     findings: fromJson<Finding[]>(findings),
   }));
 }

@@ -1,11 +1,7 @@
+import type { PropertyRow } from '../../contract/properties';
 import type { PropertyDefinition } from '../../core/property/definition';
-import type { Database } from '../database';
+import { type Database, marks } from '../database';
 import { fromJson } from './json-column';
-
-export interface PropertyRow {
-  definition: PropertyDefinition;
-  version: number;
-}
 
 interface Raw {
   definition: unknown;
@@ -42,4 +38,66 @@ export async function replaceProperty(db: Database, definition: PropertyDefiniti
     [definition.name, definition.source, JSON.stringify(definition), definition.id, version],
   );
   return affected === 1;
+}
+
+/** A cell of an edition that prints a property. */
+export interface PropertyUse {
+  property: string;
+  block: string;
+  cell: string;
+  /** Cell and block in words. */
+  place: string;
+}
+
+/** Replaces what is kept of where an edition uses properties. */
+export async function replaceUses(db: Database, edition: string, uses: readonly PropertyUse[]): Promise<void> {
+  await db.run('DELETE FROM property_uses WHERE edition_id = ?', [edition]);
+  if (uses.length === 0) return;
+  await db.run(
+    `INSERT IGNORE INTO property_uses (property_id, edition_id, block_id, cell_id, place) VALUES ${uses.map(() => '(?, ?, ?, ?, ?)').join(', ')}`,
+    uses.flatMap(({ property, block, cell, place }) => [property, edition, block, cell, place.slice(0, 300)]),
+  );
+}
+
+/** How many cells of all editions print each property, by its id. */
+export async function countUses(db: Database): Promise<Map<string, number>> {
+  const rows = await db.query<{ property: string; uses: number }>(
+    'SELECT property_id AS property, COUNT(*) AS uses FROM property_uses GROUP BY property_id',
+  );
+  return new Map(rows.map(({ property, uses }) => [property, Number(uses)]));
+}
+
+/** Where a property is used, in words, so many of the places; and how many there are. */
+export async function usesOf(db: Database, id: string, most: number): Promise<{ places: string[]; total: number }> {
+  const rows = await db.query<{ format: string; number: number; place: string }>(
+    `SELECT formats.name AS format, editions.number, place FROM property_uses
+     JOIN editions ON editions.id = edition_id JOIN formats ON formats.id = format_id
+     WHERE property_id = ? ORDER BY formats.name, editions.number DESC, place LIMIT ${Math.trunc(most)}`,
+    [id],
+  );
+  const [count] = await db.query<{ n: number }>('SELECT COUNT(*) AS n FROM property_uses WHERE property_id = ?', [id]);
+  return {
+    places: rows.map(({ format, number, place }) => `${format}, edition ${number}: ${place}`),
+    total: Number(count!.n),
+  };
+}
+
+/** The editions that use a property, each with its state and its format's name, behind one by id. */
+export async function editionsUsing(
+  db: Database,
+  id: string,
+): Promise<{ id: string; state: string; number: number; name: string }[]> {
+  return db.query(
+    `SELECT DISTINCT editions.id, editions.state, editions.number, formats.name FROM property_uses
+     JOIN editions ON editions.id = edition_id JOIN formats ON formats.id = format_id
+     WHERE property_id = ? ORDER BY editions.id`,
+    [id],
+  );
+}
+
+/** Those of the ids that are in the dictionary. */
+export async function knownProperties(db: Database, ids: readonly string[]): Promise<Set<string>> {
+  if (ids.length === 0) return new Set();
+  const rows = await db.query<{ id: string }>(`SELECT id FROM properties WHERE id IN (${marks(ids)})`, [...ids]);
+  return new Set(rows.map(({ id }) => id));
 }

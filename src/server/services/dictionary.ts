@@ -1,68 +1,122 @@
 import { randomUUID } from 'node:crypto';
-import { z } from 'zod';
-import { canonicalHash } from '../../core/format/canonical';
-import { withPropertyReplaced } from '../../core/format/merging';
-import { cellName } from '../../core/format/names';
+import type { ListedProperty, PropertyRow } from '../../contract/properties';
 import { issueInWords } from '../../core/format/reading';
-import { linksByProperty } from '../../core/format/usage';
 import { PropertyDefinition } from '../../core/property/definition';
-import { matchedName, nameClash } from '../../core/property/names';
-import { THE_ADMINISTRATOR } from '../account';
+import { matchedName, nameClash, renamed } from '../../core/property/names';
+import { z } from 'zod';
+import type { Actor } from '../actor';
 import { type Database, database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
-import { allEditions, replaceDocument } from '../repositories/formats';
+import { insertJob } from '../repositories/jobs';
+import { allRecords } from '../repositories/kept-of-models';
 import {
-  type PropertyRow,
   allProperties,
+  countUses,
   deleteProperty,
+  editionsUsing,
   findProperty,
   insertProperty,
   replaceProperty,
+  usesOf,
 } from '../repositories/properties';
-import { ServiceError } from './service-error';
+import { countSpecimens } from '../repositories/specimens';
+import { ServiceError, conflict } from './service-error';
 
-/** The whole dictionary in its order, each property with the version a change is made on. */
-export function dictionary(): Promise<PropertyRow[]> {
-  return allProperties(database);
+/** The whole dictionary in its order. */
+export async function dictionary(): Promise<{ entries: ListedProperty[]; specimens: number }> {
+  const [rows, records, uses, specimens] = await Promise.all([
+    allProperties(database),
+    allRecords(database),
+    countUses(database),
+    countSpecimens(database),
+  ]);
+  return {
+    specimens,
+    entries: rows.map((row) => {
+      const record = records.get(row.definition.id);
+      return {
+        ...row,
+        uses: uses.get(row.definition.id) ?? 0,
+        specimens: record?.specimens ?? 0,
+        longest: record?.longest.map(({ text }) => text) ?? [],
+      };
+    }),
+  };
 }
 
+/** Places of a property that are told one by one. */
+const TOLD = 50;
+
+/** Where formats print a property, in words, and how many cells do. */
+export const placesOfProperty = (id: string): Promise<{ places: string[]; total: number }> =>
+  usesOf(database, id, TOLD);
+
 /** Adds a property. */
-export async function addProperty(json: unknown): Promise<PropertyRow> {
+export async function addProperty(actor: Actor, json: unknown): Promise<PropertyRow> {
   const definition = parsed(json);
-  await changing(definition, async (db) => {
+  await changing(actor, definition, async (db) => {
     await insertProperty(db, definition);
+    await readModelsAgain(db, actor, undefined, definition);
     return `Added ${definition.name}`;
   });
   return { definition, version: 1 };
 }
 
-/** Replaces a property's definition, if it is still of the version the change was made on. Its id and links stay. */
-export async function changeProperty(json: unknown, version: number): Promise<PropertyRow> {
-  const definition = parsed(json);
-  await changing(definition, async (db) => {
-    if (!(await replaceProperty(db, definition, version))) {
-      const current = await findProperty(db, definition.id);
-      if (!current) throw new ServiceError(404, `“${definition.name}” is no longer in the dictionary.`);
-      throw new ServiceError(
-        409,
-        `Somebody changed “${current.definition.name}” meanwhile. Look at it and change it again.`,
-        { current },
-      );
+/**
+ * Replaces a property's definition, if it is still of the version the change was made on. Its id and links stay, and models go on
+ * calling it what they called it: a former name becomes an alias.
+ */
+export async function changeProperty(actor: Actor, json: unknown, version: number): Promise<PropertyRow> {
+  let definition = parsed(json);
+  await changing(actor, definition, async (db) => {
+    const before = await findProperty(db, definition.id);
+    if (!before) throw new ServiceError(404, `“${definition.name}” is no longer in the dictionary.`);
+    if (before.definition.name !== definition.name) {
+      const { aliases } = renamed({ ...before.definition, aliases: definition.aliases }, definition.name);
+      definition = { ...definition, aliases };
     }
+    if (!(await replaceProperty(db, definition, version)))
+      throw conflict(
+        `Somebody changed “${before.definition.name}” meanwhile. Look at it and change it again.`,
+        (await findProperty(db, definition.id)) ?? before,
+      );
+    await readModelsAgain(db, actor, before.definition, definition);
     return `Changed ${definition.name}`;
   });
   return { definition, version: version + 1 };
 }
 
+/** What of a property says how models are read. */
+const asRead = (definition: PropertyDefinition | undefined) =>
+  definition?.source === 'model'
+    ? JSON.stringify([definition.name, definition.aliases, definition.type, definition.unit, definition.display])
+    : '';
+
+const namesIn = (definition: PropertyDefinition | undefined): string[] =>
+  definition?.source === 'model' ? [definition.name, definition.id, ...definition.aliases].map(matchedName) : [];
+
+/** Has the models that use one of a property's names read again by a job, when another definition reads them otherwise. */
+async function readModelsAgain(
+  db: Database,
+  actor: Actor,
+  before: PropertyDefinition | undefined,
+  after: PropertyDefinition | undefined,
+): Promise<void> {
+  if (asRead(before) === asRead(after)) return;
+  const names = [...new Set([...namesIn(before), ...namesIn(after)])];
+  const job = { kind: 'read names', subject: names.join(' ').slice(0, 60) + randomUUID().slice(0, 8) };
+  await insertJob(db, { id: randomUUID(), ...job, input: { names }, askedBy: actor.account });
+}
+
 /** Takes a property out of the dictionary. Refused while a format uses it, with the places. */
-export async function removeProperty(id: string): Promise<void> {
+export async function removeProperty(actor: Actor, id: string): Promise<void> {
   await transaction(async (db) => {
     const row = await findProperty(db, id);
     if (!row) throw new ServiceError(404, 'That property is no longer in the dictionary.');
-    const places = await placesOf(db, id);
-    if (places.length > 0) {
-      const words = places.slice(0, 4).join('; ');
-      const more = places.length > 4 ? ` and ${places.length - 4} more` : '';
+    const { places, total } = await usesOf(db, id, 4);
+    if (total > 0) {
+      const words = places.join('; ');
+      const more = total > places.length ? ` and ${total - places.length} more` : '';
       throw new ServiceError(
         409,
         `“${row.definition.name}” is used: ${words}${more}. Take it out there, or merge it into another property.`,
@@ -70,82 +124,67 @@ export async function removeProperty(id: string): Promise<void> {
       );
     }
     await deleteProperty(db, id);
-    await note(db, id, `Removed ${row.definition.name}`);
+    await readModelsAgain(db, actor, row.definition, undefined);
+    await note(db, actor, id, `Removed ${row.definition.name}`);
   });
-}
-
-/** Where formats use a property, in words. */
-async function placesOf(db: Database, id: string): Promise<string[]> {
-  const names = new Map((await allProperties(db)).map((row) => [row.definition.id, row.definition.name]));
-  return (await allEditions(db)).flatMap(({ document, number }) =>
-    (linksByProperty(document).get(id) ?? []).map(({ block, cell }) => {
-      const found = document.blocks.find((one) => one.id === block)!;
-      const place = cellName(
-        found.cells.find((one) => one.id === cell)!,
-        (property) => names.get(property),
-      );
-      return `${document.name}, edition ${number}: ${place} in ${found.name}`;
-    }),
-  );
 }
 
 /**
  * Merges a property into another one: every link to it in open editions points at the other, which takes over its names as
- * aliases. Refused while a released edition uses it.
+ * aliases. The editions are changed by a job. Refused while an edition that is not open any more uses it.
+ *
+ * @returns how many editions there are to change
  */
-export async function mergeProperty(id: string, into: string): Promise<{ editions: number }> {
+export async function mergeProperty(actor: Actor, id: string, into: string): Promise<{ editions: number }> {
   if (id === into) throw new ServiceError(422, 'A property is not merged into itself.');
   return transaction(async (db) => {
     const [row, target] = [await findProperty(db, id), await findProperty(db, into)];
     if (!row || !target) throw new ServiceError(404, 'One of the two properties is no longer in the dictionary.');
-    if (row.definition.source !== target.definition.source || row.definition.quantity !== target.definition.quantity)
+    const [gone, kept] = [row.definition, target.definition];
+    if (gone.source !== kept.source || gone.quantity !== kept.quantity)
+      throw new ServiceError(422, `“${gone.name}” and “${kept.name}” are of different sources or quantities.`);
+    const editions = await editionsUsing(db, id);
+    const closed = editions.find(({ state }) => state !== 'open');
+    if (closed)
       throw new ServiceError(
-        422,
-        `“${row.definition.name}” and “${target.definition.name}” are of different sources or quantities.`,
+        409,
+        `“${closed.name}”, edition ${closed.number}, is ${closed.state} and uses “${gone.name}”.`,
       );
-    let editions = 0;
-    for (const edition of await allEditions(db)) {
-      const document = withPropertyReplaced(edition.document, id, into);
-      if (document === edition.document) continue;
-      if (edition.state !== 'open')
-        throw new ServiceError(
-          409,
-          `“${edition.document.name}”, edition ${edition.number}, is ${edition.state} and uses “${row.definition.name}”.`,
-        );
-      const hash = canonicalHash(document);
-      if (!(await replaceDocument(db, edition.id, edition.version, document, hash, THE_ADMINISTRATOR.id)))
-        throw new ServiceError(409, `Somebody changed “${edition.document.name}” meanwhile. Merge again.`);
-      editions += 1;
+    const names = [kept.name, ...kept.aliases].map(matchedName);
+    const taken = [gone.name, ...gone.aliases].filter((name) => !names.includes(matchedName(name)));
+    const merged = { ...kept, aliases: [...kept.aliases, ...taken].slice(0, 40) };
+    await replaceProperty(db, merged, target.version);
+    if (editions.length === 0) await deleteProperty(db, id);
+    else {
+      const job = { id: randomUUID(), kind: 'merge property', subject: id, input: { from: id, into } };
+      await insertJob(db, { ...job, pieces: editions.length, askedBy: actor.account });
     }
-    const { definition } = target;
-    const names = [definition.name, ...definition.aliases].map(matchedName);
-    const taken = [row.definition.name, ...row.definition.aliases].filter((name) => !names.includes(matchedName(name)));
-    await deleteProperty(db, id);
-    await replaceProperty(
-      db,
-      { ...definition, aliases: [...definition.aliases, ...taken].slice(0, 40) },
-      target.version,
-    );
-    await note(db, into, `Merged ${row.definition.name} into ${definition.name}`);
-    return { editions };
+    await readModelsAgain(db, actor, gone, merged);
+    await note(db, actor, into, `Merged ${gone.name} into ${kept.name}`);
+    return { editions: editions.length };
   });
 }
 
 /** Adds and changes the properties of a file that was looked through, all or none. */
-export async function importDictionary(json: unknown): Promise<{ added: number; changed: number }> {
+export async function importDictionary(actor: Actor, json: unknown): Promise<{ added: number; changed: number }> {
   const list = z.array(PropertyDefinition).max(5000).safeParse(json);
   if (!list.success) throw new ServiceError(422, issueInWords(list.error, 'The dictionary file'));
   return transaction(async (db) => {
     const done = { added: 0, changed: 0 };
+    const known = new Map((await allProperties(db)).map((row) => [row.definition.id, row]));
     for (const definition of list.data) {
-      await refuseAmbiguous(db, definition);
-      const before = await findProperty(db, definition.id);
+      const others = [...known.values()].map((row) => row.definition);
+      const clash = nameClash(definition, others);
+      if (clash) throw new ServiceError(409, clash);
+      const before = known.get(definition.id);
       if (!before) {
         await insertProperty(db, definition);
         done.added += 1;
       } else if (await replaceProperty(db, definition, before.version)) done.changed += 1;
+      await readModelsAgain(db, actor, before?.definition, definition);
+      known.set(definition.id, { definition, version: (before?.version ?? 0) + 1 });
     }
-    await note(db, 'dictionary', `Read in ${done.added} new and ${done.changed} changed properties`);
+    await note(db, actor, 'dictionary', `Read in ${done.added} new and ${done.changed} changed properties`);
     return done;
   }).catch((error: unknown) => {
     throw isDuplicate(error)
@@ -154,8 +193,8 @@ export async function importDictionary(json: unknown): Promise<{ added: number; 
   });
 }
 
-const note = (db: Database, subject: string, words: string) =>
-  noteChange(db, { account: THE_ADMINISTRATOR.id, subject: `property ${subject}`, sitting: randomUUID(), words });
+const note = (db: Database, actor: Actor, subject: string, words: string) =>
+  noteChange(db, actor, { subject: `property ${subject}`, sitting: randomUUID(), words: [words] });
 
 function parsed(json: unknown): PropertyDefinition {
   const result = PropertyDefinition.safeParse(json);
@@ -163,23 +202,21 @@ function parsed(json: unknown): PropertyDefinition {
   return result.data;
 }
 
-async function changing(definition: PropertyDefinition, change: (db: Database) => Promise<string>): Promise<void> {
+async function changing(
+  actor: Actor,
+  definition: PropertyDefinition,
+  change: (db: Database) => Promise<string>,
+): Promise<void> {
   try {
     await transaction(async (db) => {
-      await refuseAmbiguous(db, definition);
-      const words = await change(db);
-      await note(db, definition.id, words);
+      const clash = nameClash(
+        definition,
+        (await allProperties(db)).map((row) => row.definition),
+      );
+      if (clash) throw new ServiceError(409, clash);
+      await note(db, actor, definition.id, await change(db));
     });
   } catch (error) {
     throw isDuplicate(error) ? new ServiceError(409, `There is a property named “${definition.name}” already.`) : error;
   }
-}
-
-/** @throws ServiceError when another property matches one of the definition's names */
-async function refuseAmbiguous(db: Database, definition: PropertyDefinition): Promise<void> {
-  const clash = nameClash(
-    definition,
-    (await allProperties(db)).map((row) => row.definition),
-  );
-  if (clash) throw new ServiceError(409, clash);
 }

@@ -1,96 +1,134 @@
+import type { FormatView, OfficeFacts } from '../../contract/formats';
+import { askedBy, unanswered } from '../../core/drawing/asking';
 import { modelHash } from '../../core/drawing/drawing';
-import type { DrawingFormat, DrawingSources } from '../../core/drawing/sheets';
+import type { DrawingSources } from '../../core/drawing/sheets';
 import { canonicalHash } from '../../core/format/canonical';
 import type { FormatDocument } from '../../core/format/document';
-import { documentFonts } from '../../core/format/fonts-used';
-import { picturesUsed } from '../../core/format/pictures-used';
-import type { Resources } from '../../core/scene/resources';
+import type { Facts } from '../../core/property/facts';
+import { resolveProperty } from '../../core/property/resolving';
+import { SUPPLIED } from '../../core/property/supplied';
+import { valueText } from '../../core/property/value';
 import { modelFacts } from '../../core/specimen/model-facts';
-import { type Models, modelSources } from '../../core/specimen/models';
-import { seenValues } from '../../core/specimen/seen-values';
-import { type Database, database } from '../database';
-import type { DrawingRow } from '../repositories/drawings';
-import { findEdition } from '../repositories/formats';
-import { findPictures } from '../repositories/pictures';
-import { fontsFor } from './fonts';
-import { type FormatView, proofFacts } from './formats';
+import type { ModelSources } from '../../core/specimen/models';
+import type { Database } from '../database';
+import type { DrawingRow, RegisterColumns } from '../repositories/drawings';
+import { type EditionRow, findEditions, findFormat } from '../repositories/formats';
+import { findPlaces, placesOf } from '../repositories/value-places';
+import { editionView } from './format-views';
+import { type ModelsAtHand, modelsAtHand } from './models-at-hand';
 import { ServiceError } from './service-error';
+import { officeToday } from './today';
 
 /** The editions that a drawing's sheets are made by, its own first. */
 export const editionsOf = ({ editionId, sheets }: Pick<DrawingRow, 'editionId' | 'sheets'>): string[] => [
   ...new Set([editionId, ...sheets.flatMap(({ edition }) => edition ?? [])]),
 ];
 
-const OFF_THE_SHELF = 'A sheet’s format is no longer on the shelf. Choose another one.';
+/** The models on a drawing's sheets, its own first. */
+export const modelsOf = ({ specimen, sheets }: Pick<DrawingRow, 'specimen' | 'sheets'>): string[] => [
+  ...new Set([specimen, ...sheets.flatMap((sheet) => sheet.specimen ?? [])]),
+];
 
-/** The formats of a drawing's sheets, its own first. @param known those that are read already, by edition; more are added */
-export async function documentsFor(
+/** All that a drawing's sheets are made from. */
+export interface DrawingAtHand {
+  /** The editions of its sheets' formats, its own first. */
+  editions: EditionRow[];
+  models: ModelsAtHand;
+  /** What they are filled from beside model and drawing: what is the drawing's own, and today. */
+  facts: OfficeFacts;
+  sources: DrawingSources;
+}
+
+/** What a drawing is filled from beside its model: its project, its profile and its decimal mark, the organisation, today. */
+export async function drawingSurroundings(
   db: Database,
-  row: Pick<DrawingRow, 'editionId' | 'sheets'>,
-  known = new Map<string, FormatDocument>(),
-): Promise<FormatDocument[]> {
+  { projectId, profileId, decimalMark }: Pick<DrawingRow, 'projectId' | 'profileId' | 'decimalMark'>,
+): Promise<OfficeFacts> {
+  const places = await findPlaces(db, [projectId, profileId]);
+  const [organisation] = await placesOf(db, 'organisation');
+  const named = (id: string) => {
+    const place = places.get(id);
+    return place && { name: place.name, values: place.values };
+  };
+  return {
+    project: named(projectId),
+    profile: named(profileId),
+    organisation: organisation && { name: organisation.name, values: organisation.values },
+    today: await officeToday(db),
+    locale: { decimalMark },
+  };
+}
+
+/** Reads all that a drawing's sheets are made from: its formats, its models with all that they are made of. */
+export async function drawingAtHand(
+  db: Database,
+  row: Pick<DrawingRow, 'editionId' | 'sheets' | 'specimen' | 'projectId' | 'profileId' | 'decimalMark' | 'scale'>,
+): Promise<DrawingAtHand> {
   const ids = editionsOf(row);
-  for (const id of ids.filter((one) => !known.has(one))) {
-    const edition = await findEdition(db, id);
-    if (!edition) throw new ServiceError(422, OFF_THE_SHELF);
-    known.set(id, edition.document);
+  const found = await findEditions(db, ids);
+  const editions = ids.map((id) => {
+    const edition = found.get(id);
+    if (!edition) throw new ServiceError(422, 'A sheet’s format is no longer on the shelf. Choose another one.');
+    return edition;
+  });
+  const models = await modelsAtHand(db, modelsOf(row));
+  const facts = await drawingSurroundings(db, row);
+  const [own, ...others] = editions;
+  return {
+    editions,
+    models,
+    facts,
+    sources: {
+      document: own!.document,
+      others: new Map(others.map(({ id, document }) => [id, document])),
+      models: models.sources,
+      facts,
+      scale: row.scale,
+    },
+  };
+}
+
+/** The formats of a drawing's sheets as the interface takes them. */
+export async function formatsOf(db: Database, { editions, facts, sources }: DrawingAtHand): Promise<FormatView[]> {
+  const views: FormatView[] = [];
+  for (const edition of editions) {
+    const format = (await findFormat(db, edition.formatId))!;
+    views.push({ id: format.id, name: format.name, edition: editionView(edition), facts, scale: sources.scale });
   }
-  return ids.map((id) => known.get(id)!);
+  return views;
 }
 
 /** What a model gives, in a variant of it; nothing where it is no longer there. */
-export function modelOf({ specimen, variant }: Pick<DrawingRow, 'specimen' | 'variant'>, models: Models) {
-  const model = models.specimens.find((one) => one.id === specimen);
-  return model ? modelFacts(model, variant, modelSources(models)) : {};
+export function modelGives(
+  { specimen, variant }: Pick<DrawingRow, 'specimen' | 'variant'>,
+  sources: ModelSources,
+): Pick<Facts, 'model' | 'variant'> {
+  const model = sources.specimens.get(specimen);
+  return model ? modelFacts(model, variant, sources) : {};
 }
 
 /** A hash of all that the models on a drawing's sheets give it. */
-export function shownHash(row: DrawingRow, models: Models): string {
+export function shownHash(row: Pick<DrawingRow, 'specimen' | 'variant' | 'sheets'>, sources: ModelSources): string {
   const others = row.sheets.flatMap(({ specimen, variant }) =>
-    specimen === undefined ? [] : [modelHash(modelOf({ specimen, variant }, models))],
+    specimen === undefined ? [] : [modelHash(modelGives({ specimen, variant }, sources))],
   );
-  const own = modelHash(modelOf(row, models));
+  const own = modelHash(modelGives(row, sources));
   return others.length === 0 ? own : canonicalHash([own, ...others]);
 }
 
-/** A format as an edition of it stands, with what its sheets are filled from. */
-async function formatAt(editionId: string): Promise<FormatView> {
-  const edition = await findEdition(database, editionId);
-  if (!edition) throw new ServiceError(422, OFF_THE_SHELF);
-  const { id, formatId, hash, document, number, state, version } = edition;
+/** What the register shows of a drawing. */
+export function registerColumns(row: DrawingRow, { editions, models }: DrawingAtHand): RegisterColumns {
+  const { sources } = models;
+  const given = modelGives(row, sources);
+  const title = sources.properties.get(SUPPLIED.title);
+  const facts: Facts = { ...given, today: '2000-01-01', locale: { decimalMark: '.' } };
+  const value = title && resolveProperty(title, facts, {}).value;
+  const documents: FormatDocument[] = editions.map(({ document }) => document);
   return {
-    id: formatId,
-    name: document.name,
-    edition: { id, hash, document, number, state, version },
-    ...(await proofFacts(formatId)),
+    title: value === undefined ? '' : valueText(value),
+    modelName: given.model?.name ?? row.specimen,
+    open: unanswered(askedBy(documents), row.answers).map(({ name }) => name),
+    modelChanged: row.state === 'finished' && row.finishedWith !== shownHash(row, sources),
+    models: models.specimens.map(({ id }) => id),
   };
-}
-
-/** What a drawing's sheets are made from: its format, those of other sheets, the models. */
-export async function sourcesOf(row: Pick<DrawingRow, 'editionId' | 'sheets'>, models: Models) {
-  const [format, ...others] = await Promise.all(editionsOf(row).map(formatAt));
-  const made = ({ edition: { document }, facts, scale }: FormatView): DrawingFormat => ({ document, facts, scale });
-  return {
-    formats: [format!, ...others],
-    sources: {
-      format: made(format!),
-      others: new Map(others.map((other) => [other.edition.id, made(other)])),
-      models: modelSources(models),
-    } satisfies DrawingSources,
-  };
-}
-
-export const documentsOf = (formats: readonly FormatView[]) => formats.map(({ edition }) => edition.document);
-
-/** What sheets of some formats are composed with, and the files of their fonts. */
-export async function resourcesOf(formats: readonly FormatView[], { properties, specimens }: Models) {
-  const documents = documentsOf(formats);
-  const fonts = await fontsFor([...new Set(documents.flatMap((document) => [...documentFonts(document)]))]);
-  const resources: Resources = {
-    properties: new Map(properties.map((property) => [property.id, property])),
-    fonts: fonts.tables,
-    seen: seenValues(properties, specimens),
-    pictures: new Map(Object.entries(await findPictures(database, documents.flatMap(picturesUsed)))),
-  };
-  return { resources, fontFile: fonts.file };
 }

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import type { FontEntry } from '../../contract/office';
 import { SHIPPED_FONTS } from '../../core/lettering/fonts';
 import { readFontFile } from '../../core/lettering/font-file';
 import {
@@ -7,9 +8,9 @@ import {
   glyphTableFromJson,
   glyphTableToJson,
 } from '../../core/lettering/glyph-table';
-import { database } from '../database';
+import { type Database, database } from '../database';
 import { fontFile, shippedGlyphTables } from '../fonts';
-import { type FontEntry, findFontFiles, findGlyphTables, keepFont } from '../repositories/fonts';
+import { findFontFiles, findGlyphTables, keepFont } from '../repositories/fonts';
 import { ServiceError } from './service-error';
 
 const isShipped = (id: string) => SHIPPED_FONTS.some((font) => font.id === id);
@@ -43,9 +44,10 @@ export interface FontsAtHand {
 }
 
 /** The shipped fonts and those of the office among `used`. */
-export async function fontsFor(used: readonly string[]): Promise<FontsAtHand> {
+export async function fontsFor(db: Database, used: readonly string[]): Promise<FontsAtHand> {
   const own = [...new Set(used)].filter((id) => !isShipped(id));
-  const [files, tables] = await Promise.all([findFontFiles(database, own), findGlyphTables(database, own)]);
+  const files = await findFontFiles(db, own);
+  const tables = await findGlyphTables(db, own);
   return {
     tables: new Map([
       ...shippedGlyphTables(),

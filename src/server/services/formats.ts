@@ -1,130 +1,54 @@
 import { randomUUID } from 'node:crypto';
 import { canonicalHash } from '../../core/format/canonical';
 import type { FormatDocument } from '../../core/format/document';
-import { picturesUsed } from '../../core/format/pictures-used';
+import { cellName } from '../../core/format/names';
 import { readDocument } from '../../core/format/reading';
-import type { Facts } from '../../core/property/facts';
-import type { PictureData } from '../../core/picture/picture';
-import { revisionTableRow } from '../../core/revision/rows';
-import type { Models } from '../../core/specimen/models';
-import { THE_ADMINISTRATOR } from '../account';
-import { database, isDuplicate, transaction } from '../database';
+import { linksByProperty } from '../../core/format/usage';
+import type { PropertyDefinition } from '../../core/property/definition';
+import { SUPPLIED } from '../../core/property/supplied';
+import type { Actor } from '../actor';
+import { type Database, database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
 import {
   type EditionRow,
-  type FormatRow,
-  allFormats,
   findEdition,
   findFormat,
-  formatEntries,
+  firstFormat,
   insertEdition,
   insertFormat,
+  listFormats,
   newestEdition,
   replaceDocument,
   setFormatName,
 } from '../repositories/formats';
-import { type FontEntry, allFonts } from '../repositories/fonts';
-import { findPictures } from '../repositories/pictures';
-import { type ValuePlace, allValuePlaces } from '../repositories/value-places';
-import { modelsAtHand } from './models-at-hand';
-import { ServiceError } from './service-error';
+import type { FormatView, ShelfEntry } from '../../contract/formats';
+import type { Page } from '../../contract/route';
+import { allProperties, replaceUses } from '../repositories/properties';
+import { placesOf } from '../repositories/value-places';
+import { editionAtHand, editionView, formatAtHand } from './format-views';
+import { ServiceError, conflict } from './service-error';
 
-/** What a sheet is filled from beside the model. */
-export type OfficeFacts = Omit<Facts, 'model' | 'variant'>;
+/** Formats on one page of the shelf. */
+const PAGE = 24;
 
-export interface EditionView {
-  id: string;
-  number: number;
-  state: EditionRow['state'];
-  version: number;
-  hash: string;
-  document: FormatDocument;
-}
+/** The shelf in pages. */
+export const shelf = (asked: {
+  search?: string | undefined;
+  order: 'shelf' | 'name';
+  after?: string | undefined;
+}): Promise<Page<ShelfEntry>> => listFormats(database, { ...asked, size: PAGE });
 
-export interface FormatView {
-  id: string;
-  name: string;
-  edition: EditionView;
-  facts: OfficeFacts;
-  scale: string;
-}
+/** A format with its newest edition. */
+export const format = (id: string): Promise<FormatView> => formatAtHand(database, id);
 
-/** All that the shelf and the board need. */
-export interface Office extends Models {
-  formats: FormatView[];
-  /** The pictures that the formats hold, and that values name, by hash. */
-  pictures: Record<string, PictureData>;
-  /** The office's own fonts; the shipped ones are known. */
-  fonts: FontEntry[];
-}
+/** A format as an edition of it stands. */
+export const edition = (id: string): Promise<FormatView> => editionAtHand(database, id);
 
-const view = (edition: EditionRow): EditionView => {
-  const { id, number, state, version, hash, document } = edition;
-  return { id, number, state, version, hash, document };
-};
+const definitions = async (db: Database): Promise<PropertyDefinition[]> =>
+  (await allProperties(db)).map(({ definition }) => definition);
 
-function factsOf(format: FormatRow, places: readonly ValuePlace[]): OfficeFacts {
-  const named = (place: ValuePlace | undefined) => place && { name: place.name, values: place.values };
-  const byId = (id: string) => named(places.find((place) => place.id === id));
-  return {
-    drawing: byId(format.sampleId),
-    project: byId(format.projectId),
-    profile: byId(format.profileId),
-    organisation: named(places.find((place) => place.source === 'organisation')),
-    ...(format.settings.revisions && { revisions: format.settings.revisions.map(revisionTableRow) }),
-    today: format.settings.today,
-    locale: { decimalMark: format.settings.decimalMark },
-  };
-}
-
-async function formatView(format: FormatRow, places: readonly ValuePlace[]): Promise<FormatView[]> {
-  const edition = await newestEdition(database, format.id);
-  if (!edition) return [];
-  return [
-    {
-      id: format.id,
-      name: format.name,
-      edition: view(edition),
-      facts: factsOf(format, places),
-      scale: format.settings.scale,
-    },
-  ];
-}
-
-/** The whole office, or with `only` one format of it. */
-export async function office(only?: string): Promise<Office> {
-  const [formats, places, models, fonts] = await Promise.all([
-    only === undefined ? allFormats(database) : findFormat(database, only).then((row) => (row ? [row] : [])),
-    allValuePlaces(database),
-    modelsAtHand(),
-    allFonts(database),
-  ]);
-  if (only !== undefined && formats.length === 0) throw new ServiceError(404, 'There is no such format on the shelf.');
-  const views = (await Promise.all(formats.map((format) => formatView(format, places)))).flat();
-  const named = places
-    .flatMap((place) => Object.values(place.values))
-    .filter((value) => typeof value === 'string' && /^[0-9a-f]{64}$/.test(value));
-  const hashes = new Set([...views.flatMap((format) => picturesUsed(format.edition.document)), ...(named as string[])]);
-  return {
-    formats: views,
-    ...models,
-    pictures: await findPictures(database, [...hashes]),
-    fonts,
-  };
-}
-
-/** The formats on the shelf by name, each with its newest edition's id. */
-export const shelf = () => formatEntries(database);
-
-/** The facts a format is proved with, and the usual scale of its sheets. */
-export async function proofFacts(formatId: string): Promise<{ facts: OfficeFacts; scale: string }> {
-  const [format, places] = await Promise.all([findFormat(database, formatId), allValuePlaces(database)]);
-  if (!format) throw new ServiceError(404, 'There is no such format on the shelf.');
-  return { facts: factsOf(format, places), scale: format.settings.scale };
-}
-
-function sound(json: unknown): FormatDocument {
-  const read = readDocument(json);
+function sound(json: unknown, properties: readonly PropertyDefinition[]): FormatDocument {
+  const read = readDocument(json, properties);
   if (!read.ok) throw new ServiceError(422, read.reason);
   return read.document;
 }
@@ -132,31 +56,60 @@ function sound(json: unknown): FormatDocument {
 const nameTaken = (name: string) =>
   new ServiceError(409, `There is a format named “${name}” already. Choose another name.`);
 
+/** Keeps where an edition uses properties, in the transaction that changes it. */
+export async function keepUses(
+  db: Database,
+  id: string,
+  document: FormatDocument,
+  properties: readonly PropertyDefinition[],
+): Promise<void> {
+  const names = new Map(properties.map((property) => [property.id, property.name]));
+  const uses = [...linksByProperty(document)].flatMap(([property, links]) =>
+    links.map(({ block, cell }) => {
+      const found = document.blocks.find((one) => one.id === block)!;
+      const there = found.cells.find((one) => one.id === cell)!;
+      return { property, block, cell, place: `${cellName(there, (one) => names.get(one))} in ${found.name}` };
+    }),
+  );
+  await replaceUses(db, id, uses);
+}
+
+/** Puts in the first edition of a format. */
+async function begin(
+  db: Database,
+  actor: Actor,
+  document: FormatDocument,
+  properties: readonly PropertyDefinition[],
+): Promise<void> {
+  const first: EditionRow = {
+    id: randomUUID(),
+    formatId: document.id,
+    number: 1,
+    state: 'open',
+    document,
+    hash: canonicalHash(document),
+    version: 1,
+  };
+  await insertEdition(db, first, actor);
+  await keepUses(db, first.id, document, properties);
+}
+
 /** Copies a format's newest edition into a new format: inner ids stay, the format's id is new. */
-export async function copyFormat(sourceId: string, name: string, document?: unknown): Promise<{ id: string }> {
-  const given = document === undefined ? undefined : sound(document);
+export async function copyFormat(
+  actor: Actor,
+  { copyOf, name, document }: { copyOf: string; name: string; document?: unknown },
+): Promise<{ id: string }> {
   const id = randomUUID();
   try {
     await transaction(async (db) => {
-      const [source, edition] = [await findFormat(db, sourceId), await newestEdition(db, sourceId)];
-      if (!source || !edition) throw new ServiceError(404, 'The format to copy is no longer on the shelf.');
-      const copy = { ...(given ?? edition.document), id, name };
+      const properties = await definitions(db);
+      const given = document === undefined ? undefined : sound(document, properties);
+      const [source, newest] = [await findFormat(db, copyOf), await newestEdition(db, copyOf)];
+      if (!source || !newest) throw new ServiceError(404, 'The format to copy is no longer on the shelf.');
       await insertFormat(db, { ...source, id, name });
-      await insertEdition(
-        db,
-        {
-          id: randomUUID(),
-          formatId: id,
-          number: 1,
-          state: 'open',
-          document: copy,
-          hash: canonicalHash(copy),
-          version: 1,
-        },
-        THE_ADMINISTRATOR.id,
-      );
-      const words = `Copied from ${source.name}, edition ${edition.number}`;
-      await noteChange(db, { account: THE_ADMINISTRATOR.id, subject: `format ${id}`, sitting: randomUUID(), words });
+      await begin(db, actor, { ...(given ?? newest.document), id, name }, properties);
+      const words = [`Copied from ${source.name}, edition ${newest.number}`];
+      await noteChange(db, actor, { subject: `format ${id}`, sitting: randomUUID(), words });
     });
   } catch (error) {
     throw isDuplicate(error) ? nameTaken(name) : error;
@@ -168,81 +121,90 @@ export async function copyFormat(sourceId: string, name: string, document?: unkn
  * Puts a new format on the shelf. It is proved with the office's profile of that projection angle, and with the first
  * format's project, sample drawing, day and locale.
  */
-export async function startFormat(json: unknown, projection: 'first angle' | 'third angle'): Promise<{ id: string }> {
-  const document = sound(json);
+export async function startFormat(
+  actor: Actor,
+  { start, projection }: { start: unknown; projection: 'first angle' | 'third angle' },
+): Promise<{ id: string }> {
+  let name = '';
   try {
-    await transaction(async (db) => {
-      const [model] = await allFormats(db);
-      const places = await allValuePlaces(db);
-      const profiles = places.filter((place) => place.source === 'profile');
-      const profile = profiles.find((place) => place.values['Projection'] === projection) ?? profiles[0];
+    return await transaction(async (db) => {
+      const properties = await definitions(db);
+      const document = sound(start, properties);
+      ({ name } = document);
+      const model = await firstFormat(db);
+      const profiles = await placesOf(db, 'profile');
+      const profile =
+        profiles.find(({ values }) => values[SUPPLIED.projectionAngle] === projection) ?? profiles[0];
       if (!model || !profile) throw new ServiceError(422, 'The office has no drafting profile to prove a format with.');
-      const inch = document.unit === 'in';
       await insertFormat(db, {
         ...model,
         id: document.id,
-        name: document.name,
+        name,
         profileId: profile.id,
-        settings: { ...model.settings, decimalMark: inch ? '.' : ',' },
+        settings: { ...model.settings, decimalMark: document.unit === 'in' ? '.' : ',' },
       });
-      const edition = {
-        id: randomUUID(),
-        formatId: document.id,
-        number: 1,
-        state: 'open',
-        document,
-        hash: canonicalHash(document),
-        version: 1,
-      } as const;
-      await insertEdition(db, edition, THE_ADMINISTRATOR.id);
-      const subject = `format ${document.id}`;
-      await noteChange(db, {
-        account: THE_ADMINISTRATOR.id,
-        subject,
-        sitting: randomUUID(),
-        words: `Started ${document.name}`,
-      });
+      await begin(db, actor, document, properties);
+      const words = [`Started ${name}`];
+      await noteChange(db, actor, { subject: `format ${document.id}`, sitting: randomUUID(), words });
+      return { id: document.id };
     });
   } catch (error) {
-    throw isDuplicate(error) ? nameTaken(document.name) : error;
+    throw isDuplicate(error) ? nameTaken(name) : error;
   }
-  return { id: document.id };
 }
 
-export type SaveResult =
-  | { saved: true; version: number; hash: string }
-  | { saved: false; current: EditionView; reason: 'changed' | 'not open' };
-
 /**
- * Saves the document of an open edition made on `version`. An equal document counts as saved (a reply may have been
- * lost); an edition that has moved on is not touched and comes back as it is now.
+ * Saves the document of an open edition made on `version`. An equal document counts as saved (a reply may have been lost).
+ * @throws ServiceError 409 with the edition as it is now: `why` says whether it was changed or is not open any more
  */
 export async function saveDocument(
+  actor: Actor,
   editionId: string,
-  version: number,
-  json: unknown,
-  note: { sitting: string; words: string },
-): Promise<SaveResult> {
-  const document = sound(json);
-  const hash = canonicalHash(document);
+  { version, document: json, sitting, words }: { version: number; document: unknown; sitting: string; words: string[] },
+): Promise<{ version: number; hash: string }> {
+  let name = '';
   try {
     return await transaction(async (db) => {
-      const edition = await findEdition(db, editionId);
-      if (!edition) throw new ServiceError(404, 'This edition is no longer there.');
-      if (edition.formatId !== document.id) {
+      const properties = await definitions(db);
+      const document = sound(json, properties);
+      ({ name } = document);
+      const hash = canonicalHash(document);
+      const stored = await findEdition(db, editionId);
+      if (!stored) throw new ServiceError(404, 'This edition is no longer there.');
+      if (stored.formatId !== document.id)
         throw new ServiceError(422, 'The document belongs to another format than the edition.');
-      }
-      if (edition.hash === hash) return { saved: true, version: edition.version, hash };
-      if (edition.state !== 'open') return { saved: false, current: view(edition), reason: 'not open' };
-      if (!(await replaceDocument(db, editionId, version, document, hash, THE_ADMINISTRATOR.id))) {
-        return { saved: false, current: view((await findEdition(db, editionId))!), reason: 'changed' };
-      }
-      if (edition.document.name !== document.name) await setFormatName(db, edition.formatId, document.name);
-      const subject = `format ${edition.formatId}, edition ${edition.number}`;
-      await noteChange(db, { account: THE_ADMINISTRATOR.id, subject, ...note });
-      return { saved: true, version: version + 1, hash };
+      if (stored.hash === hash) return { version: stored.version, hash };
+      if (stored.state !== 'open')
+        throw conflict(
+          `Edition ${stored.number} of “${stored.document.name}” is ${stored.state}; it does not change any more.`,
+          editionView(stored),
+          { why: 'not open' },
+        );
+      if (!(await replaceDocument(db, editionId, version, document, hash, actor)))
+        throw conflict(
+          `Somebody changed “${stored.document.name}” meanwhile.`,
+          editionView((await findEdition(db, editionId))!),
+          { why: 'changed' },
+        );
+      if (stored.document.name !== name) await setFormatName(db, stored.formatId, name);
+      await keepUses(db, editionId, document, properties);
+      const subject = `format ${stored.formatId}, edition ${stored.number}`;
+      await noteChange(db, actor, { subject, sitting, words });
+      return { version: version + 1, hash };
     });
   } catch (error) {
-    throw isDuplicate(error) ? nameTaken(document.name) : error;
+    throw isDuplicate(error) ? nameTaken(name) : error;
   }
+}
+
+/** Gives a format another name. */
+export async function renameFormat(actor: Actor, id: string, name: string): Promise<{ name: string }> {
+  const { edition: open } = await formatAtHand(database, id);
+  await saveDocument(actor, open.id, {
+    version: open.version,
+    document: { ...open.document, name },
+    sitting: randomUUID(),
+    words: [`Renamed to ${name}`],
+  });
+  return { name };
 }

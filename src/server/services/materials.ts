@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
+import type { MaterialRow } from '../../contract/office';
 import { issueInWords } from '../../core/format/reading';
 import { Material } from '../../core/specimen/material';
-import { THE_ADMINISTRATOR } from '../account';
+import type { Actor } from '../actor';
 import { database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
 import {
-  type MaterialRow,
   allMaterials,
   deleteMaterial,
   insertMaterial,
@@ -19,7 +19,7 @@ export function materials(): Promise<MaterialRow[]> {
 }
 
 /** Adds a material, or changes its density when `version` is the one it still has. */
-export async function keepMaterial(json: unknown, version: number | undefined): Promise<MaterialRow> {
+export async function keepMaterial(actor: Actor, json: unknown, version: number | undefined): Promise<MaterialRow> {
   const parsed = Material.safeParse(json);
   if (!parsed.success) throw new ServiceError(422, issueInWords(parsed.error, 'The material'));
   const material = parsed.data;
@@ -34,25 +34,15 @@ export async function keepMaterial(json: unknown, version: number | undefined): 
     } else if (!(await replaceMaterial(db, material, version))) {
       throw new ServiceError(409, `Somebody changed “${material.name}” meanwhile. Look at theirs first.`);
     }
-    await noteChange(db, {
-      account: THE_ADMINISTRATOR.id,
-      subject: 'materials',
-      sitting: randomUUID(),
-      words: `${material.name}: ${material.density} kg/dm³`,
-    });
+    await noteChange(db, actor, { subject: 'materials', sitting: randomUUID(), words: [`${material.name}: ${material.density} kg/dm³`] });
   });
   return { material, version: (version ?? 0) + 1 };
 }
 
 /** Takes a material out of the register; models that name it have no mass from their shape any more. */
-export async function removeMaterial(name: string): Promise<void> {
+export async function removeMaterial(actor: Actor, name: string): Promise<void> {
   await transaction(async (db) => {
     if (!(await deleteMaterial(db, name))) throw new ServiceError(404, `There is no material named “${name}”.`);
-    await noteChange(db, {
-      account: THE_ADMINISTRATOR.id,
-      subject: 'materials',
-      sitting: randomUUID(),
-      words: `Took out ${name}`,
-    });
+    await noteChange(db, actor, { subject: 'materials', sitting: randomUUID(), words: [`Took out ${name}`] });
   });
 }

@@ -1,22 +1,26 @@
 import { deepEqual } from 'fast-equals';
 import { z } from 'zod';
+import type { StoreStatus } from '../../contract/specimens';
 import { ModelKind } from '../../core/property/facts';
 import { Values } from '../../core/property/value';
 import { type Outcome, refuse } from '../../core/refusal';
 import { modelChanges } from '../../core/specimen/changes';
 import { NOTHING_KNOWN, joinSpecimens } from '../../core/specimen/joining';
 import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
+import type { Actor } from '../actor';
 import { database, transaction } from '../database';
 import {
-  type FollowedModel,
-  type StoreState,
-  followedModels,
+  changedModels,
+  knownEtags,
   lastGiven,
   noteAsked,
   noteModel,
   storeState,
 } from '../repositories/model-store';
 import { findSpecimen, insertSpecimens, replaceSpecimen } from '../repositories/specimens';
+import { runNow } from '../repositories/jobs';
+import { keepModels } from './kept-of-models';
+import { dictionaryAtHand } from './models-at-hand';
 import { ServiceError } from './service-error';
 import { refuseCircles } from './specimens';
 
@@ -36,25 +40,30 @@ const StoreModel = z.object({
   components: z.array(z.object({ model: z.string(), variant: z.string().optional(), quantity: z.number() })),
 });
 
-/** What is known of the model store: when it was heard, what it changed, and what of its last answer could not be used. */
-export interface StoreStatus extends StoreState {
-  /** Whether the office has a store to follow. */
-  followed: boolean;
-  models: FollowedModel[];
-}
+/** Changes that are told one by one. */
+const TOLD = 100;
 
 const address = () => process.env.ZONOGRAPH_MODEL_STORE;
 
+/** Whether the office has a model store to follow. */
+export const isStoreFollowed = (): boolean => address() !== undefined;
+
+/** Has the store asked as soon as a process is free to; answers what is known until then. */
+export async function askStore(): Promise<StoreStatus> {
+  await runNow(database, 'follow store');
+  return storeStatus();
+}
+
 export async function storeStatus(): Promise<StoreStatus> {
-  const [state, models] = await Promise.all([storeState(database), followedModels(database)]);
-  return { ...state, models, followed: address() !== undefined };
+  const [state, models] = await Promise.all([storeState(database), changedModels(database, TOLD)]);
+  return { ...state, models, followed: isStoreFollowed() };
 }
 
 /**
  * Asks the model store what has changed and takes it over, model by model. A store that does not answer, or answers what
  * cannot be read, changes nothing: the last known values stay, and the status says since when.
  */
-export async function followStore(): Promise<StoreStatus> {
+export async function followStore(actor: Actor): Promise<StoreStatus> {
   const base = address();
   if (base === undefined) return storeStatus();
   const list = await ask(`${base}/models`, List);
@@ -62,7 +71,7 @@ export async function followStore(): Promise<StoreStatus> {
     await noteAsked(database, list.reason);
     return storeStatus();
   }
-  const known = new Map((await followedModels(database)).map((model) => [model.specimen, model.etag]));
+  const known = await knownEtags(database);
   const refused: string[] = [];
   for (const { id, etag } of list.value) {
     if (known.get(id) === etag) continue;
@@ -71,7 +80,7 @@ export async function followStore(): Promise<StoreStatus> {
     if (!read.ok) refused.push(`${id}: ${read.reason}`);
     else if (read.specimen.id !== id) refused.push(`${id}: it answers with the model ${read.specimen.id}.`);
     else {
-      const taken = await takeOver(read.specimen, etag);
+      const taken = await takeOver(actor, read.specimen, etag);
       if (!taken.ok) refused.push(`${id}: ${taken.reason}`);
     }
   }
@@ -100,11 +109,12 @@ function asSpecimen({ id, name, kind, properties, variants, components }: z.infe
  * Takes a model over in one transaction with the note of its state, so that a change is neither lost nor told twice: what the
  * store changed since it was last heard. What was typed here besides, and a shape that was read from a file, stay.
  */
-async function takeOver(given: Specimen, etag: string): Promise<Outcome<object>> {
+async function takeOver(actor: Actor, given: Specimen, etag: string): Promise<Outcome<object>> {
   const work = transaction(async (db) => {
     const row = await findSpecimen(db, given.id);
     if (!row) {
       await insertSpecimens(db, [given]);
+      await keepModels(db, actor, [given], await dictionaryAtHand(db));
       await noteModel(db, etag, given, ['New in the store.']);
       return refuseCircles(db, [given]);
     }
@@ -112,6 +122,7 @@ async function takeOver(given: Specimen, etag: string): Promise<Outcome<object>>
     const changed = !deepEqual(row.specimen, specimen);
     // Somebody is just changing it: the next time the store is asked it is still news.
     if (changed && !(await replaceSpecimen(db, specimen, row.version))) return;
+    if (changed) await keepModels(db, actor, [specimen], await dictionaryAtHand(db));
     await noteModel(db, etag, given, modelChanges(row.specimen, specimen));
     await refuseCircles(db, [specimen]);
   });

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { NumberingRule, numberBy } from '../../core/drawing/numbering';
 import { issueInWords } from '../../core/format/reading';
-import { THE_ADMINISTRATOR } from '../account';
+import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
 import { findNumbering, isNumberTaken, keepNumbering } from '../repositories/numbering';
@@ -17,18 +17,13 @@ export async function numbering(): Promise<NumberingRule> {
 }
 
 /** Replaces the rule; drawings that have a number keep it. */
-export async function changeNumbering(json: unknown): Promise<NumberingRule> {
+export async function changeNumbering(actor: Actor, json: unknown): Promise<NumberingRule> {
   const parsed = NumberingRule.safeParse(json);
   if (!parsed.success) throw new ServiceError(422, issueInWords(parsed.error, 'The rule'));
   const rule = parsed.data;
   await transaction(async (db) => {
     await keepNumbering(db, 'drawings', rule);
-    await noteChange(db, {
-      account: THE_ADMINISTRATOR.id,
-      subject: 'numbering',
-      sitting: randomUUID(),
-      words: `Drawings are numbered from ${numberBy(rule)}`,
-    });
+    await noteChange(db, actor, { subject: 'numbering', sitting: randomUUID(), words: [`Drawings are numbered from ${numberBy(rule)}`] });
   });
   return rule;
 }

@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { LARGEST_PICTURE, MOST_PIXELS, type PictureData } from '../../core/picture/picture';
 import { readSvgPicture } from '../../core/picture/read-svg';
 import { database } from '../database';
-import { keepPicture } from '../repositories/pictures';
+import { findPictureFiles, findPictures, keepPicture } from '../repositories/pictures';
 import { ServiceError } from './service-error';
 
 export interface TakenPicture {
@@ -28,8 +28,23 @@ export async function takePicture(bytes: Uint8Array, name: string): Promise<Take
   const hash = createHash('sha256').update(bytes).digest('hex');
   const raster = rasterType(bytes);
   const { picture, leftOut } = raster ? { picture: await readRaster(bytes, raster), leftOut: [] } : readVector(bytes);
-  await keepPicture(database, hash, name.slice(0, 200), picture);
+  await keepPicture(database, hash, name.slice(0, 200), picture, raster && bytes);
   return { hash, picture, leftOut };
+}
+
+/** A picture as sheets are composed with it. @throws ServiceError 404 */
+export async function picture(hash: string): Promise<PictureData> {
+  const found = (await findPictures(database, [hash])).get(hash);
+  if (!found) throw new ServiceError(404, 'The office has no such picture.');
+  return found;
+}
+
+/** The file of a raster picture. @throws ServiceError 404 */
+export async function pictureFile(hash: string): Promise<{ type: string; bytes: Uint8Array }> {
+  const found = await picture(hash);
+  const bytes = (await findPictureFiles(database, [hash])).get(hash);
+  if (found.kind !== 'raster' || !bytes) throw new ServiceError(404, 'That picture has no file of its own.');
+  return { type: `image/${found.type}`, bytes };
 }
 
 function rasterType(bytes: Uint8Array): 'png' | 'jpeg' | undefined {
@@ -50,7 +65,7 @@ async function readRaster(bytes: Uint8Array, type: 'png' | 'jpeg'): Promise<Pict
       );
     }
     await image.stats();
-    return { kind: 'raster', type, width, height, data: Buffer.from(bytes).toString('base64') };
+    return { kind: 'raster', type, width, height };
   } catch (error) {
     if (error instanceof ServiceError) throw error;
     if ((error as Error).message.includes('pixel limit')) {

@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { type ProvingStatus, proofsOf } from '../../core/specimen/proving';
-import { THE_ADMINISTRATOR } from '../account';
+import type { ProvingView } from '../../contract/proving';
+import type { FormatDocument } from '../../core/format/document';
+import type { Actor } from '../actor';
 import { database, transaction } from '../database';
 import { newestEdition } from '../repositories/formats';
-import { askToStop, deleteEndedJobs, insertJob, newestJob } from '../repositories/jobs';
+import { askToStop, insertJob, newestJob } from '../repositories/jobs';
 import { countVerdicts, worstVerdicts } from '../repositories/proof-verdicts';
-import { allSpecimens } from '../repositories/specimens';
+import { countProofs } from '../repositories/specimens';
 import { ServiceError } from './service-error';
 
 /** How many proofs that do not fit are listed, when a run is over and while it goes on. */
@@ -15,41 +16,29 @@ const LISTED = { over: 500, going: 50 };
 export interface ProveInput {
   edition: string;
   hash: string;
-  /** How many proofs there are to make. */
-  proofs: number;
+  document: FormatDocument;
 }
 
 /** Asks for the proofs of a format on every size with every specimen; one run of a format at a time. */
-export async function proveOnAll(formatId: string): Promise<ProvingStatus> {
+export async function proveOnAll(actor: Actor, formatId: string): Promise<ProvingView> {
   await transaction(async (db) => {
     const edition = await newestEdition(db, formatId);
     if (!edition) throw new ServiceError(404, 'There is no such format on the shelf.');
-    const before = await newestJob(db, 'prove', formatId);
-    if (before?.state === 'waiting' || before?.state === 'running')
+    const proofs = (await countProofs(db)) * edition.document.sizes.length;
+    if (proofs === 0) throw new ServiceError(422, 'There is no specimen to prove with.');
+    const input: ProveInput = { edition: edition.id, hash: edition.hash, document: edition.document };
+    const job = { id: randomUUID(), kind: 'prove', subject: formatId, input, pieces: proofs };
+    if (!(await insertJob(db, { ...job, askedBy: actor.account })))
       throw new ServiceError(409, 'This format is being proved already. Stop that run first.');
-    const specimens = await allSpecimens(db);
-    if (specimens.length === 0) throw new ServiceError(422, 'There is no specimen to prove with.');
-    const sizes = edition.document.sizes.length;
-    const proofs = specimens.reduce((sum, row) => sum + proofsOf(row.specimen, sizes), 0);
-    const input: ProveInput = { edition: edition.id, hash: edition.hash, proofs };
-    await deleteEndedJobs(db, 'prove', formatId);
-    await insertJob(db, {
-      id: randomUUID(),
-      kind: 'prove',
-      subject: formatId,
-      input,
-      steps: specimens.length,
-      askedBy: THE_ADMINISTRATOR.id,
-    });
   });
   return (await provingStatus(formatId))!;
 }
 
 /** The newest run over all specimens; undefined when the format was never proved so. */
-export async function provingStatus(formatId: string): Promise<ProvingStatus | undefined> {
+export async function provingStatus(formatId: string): Promise<ProvingView | undefined> {
   const job = await newestJob(database, 'prove', formatId);
   if (!job) return undefined;
-  const { proofs, hash } = job.input as ProveInput;
+  const { hash } = job.input as ProveInput;
   const [counts, worst, edition] = await Promise.all([
     countVerdicts(database, job.id),
     worstVerdicts(database, job.id, job.state === 'running' ? LISTED.going : LISTED.over),
@@ -58,7 +47,7 @@ export async function provingStatus(formatId: string): Promise<ProvingStatus | u
   return {
     state: job.state,
     ...(job.trouble !== undefined && { trouble: job.trouble }),
-    proofs,
+    proofs: job.pieces ?? 0,
     done: job.piecesDone,
     rate: job.seconds > 0 ? job.piecesDone / job.seconds : 0,
     counts,
@@ -68,7 +57,7 @@ export async function provingStatus(formatId: string): Promise<ProvingStatus | u
 }
 
 /** Stops the run of a format, if one is going on; what it has found stays. */
-export async function stopProving(formatId: string): Promise<ProvingStatus | undefined> {
+export async function stopProving(formatId: string): Promise<ProvingView | undefined> {
   const job = await newestJob(database, 'prove', formatId);
   if (job) await askToStop(database, job.id);
   return provingStatus(formatId);

@@ -1,7 +1,10 @@
-/** Why a service could not do what was asked, as the interface shows it. */
+/**
+ * Why a service could not do what was asked, as the interface shows it. The one idiom for expected failures at the services: it
+ * undoes the transaction it is thrown in. (Inside the core they are values.)
+ */
 export class ServiceError extends Error {
   constructor(
-    readonly status: 400 | 404 | 409 | 422,
+    readonly status: 400 | 404 | 409 | 413 | 422,
     message: string,
     /** What the interface needs beside the words. */
     readonly detail: object = {},
@@ -9,3 +12,7 @@ export class ServiceError extends Error {
     super(message);
   }
 }
+
+/** Somebody changed the thing meanwhile: the answer carries it as it is now. */
+export const conflict = (message: string, current: unknown, detail: object = {}): ServiceError =>
+  new ServiceError(409, message, { current, ...detail });

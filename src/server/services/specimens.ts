@@ -1,29 +1,47 @@
 import { randomUUID } from 'node:crypto';
 import { componentCircle } from '../../core/specimen/mass';
 import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
-import { THE_ADMINISTRATOR } from '../account';
+import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
+import type { SpecimenEntry, SpecimenRow } from '../../contract/specimens';
+import type { Page } from '../../contract/route';
+import { missingShapes } from '../repositories/shapes';
 import {
-  type SpecimenRow,
-  allSpecimens,
+  closureOf,
   findSpecimen,
   findSpecimens,
   insertSpecimens,
+  listSpecimens,
   replaceSpecimen,
 } from '../repositories/specimens';
-import { missingShapes } from '../repositories/shapes';
-import { ServiceError } from './service-error';
+import { keepModels } from './kept-of-models';
+import { dictionaryAtHand } from './models-at-hand';
+import { ServiceError, conflict } from './service-error';
 
-/** Every specimen, assemblies and parts, each with the version a change is made on. */
-export function specimens(): Promise<SpecimenRow[]> {
-  return allSpecimens(database);
-}
+/** Specimens on one page of the list. */
+const PAGE = 60;
 
-export async function specimen(id: string): Promise<SpecimenRow> {
+/** The list of specimens in pages. */
+export const specimens = (asked: {
+  search?: string | undefined;
+  model?: Specimen['model'] | undefined;
+  after?: string | undefined;
+}): Promise<Page<SpecimenEntry>> => listSpecimens(database, { ...asked, size: PAGE });
+
+/** A specimen, the version a change is made on, and all that it is made of. */
+export async function specimen(id: string): Promise<SpecimenRow & { components: Specimen[] }> {
   const row = await findSpecimen(database, id);
   if (!row) throw new ServiceError(404, 'There is no such specimen.');
-  return row;
+  return { ...row, components: (await closureOf(database, [id])).filter((one) => one.id !== id) };
+}
+
+/** Specimens with all that they are made of. Those that are not there are left out. */
+export const specimensWithComponents = (ids: readonly string[]): Promise<Specimen[]> => closureOf(database, ids);
+
+/** Which of the ids there are, so that a file's models can be told from new ones. */
+export async function knownSpecimens(ids: readonly string[]): Promise<string[]> {
+  return [...(await findSpecimens(database, ids)).keys()];
 }
 
 /** Most models that are taken over in one request. */
@@ -33,7 +51,7 @@ const MOST_AT_ONCE = 500;
  * Takes over models that were read from a file, all of a request or none: new ones are added; of a known one, the values,
  * variants, components and shape that the file has replace its own, and all else stays.
  */
-export async function importSpecimens(json: unknown[]): Promise<{ added: number; changed: number }> {
+export async function importSpecimens(actor: Actor, json: unknown[]): Promise<{ added: number; changed: number }> {
   if (json.length > MOST_AT_ONCE) throw new ServiceError(422, `At most ${MOST_AT_ONCE} models are taken over at once.`);
   const read = json.map((one) => {
     const outcome = readSpecimen(one);
@@ -41,7 +59,6 @@ export async function importSpecimens(json: unknown[]): Promise<{ added: number;
     return outcome.specimen;
   });
   return transaction(async (db) => {
-    const done = { added: 0, changed: 0 };
     const missing = await missingShapes(db, [...new Set(read.flatMap(({ shape }) => shape?.hash ?? []))]);
     if (missing.length > 0) throw new ServiceError(422, 'The file of a shape is not there; send it first.');
     const known = await findSpecimens(
@@ -49,22 +66,23 @@ export async function importSpecimens(json: unknown[]): Promise<{ added: number;
       read.map(({ id }) => id),
     );
     const fresh = new Map<string, Specimen>();
+    const changed = new Map<string, Specimen>();
     for (const given of read) {
       const row = known.get(given.id);
       const before = fresh.get(given.id);
       if (!row) fresh.set(given.id, before ? withValues(before, given) : given);
       else {
-        const specimen = withValues(row.specimen, given);
-        if (!(await replaceSpecimen(db, specimen, row.version)))
-          throw new ServiceError(409, `Somebody changed “${specimen.name}” just now. Take the models over again.`);
-        done.changed += 1;
-        known.set(given.id, { specimen, version: row.version + 1 });
+        const next = withValues(row.specimen, given);
+        if (!(await replaceSpecimen(db, next, row.version)))
+          throw new ServiceError(409, `Somebody changed “${next.name}” just now. Take the models over again.`);
+        changed.set(given.id, next);
+        known.set(given.id, { specimen: next, version: row.version + 1 });
       }
     }
     await insertSpecimens(db, [...fresh.values()]);
-    done.added = fresh.size;
+    await keepModels(db, actor, [...fresh.values(), ...changed.values()], await dictionaryAtHand(db));
     await refuseCircles(db, read);
-    return done;
+    return { added: fresh.size, changed: changed.size };
   });
 }
 
@@ -85,17 +103,20 @@ function withValues(known: Specimen, given: Specimen): Specimen {
 
 /** @throws ServiceError when one of the assemblies, as they are kept now, is a component of its own, however deep */
 export async function refuseCircles(db: Database, assemblies: readonly Specimen[]): Promise<void> {
-  const holding = assemblies.filter(({ components }) => components.length > 0);
+  const holding = assemblies.filter(({ components }) => components.length > 0).map(({ id }) => id);
   if (holding.length === 0) return;
-  const kept = new Map((await allSpecimens(db)).map((row) => [row.specimen.id, row.specimen]));
-  for (const { id } of holding) {
+  const kept = new Map((await closureOf(db, holding)).map((one) => [one.id, one]));
+  for (const id of holding) {
     const circle = componentCircle(kept.get(id)!, kept);
     if (circle) throw new ServiceError(422, `${circle[0]} would hold itself: ${circle.join(' ▸ ')}.`);
   }
 }
 
 /** Replaces a specimen, if it is still of the version the change was made on. */
-export async function changeSpecimen(json: unknown, version: number): Promise<SpecimenRow> {
+export async function changeSpecimen(
+  actor: Actor,
+  { specimen: json, version, sitting, words }: { specimen: unknown; version: number; sitting: string; words: string[] },
+): Promise<{ version: number }> {
   const read = readSpecimen(json);
   if (!read.ok) throw new ServiceError(422, read.reason);
   const changed = read.specimen;
@@ -103,19 +124,14 @@ export async function changeSpecimen(json: unknown, version: number): Promise<Sp
     if (!(await replaceSpecimen(db, changed, version))) {
       const current = await findSpecimen(db, changed.id);
       if (!current) throw new ServiceError(404, `“${changed.name}” is no longer there.`);
-      throw new ServiceError(
-        409,
+      throw conflict(
         `Somebody changed “${current.specimen.name}” meanwhile. Your change is not saved; look at theirs first.`,
-        { current },
+        current,
       );
     }
+    await keepModels(db, actor, [changed], await dictionaryAtHand(db));
     await refuseCircles(db, [changed]);
-    await noteChange(db, {
-      account: THE_ADMINISTRATOR.id,
-      subject: `specimen ${changed.id}`,
-      sitting: randomUUID(),
-      words: `Changed ${changed.name}`,
-    });
+    await noteChange(db, actor, { subject: `specimen ${changed.id}`, sitting, words });
   });
-  return { specimen: changed, version: version + 1 };
+  return { version: version + 1 };
 }

@@ -10,9 +10,12 @@ import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Select } from '../controls/field';
 import { MenuEntry, MenuPaper } from '../controls/menu';
-import { sendForFile } from '../data/request';
+import { exportSheet } from '../../contract/formats';
+import { askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
+import { SpecimenPicker } from '../specimens/specimen-picker';
 import { useBoard, useBoardStore } from './board-store';
+import { fillFrom } from './filling';
 import { scaleWords, useView } from './view-store';
 
 const SHOWS: { value: Show; label: string }[] = [
@@ -95,31 +98,22 @@ function Rows() {
   );
 }
 
+const NO_MODEL = { value: '', label: 'No model' };
+
+/** Which model the sheet on the desk is filled from; its components are loaded with it. */
 function FilledFrom() {
   const filled = useBoard((board) => board.filled);
-  const specimens = useBoard((board) => board.office.specimens);
+  const specimen = useBoard(({ office }) => office.specimens.find(({ id }) => id === filled?.specimen));
+  const shown = specimen ? [specimen.name, filled?.variant].filter(Boolean).join(' · ') : NO_MODEL.label;
   return (
     <Box width="210px" flexShrink={2} minWidth="120px">
-      <Select
-        aria-label="Filled from"
-        value={filled ? `${filled.specimen}|${filled.variant ?? ''}` : ''}
-        onChange={(event) => {
-          const [specimen, variant] = event.target.value.split('|');
-          useBoardStore.getState().set({ filled: specimen ? { specimen, ...(variant && { variant }) } : undefined });
-        }}
-      >
-        {specimens.map((specimen) => (
-          <optgroup key={specimen.id} label={specimen.name}>
-            <option value={`${specimen.id}|`}>{specimen.name}</option>
-            {specimen.variants.map((variant) => (
-              <option key={variant.name} value={`${specimen.id}|${variant.name}`}>
-                {specimen.name} · {variant.name}
-              </option>
-            ))}
-          </optgroup>
-        ))}
-        <option value="">No model</option>
-      </Select>
+      <SpecimenPicker
+        label="Filled from"
+        shown={shown}
+        variants
+        first={NO_MODEL}
+        onChoose={(chosen) => void fillFrom(chosen)}
+      />
     </Box>
   );
 }
@@ -227,10 +221,12 @@ const KINDS = [
   { value: 'svg', label: 'SVG, to show' },
 ] as const;
 
+type Kind = (typeof KINDS)[number]['value'];
+
 /** Writes the sheet as it is on the desk. */
 function ExportMenu() {
   const [problem, setProblem] = useState<string>();
-  const write = async (kind: string) => {
+  const write = async (kind: Kind) => {
     setProblem(undefined);
     try {
       const { document, sizeId, show, rows, filled, asFor } = useBoardStore.getState().board!;
@@ -244,7 +240,7 @@ function ExportMenu() {
         following: asFor.sheet === 'following',
         as: asFor.kind,
       };
-      const response = await sendForFile('POST', '/api/export', request);
+      const response = await askForFile(exportSheet, { body: request });
       await saveFile(response, `sheet.${kind}`);
     } catch (error) {
       setProblem((error as Error).message);
@@ -252,7 +248,7 @@ function ExportMenu() {
   };
   return (
     <Box position="relative">
-      <Menu.Root onSelect={({ value }) => void write(value)} positioning={{ placement: 'bottom-end' }}>
+      <Menu.Root onSelect={({ value }) => void write(value as Kind)} positioning={{ placement: 'bottom-end' }}>
         <Menu.Trigger asChild>
           <Button type="button" look="primary">
             Export <ChevronDown size={14} aria-hidden />

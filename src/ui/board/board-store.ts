@@ -5,7 +5,9 @@ import { type Step, applyStep, stepWords } from '../../core/format/steps/step';
 import { type Outcome, refuse } from '../../core/refusal';
 import type { Resources, SampleRows, Show } from '../../core/scene/resources';
 import type { ModelKind } from '../../core/property/facts';
-import type { EditionData, Filled, FormatData, OfficeData } from '../data/office';
+import type { EditionView, FormatView } from '../../contract/formats';
+import type { Filled, OfficeData } from '../data/office';
+import type { SavePhase } from '../saving/auto-save';
 
 export type Selection =
   | { kind: 'sheet' }
@@ -16,25 +18,24 @@ export type Selection =
 
 /** Where the edits of this board are. */
 export type SaveState =
-  /** `at`: when this sitting last saved, ms. */
-  | { kind: 'saved'; at?: number }
-  | { kind: 'saving' }
-  /** Kept in the browser; saved when the database is back. */
-  | { kind: 'kept here' }
+  | SavePhase
   /** The edition has moved on: both versions are shown. */
-  | { kind: 'conflict'; current: EditionData }
-  | { kind: 'refused'; reason: string };
+  | { kind: 'conflict'; current: EditionView; reason: string }
+  /** The edition is not open any more: what was typed is offered as a copy. */
+  | { kind: 'closed'; current: EditionView; reason: string };
 
 interface Past {
   document: FormatDocument;
   /** The step that led away from it, in words. */
   words: string;
+  /** The server has it. */
+  saved?: boolean;
   /** The typing it belongs to: what is typed in one go is one step to undo. */
   typing?: string;
 }
 
 export interface BoardState {
-  format: FormatData;
+  format: FormatView;
   office: OfficeData;
   resources: Resources;
   /** The document as it was last saved, and its version. */
@@ -138,8 +139,8 @@ export const useBoardStore = create<Board>()((set, get) => ({
     const { board } = get();
     const last = board?.past.at(-1);
     if (!board || last?.typing === undefined) return;
-    const { document, words } = last;
-    set({ board: { ...board, past: [...board.past.slice(0, -1), { document, words }] } });
+    const { typing: _, ...rest } = last;
+    set({ board: { ...board, past: [...board.past.slice(0, -1), rest] } });
   },
 
   undo() {

@@ -11,8 +11,8 @@ import { zoneAt } from '../../core/sheet/zones';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
-import { useProofClient } from '../data/use-office';
-import { useModelStore } from '../data/use-store';
+import { useProofClient } from '../data/use-proof-client';
+import { useModelStore } from '../data/use-model-store';
 import { Screen } from '../shell/screen';
 import { BoardBar } from './board-bar';
 import { type SaveState, useBoard, useBoardStore } from './board-store';
@@ -33,6 +33,7 @@ import { useView } from './view-store';
 const ConflictDialog = dynamic(() => import('./conflict-dialog').then((module) => module.ConflictDialog), {
   ssr: false,
 });
+const ClosedDialog = dynamic(() => import('./closed-dialog').then((module) => module.ClosedDialog), { ssr: false });
 const BoardFinder = dynamic(() => import('./board-finder').then((module) => module.BoardFinder), { ssr: false });
 const AddBlockDialog = dynamic(() => import('./add-block-dialog').then((module) => module.AddBlockDialog), {
   ssr: false,
@@ -74,7 +75,7 @@ export function Board({ formatId }: { formatId: string }) {
 
 function OpenBoard() {
   const resources = useBoard((board) => board.resources);
-  const conflict = useBoard((board) => (board.saveState.kind === 'conflict' ? board.saveState.current : undefined));
+  const saveState = useBoard((board) => board.saveState);
   const client = useProofClient(resources);
   const [open, setOpen] = useState<'keys' | 'finder' | 'block'>();
   const close = () => setOpen(undefined);
@@ -119,7 +120,8 @@ function OpenBoard() {
           </Box>
         </Flex>
       </Screen>
-      {conflict && <ConflictDialog current={conflict} />}
+      {saveState.kind === 'conflict' && <ConflictDialog current={saveState.current} />}
+      {saveState.kind === 'closed' && <ClosedDialog current={saveState.current} reason={saveState.reason} />}
       {open === 'finder' && <BoardFinder close={close} />}
       {open === 'block' && <AddBlockDialog close={close} />}
       <Dialog open={open === 'keys'} title="Keys of the board" width="560px" onClose={close}>
@@ -242,6 +244,7 @@ const SAVE_WORDS: Record<SaveState['kind'], string> = {
   saving: 'saving…',
   'kept here': '▲ database away: kept in this browser',
   conflict: '▲ changed by somebody else',
+  closed: '■ not saved: the edition is closed',
   refused: '■ not saved',
 };
 

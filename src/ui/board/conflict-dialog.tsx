@@ -8,9 +8,9 @@ import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
-import type { EditionData } from '../data/office';
-import { send } from '../data/request';
+import type { EditionView } from '../../contract/formats';
 import { useBoard, useBoardStore } from './board-store';
+import { keepAsCopy } from './keeping-copy';
 
 type Side = 'mine' | 'theirs';
 
@@ -24,11 +24,10 @@ const CHANGED: Record<Difference['changedBy'], string> = {
  * Somebody else saved this edition meanwhile: place by place what is mine and what is theirs, and which to keep.
  * What only one of us changed is proposed as changed; where both did, mine, until the person says otherwise.
  */
-export function ConflictDialog({ current }: { current: EditionData }) {
+export function ConflictDialog({ current }: { current: EditionView }) {
   const router = useRouter();
   const base = useBoard((board) => board.base);
   const mine = useBoard((board) => board.document);
-  const format = useBoard((board) => board.format);
   const properties = useBoard((board) => board.resources.properties);
   const places = useMemo(
     () => differences(base, mine, current.document, (id) => properties.get(id)?.name),
@@ -51,22 +50,9 @@ export function ConflictDialog({ current }: { current: EditionData }) {
     const past = { document: mine, words: 'Joining with the other version' };
     set({ document, past: [...useBoardStore.getState().board!.past, past], future: [] });
   };
-  const keepAsCopy = async () => {
+  const copy = async () => {
     try {
-      const { id } = await send<{ id: string }>('POST', '/api/formats', {
-        copyOf: format.id,
-        name: `${mine.name}, my version`,
-        document: mine,
-      });
-      useBoardStore.getState().set({
-        base: current.document,
-        document: current.document,
-        version: current.version,
-        past: [],
-        future: [],
-        saveState: { kind: 'saved' },
-      });
-      router.push(`/formats/${id}`);
+      router.push(`/formats/${await keepAsCopy(current)}`);
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -79,7 +65,7 @@ export function ConflictDialog({ current }: { current: EditionData }) {
       onClose={() => undefined}
       footer={
         <>
-          <Button type="button" onClick={() => void keepAsCopy()}>
+          <Button type="button" onClick={() => void copy()}>
             Keep mine as a copy
           </Button>
           <Box flex="1" />

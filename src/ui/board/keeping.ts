@@ -1,5 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { FormatDocument } from '../../core/format/document';
+import type { FormatView } from '../../contract/formats';
 import type { OfficeData } from '../data/office';
 
 /** What the browser keeps of a board, for each edition and tab, until the server has it. */
@@ -14,19 +15,27 @@ export interface Kept {
   document: FormatDocument;
 }
 
+/** The last answer of the server for a format: it, and what it is composed with. */
+export interface KeptOffice {
+  format: FormatView;
+  office: OfficeData;
+}
+
 interface Schema extends DBSchema {
   boards: { key: string; value: Kept; indexes: { format: string } };
   /** The last answer of the server for each format, so that the board opens while the database is away. */
-  offices: { key: string; value: OfficeData };
+  offices: { key: string; value: KeptOffice };
 }
 
 let opened: Promise<IDBPDatabase<Schema>> | undefined;
 
 function store(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>('zonograph', 2, {
-    upgrade(db, before) {
+  opened ??= openDB<Schema>('zonograph', 3, {
+    upgrade(db, before, _, transaction) {
       if (before < 1) db.createObjectStore('boards', { keyPath: 'key' }).createIndex('format', 'formatId');
       if (before < 2) db.createObjectStore('offices');
+      // What was kept of the office before had all of it at once.
+      else if (before < 3) void transaction.objectStore('offices').clear();
     },
   });
   return opened;
@@ -85,12 +94,12 @@ export async function keptOf(formatId: string): Promise<{ own?: Kept; leftBehind
 }
 
 /** Keeps the last answer of the server for a format. */
-export async function keepOffice(formatId: string, office: OfficeData): Promise<void> {
-  await (await store()).put('offices', office, formatId);
+export async function keepOffice(formatId: string, kept: KeptOffice): Promise<void> {
+  await (await store()).put('offices', kept, formatId);
 }
 
 /** The last answer of the server for a format, if this browser keeps one. */
-export async function keptOffice(formatId: string): Promise<OfficeData | undefined> {
+export async function keptOffice(formatId: string): Promise<KeptOffice | undefined> {
   return (await store()).get('offices', formatId);
 }
 

@@ -1,9 +1,17 @@
-import type { GlyphTableJson } from '../../core/lettering/glyph-table';
-import { type OfficeData, loadFonts, loadFormat, resourcesFrom } from '../data/office';
+import type { FormatView } from '../../contract/formats';
+import { storedDocument } from '../../core/format/reading';
+import { type AtHand, loadAtHand, loadFonts, resourcesFrom } from '../data/office';
+import { formatQuery } from '../data/queries';
+import { theQueryClient } from '../data/query-client';
 import { RequestFailed } from '../data/request';
 import { useBoardStore } from './board-store';
 import { openGuides } from './guides';
-import { type Kept, forget, isUnsaved, keepOffice, keptOf, keptOffice } from './keeping';
+import { type Kept, type KeptOffice, forget, isUnsaved, keepOffice, keptOf, keptOffice } from './keeping';
+
+const load = async (id: string): Promise<KeptOffice & AtHand> => {
+  const format = await theQueryClient().fetchQuery({ ...formatQuery(id), staleTime: 0 });
+  return { format, ...(await loadAtHand([format], 'showpieces')) };
+};
 
 /**
  * Opens a format on the board: from the server, with the edits this browser still keeps; while the database is away,
@@ -13,45 +21,55 @@ import { type Kept, forget, isUnsaved, keepOffice, keptOf, keptOffice } from './
  */
 export async function openFormat(formatId: string): Promise<void> {
   const [answer, kept] = await Promise.all([
-    loadFormat(formatId).catch((error: unknown) => error as RequestFailed),
+    load(formatId).catch((error: unknown) => error as RequestFailed),
     keptOf(formatId),
   ]);
   const unsaved = kept.own && isUnsaved(kept.own) ? kept.own : kept.leftBehind;
   if (answer instanceof Error) {
-    const [last, office] = [unsaved ?? kept.own, await keptOffice(formatId)];
-    if (!(answer instanceof RequestFailed) || !answer.away || !last || !office) throw answer;
-    show(office, await loadFonts(office.fonts), last, true);
+    const [last, before] = [unsaved ?? kept.own, await keptOffice(formatId)];
+    if (!(answer instanceof RequestFailed) || !answer.away || !last || !before) throw answer;
+    const tables = await loadFonts(before.office.fonts);
+    const resources = resourcesFrom(before.office, tables);
+    show(before.format, { office: before.office, tables, resources }, last, true);
   } else {
-    void keepOffice(formatId, answer);
-    show(answer, await loadFonts(answer.fonts), unsaved, false);
+    const { format, office } = answer;
+    void keepOffice(formatId, { format, office });
+    show(format, answer, unsaved, false);
   }
   if (kept.leftBehind && unsaved === kept.leftBehind) await forget(kept.leftBehind);
 }
 
 /** Fills the open board from what the office has now: models, dictionary, pictures. What is edited stays as it is. */
 export async function fillAnew(formatId: string): Promise<void> {
-  const office = await loadFormat(formatId);
-  const tables = await loadFonts(office.fonts);
-  const { board, set } = useBoardStore.getState();
+  const { board } = useBoardStore.getState();
   if (board?.format.id !== formatId) return;
-  set({ office, resources: resourcesFrom(office, tables) });
-  void keepOffice(formatId, office);
+  const ids = board.office.specimens.map(({ id }) => id);
+  const { office, resources } = await loadAtHand([board.format], ids);
+  const now = useBoardStore.getState();
+  if (now.board?.format.id !== formatId) return;
+  // The models stand in the order in which they were chosen.
+  const order = new Map(ids.map((id, i) => [id, i]));
+  const specimens = office.specimens.toSorted((a, b) => (order.get(a.id) ?? Infinity) - (order.get(b.id) ?? Infinity));
+  const pictures = { ...now.board.office.pictures, ...office.pictures };
+  const filled = { ...office, specimens, pictures };
+  now.set({ office: filled, resources: { ...resources, pictures: new Map(Object.entries(pictures)) } });
+  void keepOffice(formatId, { format: now.board.format, office: filled });
 }
 
-function show(office: OfficeData, tables: GlyphTableJson[], kept: Kept | undefined, away: boolean): void {
-  const format = office.formats[0]!;
+function show(format: FormatView, { office, resources }: AtHand, kept: Kept | undefined, away: boolean): void {
   const { edition } = format;
   openGuides(format.id);
   const moved = kept && !away && edition.version !== kept.version;
+  const upgraded = (document: unknown) => storedDocument(document, office.properties);
   useBoardStore.getState().open({
     format,
     office,
-    resources: resourcesFrom(office, tables),
-    base: kept?.base ?? edition.document,
+    resources,
+    base: kept ? upgraded(kept.base) : edition.document,
     version: kept?.version ?? edition.version,
-    document: kept?.document ?? edition.document,
+    document: kept ? upgraded(kept.document) : edition.document,
     saveState: moved
-      ? { kind: 'conflict', current: edition }
+      ? { kind: 'conflict', current: edition, reason: 'It was changed while this browser kept edits.' }
       : kept && isUnsaved(kept)
         ? { kind: away ? 'kept here' : 'saving' }
         : { kind: away ? 'kept here' : 'saved' },

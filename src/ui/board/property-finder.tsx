@@ -7,6 +7,7 @@ import { type PropertyDefinition, usualDisplay } from '../../core/property/defin
 import { displayValue } from '../../core/property/display';
 import { matchedName } from '../../core/property/names';
 import { resolveProperty } from '../../core/property/resolving';
+import { sheetValues } from '../../core/scene/laying';
 import { TextInput } from '../controls/field';
 import { useBoard } from './board-store';
 import { newAsked } from './details-asked';
@@ -194,12 +195,7 @@ function useFound(query: string): { property: PropertyDefinition; present: strin
   const sheet = useSheet();
   const sizeName = sheet.ok ? sheet.report.sheet.name : '';
   return useMemo(() => {
-    const sheetValues = {
-      Size: sizeName,
-      'Sheet number': number,
-      'Number of sheets': total,
-      ...(scale !== undefined && { Scale: scale }),
-    };
+    const values = sheetValues(sizeName, { number, total, ...(scale !== undefined && { scale }) });
     const wanted = matchedName(query);
     const rank = (property: PropertyDefinition) => {
       const name = matchedName(property.name);
@@ -212,7 +208,7 @@ function useFound(query: string): { property: PropertyDefinition; present: strin
       .filter((candidate) => candidate.rank < 3)
       .sort((a, b) => a.rank - b.rank)
       .map(({ property }) => {
-        const { value } = resolveProperty(property, facts, sheetValues);
+        const { value } = resolveProperty(property, facts, values);
         const written =
           value === undefined ? undefined : displayValue(value, usualDisplay(property), facts.locale, property.unit);
         return { property, present: written?.ok ? written.text : undefined };

@@ -1,5 +1,7 @@
 import { type Outcome, refuse } from '../../core/refusal';
+import { takeFont } from '../../contract/formats';
 import { loadFonts, resourcesFrom } from '../data/office';
+import { RequestFailed, ask } from '../data/request';
 import { useBoardStore } from './board-store';
 import { keepOffice } from './keeping';
 
@@ -13,16 +15,15 @@ export async function putFont(file: File): Promise<Outcome<object>> {
   const others = board.office.fonts.filter((font) => font.id !== id);
   const office = { ...board.office, fonts: [...others, { id, name }] };
   set({ office, resources: resourcesFrom(office, await loadFonts(office.fonts)) });
-  void keepOffice(board.format.id, office);
+  void keepOffice(board.format.id, { format: board.format, office });
   return { ok: true };
 }
 
 async function upload(file: File): Promise<Outcome<{ id: string; name: string }>> {
   try {
-    const response = await fetch('/api/fonts', { method: 'POST', body: file });
-    const answer = (await response.json()) as { reason?: string; id: string; name: string };
-    return response.ok ? { ok: true, ...answer } : refuse(answer.reason ?? `The server answered ${response.status}.`);
-  } catch {
-    return refuse('Zonograph’s server does not answer. The font is not added; try again.');
+    return { ok: true, ...(await ask(takeFont, { body: new Uint8Array(await file.arrayBuffer()) })) };
+  } catch (error) {
+    const away = error instanceof RequestFailed && error.status === 0;
+    return refuse(away ? `${error.message} The font is not added; try again.` : (error as Error).message);
   }
 }

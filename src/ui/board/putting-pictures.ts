@@ -1,7 +1,9 @@
 import type { Cell } from '../../core/format/document';
 import { LARGEST_PICTURE, type PictureData } from '../../core/picture/picture';
 import { type Outcome, refuse } from '../../core/refusal';
+import { takePicture } from '../../contract/pictures';
 import { resourcesFrom, tablesOf } from '../data/office';
+import { RequestFailed, ask } from '../data/request';
 import { useBoardStore } from './board-store';
 import { withContent } from './cell-content';
 import { keepOffice } from './keeping';
@@ -16,7 +18,7 @@ export async function putPicture(file: File, block: string, cell: Cell, index = 
   if (!board) return refuse('The board was closed meanwhile.');
   const office = { ...board.office, pictures: { ...board.office.pictures, [taken.hash]: taken.picture } };
   set({ office, resources: resourcesFrom(office, tablesOf(board.resources)) });
-  void keepOffice(board.format.id, office);
+  void keepOffice(board.format.id, { format: board.format, office });
   const outcome = perform({
     op: 'set cell',
     block,
@@ -35,16 +37,11 @@ export async function putPicture(file: File, block: string, cell: Cell, index = 
 
 async function upload(file: File): Promise<Outcome<{ hash: string; picture: PictureData; leftOut: string[] }>> {
   try {
-    const response = await fetch(`/api/pictures?name=${encodeURIComponent(file.name)}`, { method: 'POST', body: file });
-    const answer = (await response.json()) as {
-      reason?: string;
-      hash: string;
-      picture: PictureData;
-      leftOut: string[];
-    };
-    return response.ok ? { ok: true, ...answer } : refuse(answer.reason ?? `The server answered ${response.status}.`);
-  } catch {
-    return refuse('Zonograph’s server does not answer. The picture is not put in; try again.');
+    const body = new Uint8Array(await file.arrayBuffer());
+    return { ok: true, ...(await ask(takePicture, { query: { name: file.name }, body })) };
+  } catch (error) {
+    const away = error instanceof RequestFailed && error.status === 0;
+    return refuse(away ? `${error.message} The picture is not put in; try again.` : (error as Error).message);
   }
 }
 

@@ -1,64 +1,107 @@
 import { useEffect } from 'react';
-import { type EditionData, loadFormat } from '../data/office';
-import { RequestFailed, send } from '../data/request';
+import { type EditionView, readFormat, saveEdition } from '../../contract/formats';
+import type { FormatDocument } from '../../core/format/document';
+import { ask } from '../data/request';
+import { AutoSave } from '../saving/auto-save';
 import { type BoardState, useBoardStore } from './board-store';
-import { keep } from './keeping';
+import { type Kept, keep } from './keeping';
 
-/** How long the board waits after an edit, and after the database was away, before it saves. */
-const PAUSE_MS = 500;
-const AWAY_PAUSE_MS = 2000;
+/** How long an edit waits until it is kept in the browser, so that typing is not held up, ms. */
 const KEEP_PAUSE_MS = 250;
 
 /**
- * Saves the open board by itself: one save at a time, each made on the version before it. Every edit is kept in the
- * browser first, and stays there until the server has it.
+ * Saves the open board by itself. Every edit is kept in the browser first, and stays there until the server has it.
  */
 export function useSaving(): void {
   useEffect(() => {
-    const saver = new Saver();
+    const saver = new BoardSaver();
     return () => saver.end();
   }, []);
 }
 
-class Saver {
-  private timer: ReturnType<typeof setTimeout> | undefined;
+class BoardSaver {
   private keeping: ReturnType<typeof setTimeout> | undefined;
-  private inFlight = false;
-  private ended = false;
   private readonly sitting = crypto.randomUUID();
   private readonly unsubscribe: () => void;
+  private readonly saver = new AutoSave<FormatDocument>({
+    pending: () => this.pending(),
+    keep: () => this.keepSoon(),
+    send: (document) => this.send(document),
+    taken: (document, answer) => this.taken(document, (answer as { version: number }).version),
+    conflict: ({ message, detail }) => {
+      const current = detail.current as EditionView;
+      this.saver.hold();
+      const kind = detail.why === 'not open' ? 'closed' : 'conflict';
+      useBoardStore.getState().set({ saveState: { kind, current, reason: message } });
+      return false;
+    },
+    onPhase: (phase) => {
+      if (!this.isHeld()) useBoardStore.getState().set({ saveState: phase });
+    },
+    isBack: () => this.isBack(),
+  });
 
   constructor() {
-    let last = useBoardStore.getState().board?.document;
-    this.unsubscribe = useBoardStore.subscribe(({ board }) => {
-      if (!board || board.document === last) return;
-      last = board.document;
-      this.changed(board);
+    const { board } = useBoardStore.getState();
+    let last = board;
+    this.unsubscribe = useBoardStore.subscribe(({ board: now }) => {
+      const [before] = [last];
+      last = now;
+      if (!now) return;
+      // The person has settled what somebody else changed meanwhile.
+      if (before && isSettled(before, now)) this.saver.release();
+      else if (now.document !== before?.document) this.saver.changed();
     });
     window.addEventListener('pagehide', this.keepNow);
-    const { board } = useBoardStore.getState();
-    if (board) this.changed(board);
+    if (board && this.pending() !== undefined) this.saver.changed();
+    else if (board?.saveState.kind === 'kept here') this.saver.soon();
   }
 
   end() {
-    this.ended = true;
     this.unsubscribe();
     window.removeEventListener('pagehide', this.keepNow);
     if (this.keeping !== undefined) this.keepNow();
-    clearTimeout(this.timer);
-    void this.save();
+    this.saver.end();
   }
 
-  private changed(board: BoardState) {
-    this.keepSoon();
-    if (board.saveState.kind === 'kept here') this.later(PAUSE_MS);
-    if (board.document === board.base || board.saveState.kind === 'conflict') return;
-    const { kind } = board.saveState;
-    if (kind !== 'kept here' && kind !== 'saving') useBoardStore.getState().set({ saveState: { kind: 'saving' } });
-    this.later(PAUSE_MS);
+  private isHeld(): boolean {
+    const kind = useBoardStore.getState().board?.saveState.kind;
+    return kind === 'conflict' || kind === 'closed';
   }
 
-  /** Keeps the board in the browser a moment after the edit, so that typing is not held up; at once when the page goes. */
+  private pending(): FormatDocument | undefined {
+    const { board } = useBoardStore.getState();
+    return !board || board.document === board.base || this.isHeld() ? undefined : board.document;
+  }
+
+  private send(document: FormatDocument) {
+    const { board } = useBoardStore.getState();
+    const words = board!.past.filter((entry) => entry.saved !== true).map((entry) => entry.words);
+    return ask(saveEdition, {
+      params: { id: board!.format.edition.id },
+      body: {
+        version: board!.version,
+        document,
+        sitting: this.sitting,
+        words: words.length > 0 ? words : ['Undone or redone'],
+      },
+    });
+  }
+
+  private taken(sent: FormatDocument, version: number) {
+    const { board, set } = useBoardStore.getState();
+    if (!board || board.document.id !== sent.id) return;
+    const until = board.past.findLastIndex(({ document }) => document === sent);
+    const past = board.past.map((entry, i) => (until < 0 || i <= until ? { ...entry, saved: true } : entry));
+    set({ base: sent, version, past: board.document === sent ? past : board.past });
+  }
+
+  /** With nothing to save, finds out whether the database is back after it was away. */
+  private async isBack(): Promise<void> {
+    const { board } = useBoardStore.getState();
+    if (board?.saveState.kind === 'kept here') await ask(readFormat, { params: { id: board.format.id } });
+  }
+
   private keepSoon() {
     this.keeping ??= setTimeout(this.keepNow, KEEP_PAUSE_MS);
   }
@@ -69,77 +112,15 @@ class Saver {
     const { board } = useBoardStore.getState();
     if (board) void keep(keptFrom(board));
   };
-
-  private later(ms: number) {
-    if (this.ended) return;
-    clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.save(), ms);
-  }
-
-  private async save() {
-    const { board, set } = useBoardStore.getState();
-    if (!board || this.inFlight || board.saveState.kind === 'conflict') return;
-    if (board.document === board.base) {
-      if (board.saveState.kind === 'kept here') await this.askWhetherBack(board);
-      else if (board.saveState.kind !== 'saved') set({ saveState: { kind: 'saved' } });
-      return;
-    }
-    this.inFlight = true;
-    const sent = board.document;
-    try {
-      const { version } = await send<{ version: number }>('PUT', `/api/editions/${board.format.edition.id}`, {
-        version: board.version,
-        document: sent,
-        sitting: this.sitting,
-        words: board.past.at(-1)?.words ?? 'Edits',
-      });
-      this.saved(sent, version);
-    } catch (error) {
-      this.failed(error as RequestFailed);
-    } finally {
-      this.inFlight = false;
-    }
-  }
-
-  /** With nothing to save, finds out whether the database is back. */
-  private async askWhetherBack(board: BoardState) {
-    try {
-      await loadFormat(board.format.id);
-      useBoardStore.getState().set({ saveState: { kind: 'saved' } });
-    } catch {
-      this.later(AWAY_PAUSE_MS);
-    }
-  }
-
-  private saved(sent: BoardState['document'], version: number) {
-    const { board, set } = useBoardStore.getState();
-    if (!board || board.document.id !== sent.id) return;
-    const isNewest = board.document === sent;
-    set({ base: sent, version, saveState: isNewest ? { kind: 'saved', at: Date.now() } : { kind: 'saving' } });
-    void keep(keptFrom(useBoardStore.getState().board!));
-    if (!isNewest) this.later(PAUSE_MS);
-  }
-
-  private failed(error: RequestFailed) {
-    const { set } = useBoardStore.getState();
-    if (!(error instanceof RequestFailed)) throw error;
-    if (error.away) {
-      set({ saveState: { kind: 'kept here' } });
-      this.later(AWAY_PAUSE_MS);
-    } else if (error.status === 409 && error.detail.current) {
-      set({ saveState: { kind: 'conflict', current: error.detail.current as EditionData } });
-    } else {
-      set({ saveState: { kind: 'refused', reason: error.message } });
-    }
-  }
 }
 
-function keptFrom(board: BoardState) {
-  return {
-    formatId: board.format.id,
-    editionId: board.format.edition.id,
-    base: board.base,
-    version: board.version,
-    document: board.document,
-  };
-}
+const isAsking = ({ saveState }: BoardState) => saveState.kind === 'conflict' || saveState.kind === 'closed';
+const isSettled = (before: BoardState, now: BoardState) => isAsking(before) && !isAsking(now);
+
+const keptFrom = (board: BoardState): Omit<Kept, 'key' | 'tab'> => ({
+  formatId: board.format.id,
+  editionId: board.format.edition.id,
+  base: board.base,
+  version: board.version,
+  document: board.document,
+});

@@ -1,46 +1,24 @@
+import type { FormatView } from '../../contract/formats';
+import type { OfficeView } from '../../contract/office';
 import type { FormatDocument } from '../../core/format/document';
+import { picturesUsed } from '../../core/format/pictures-used';
 import { type GlyphTableJson, glyphTableFromJson, glyphTableToJson } from '../../core/lettering/glyph-table';
 import type { PictureData } from '../../core/picture/picture';
-import type { PropertyDefinition } from '../../core/property/definition';
 import type { Facts } from '../../core/property/facts';
 import type { Resources } from '../../core/scene/resources';
 import { modelFacts } from '../../core/specimen/model-facts';
-import { seenValues } from '../../core/specimen/seen-values';
-import type { Material } from '../../core/specimen/material';
-import { type Models, modelSources } from '../../core/specimen/models';
+import { type ModelSources, modelSources } from '../../core/specimen/models';
 import { partsRules, partsTables } from '../../core/specimen/parts-tables';
 import type { Specimen } from '../../core/specimen/specimen';
 import { registerFonts } from '../theme/sheet-fonts';
-import { get } from './request';
+import { fontQuery, modelsQuery, officeQuery, pictureQuery, shippedFontsQuery } from './queries';
+import { theQueryClient } from './query-client';
 
-export interface EditionData {
-  id: string;
-  number: number;
-  state: 'open' | 'released' | 'withdrawn';
-  version: number;
-  hash: string;
-  document: FormatDocument;
-}
-
-export interface FormatData {
-  id: string;
-  name: string;
-  edition: EditionData;
-  /** What a sheet is filled from beside the model. */
-  facts: Omit<Facts, 'model' | 'variant'>;
-  scale: string;
-}
-
-/** All that the shelf and the board need, as the server answers it. */
-export interface OfficeData {
-  formats: FormatData[];
-  properties: PropertyDefinition[];
+/** What of the office a screen has at hand: the dictionary and what is on record, and those models and pictures that it shows. */
+export interface OfficeData extends Pick<OfficeView, 'properties' | 'seen' | 'materials' | 'fonts' | 'today'> {
+  /** With all that they are made of. */
   specimens: Specimen[];
-  /** With their densities, for the mass of shapes. */
-  materials: Material[];
   pictures: Record<string, PictureData>;
-  /** The office's own fonts, by the hash of their files. */
-  fonts: { id: string; name: string }[];
 }
 
 /** Which model a sheet is filled from. */
@@ -49,66 +27,114 @@ export interface Filled {
   variant?: string;
 }
 
-export const loadOffice = (): Promise<OfficeData> => get('/api/office');
-export const loadFormat = (id: string): Promise<OfficeData> => get(`/api/formats/${encodeURIComponent(id)}`);
-
-const tables = new Map<string, Promise<GlyphTableJson[]>>();
-
-/** Asks once; again after a failure. */
-function once(path: string, ask: () => Promise<GlyphTableJson[]>): Promise<GlyphTableJson[]> {
-  const asked =
-    tables.get(path) ??
-    ask().catch((error: unknown) => {
-      tables.delete(path);
-      throw error;
-    });
-  tables.set(path, asked);
-  return asked;
-}
-
 /** The glyph tables of the shipped fonts and of the office's own, which the page learns to draw with. */
 export async function loadFonts(own: OfficeData['fonts']): Promise<GlyphTableJson[]> {
   registerFonts(own.map((font) => font.id));
+  const client = theQueryClient();
   const asked = [
-    once('/api/fonts', () => get<GlyphTableJson[]>('/api/fonts')),
-    ...own.map(({ id }) => {
-      const path = `/api/fonts/${id}/table`;
-      return once(path, async () => [await get<GlyphTableJson>(path)]);
-    }),
+    client.fetchQuery(shippedFontsQuery),
+    ...own.map(async ({ id }) => [await client.fetchQuery(fontQuery(id))]),
   ];
   return (await Promise.all(asked)).flat();
 }
+
+const HASH = /^[0-9a-f]{64}$/;
+
+/** The hashes of the pictures that formats hold, or that values of their places name. */
+function picturesIn(formats: readonly Pick<FormatView, 'facts' | 'edition'>[]): string[] {
+  const named = formats.flatMap(({ facts: { organisation, project, profile } }) =>
+    [organisation, project, profile].flatMap((place) => Object.values(place?.values ?? {})),
+  );
+  const hashes = named.filter((value): value is string => typeof value === 'string' && HASH.test(value));
+  return [...new Set([...formats.flatMap(({ edition }) => picturesUsed(edition.document)), ...hashes])];
+}
+
+/** The pictures of formats, each asked for once; one that is not in the office is left out, and a finding. */
+export async function loadPictures(
+  formats: readonly Pick<FormatView, 'facts' | 'edition'>[],
+): Promise<Record<string, PictureData>> {
+  const client = theQueryClient();
+  const found = await Promise.all(
+    picturesIn(formats).map(async (hash) => {
+      const picture = await client.fetchQuery(pictureQuery(hash)).catch(() => undefined);
+      return picture ? [[hash, picture] as const] : [];
+    }),
+  );
+  return Object.fromEntries(found.flat());
+}
+
+export interface AtHand {
+  office: OfficeData;
+  tables: GlyphTableJson[];
+  resources: Resources;
+}
+
+/** Loads what sheets of some formats are composed from when they are filled from some models, as they are stored now. */
+export async function loadAtHand(
+  formats: readonly Pick<FormatView, 'facts' | 'edition'>[],
+  models: readonly string[] | 'showpieces',
+): Promise<AtHand> {
+  const client = theQueryClient();
+  const given = await client.fetchQuery({ ...officeQuery, staleTime: 0 });
+  const ids = models === 'showpieces' ? given.showpieces : models;
+  const [tables, specimens, pictures] = await Promise.all([
+    loadFonts(given.fonts),
+    ids.length > 0 ? client.fetchQuery({ ...modelsQuery(ids), staleTime: 0 }) : [],
+    loadPictures(formats),
+  ]);
+  const office = officeFrom(given, specimens, pictures);
+  return { office, tables, resources: resourcesFrom(office, tables) };
+}
+
+export const officeFrom = (
+  { properties, seen, materials, fonts, today }: OfficeView,
+  specimens: Specimen[],
+  pictures: Record<string, PictureData>,
+): OfficeData => ({ properties, seen, materials, fonts, today, specimens, pictures });
 
 /** The glyph tables of resources, to make others with. */
 export const tablesOf = (resources: Resources): GlyphTableJson[] => [...resources.fonts.values()].map(glyphTableToJson);
 
 /** What compose() needs, made from the server's answers. */
 export function resourcesFrom(
-  office: Pick<OfficeData, 'properties' | 'specimens' | 'pictures'>,
+  { properties, seen, pictures }: Pick<OfficeData, 'properties' | 'seen' | 'pictures'>,
   tables: GlyphTableJson[],
 ): Resources {
   return {
-    properties: new Map(office.properties.map((property) => [property.id, property])),
+    properties: new Map(properties.map((property) => [property.id, property])),
     fonts: new Map(tables.map((table) => [table.font, glyphTableFromJson(table)])),
-    seen: seenValues(office.properties, office.specimens),
-    pictures: new Map(Object.entries(office.pictures)),
+    seen: new Map(Object.entries(seen)),
+    pictures: new Map(Object.entries(pictures)),
   };
+}
+
+type Models = Pick<OfficeData, 'specimens' | 'properties' | 'materials'>;
+
+const sourcesOf = new WeakMap<Specimen[], { of: Models; sources: ModelSources }>();
+
+/** The models at hand made ready to be looked up in, once for the same ones. */
+export function modelsAtHand(models: Models): ModelSources {
+  const known = sourcesOf.get(models.specimens);
+  if (known?.of.properties === models.properties && known.of.materials === models.materials) return known.sources;
+  const sources = modelSources(models);
+  sourcesOf.set(models.specimens, { of: models, sources });
+  return sources;
 }
 
 /** The facts of a sheet of a format, filled from a model or from none; `document` is the format as it is on the board. */
 export function factsFor(
-  format: Pick<FormatData, 'facts' | 'edition'>,
+  format: Pick<FormatView, 'facts' | 'edition'>,
   models: Models,
   filled: Filled | undefined,
   document: FormatDocument = format.edition.document,
 ): Facts {
-  const specimen = models.specimens.find((candidate) => candidate.id === filled?.specimen);
-  const sources = modelSources(models);
+  const sources = modelsAtHand(models);
+  const specimen = filled && sources.specimens.get(filled.specimen);
   return {
     ...format.facts,
     ...(specimen && {
-      ...modelFacts(specimen, filled?.variant, sources),
-      parts: partsTables(partsRules(document), { specimen, variant: filled?.variant }, sources).parts,
+      ...modelFacts(specimen, filled.variant, sources),
+      parts: partsTables(partsRules(document), { specimen, variant: filled.variant }, sources).parts,
     }),
   };
 }

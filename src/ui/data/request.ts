@@ -1,16 +1,23 @@
+import type { z } from 'zod';
+import type { Route } from '../../contract/route';
+
 /** Why the server did not do what was asked. */
 export class RequestFailed extends Error {
   constructor(
     message: string,
     readonly status: number,
-    /** The database or the server does not answer: try again later, keep what was typed. */
+    /** The database or the server does not answer, or has too much to do: try again later, keep what was typed. */
     readonly away: boolean,
-    /** The answer's own data, as on a conflict. */
+    /** The answer's own data; on a conflict `current` is the thing as it is now. */
     readonly detail: Record<string, unknown>,
   ) {
     super(message);
   }
 }
+
+/** The thing as it is stored now, when a change was refused because somebody else had changed it meanwhile. */
+export const currentIn = <T>(error: unknown): T | undefined =>
+  error instanceof RequestFailed && error.status === 409 ? (error.detail.current as T | undefined) : undefined;
 
 async function answered(path: string, init?: RequestInit): Promise<Response> {
   let response: Response;
@@ -22,30 +29,41 @@ async function answered(path: string, init?: RequestInit): Promise<Response> {
   if (response.ok) return response;
   const detail = (await response.json().catch(() => ({}))) as Record<string, unknown>;
   const reason = typeof detail.reason === 'string' ? detail.reason : `The server answered ${response.status}.`;
-  throw new RequestFailed(reason, response.status, detail.databaseAway === true || response.status >= 502, detail);
-}
-
-/** Asks the server. @throws RequestFailed with the server's reason */
-export async function get<T>(path: string): Promise<T> {
-  return (await answered(path)).json() as Promise<T>;
-}
-
-/** Sends JSON to the server and reads its answer. @throws RequestFailed with the server's reason */
-export async function send<T>(method: 'POST' | 'PUT' | 'DELETE', path: string, json: unknown): Promise<T> {
-  return (await sendForFile(method, path, json)).json() as Promise<T>;
-}
-
-/** Sends a file as it is and reads the answer. @throws RequestFailed with the server's reason */
-export async function sendBytes<T>(path: string, bytes: Uint8Array<ArrayBuffer>): Promise<T> {
-  return (await answered(path, { method: 'POST', body: bytes })).json() as Promise<T>;
+  const away = detail.databaseAway === true || detail.busy === true || response.status >= 502;
+  throw new RequestFailed(reason, response.status, away, detail);
 }
 
 /** The longest body that a browser still sends when its page is left, in characters, with room for what takes several bytes. */
 const KEPT_ALIVE = 20_000;
 
-/** Sends JSON and gives back the whole answer, for files. @throws RequestFailed with the server's reason */
-export function sendForFile(method: 'POST' | 'PUT' | 'DELETE', path: string, json: unknown): Promise<Response> {
-  const body = JSON.stringify(json);
+/** What a route is asked with: the parameters in its path, its query and its body. */
+export interface Asking<R extends Route> {
+  params?: Record<string, string>;
+  query?: z.input<R['query']>;
+  body?: z.input<R['body']>;
+}
+
+function addressOf({ path }: Route, params: Record<string, string> = {}, query: unknown): string {
+  const filled = path.replace(/\[(\w+)\]/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
+  const given = Object.entries((query ?? {}) as Record<string, unknown>).filter(
+    ([, value]) => value !== undefined && value !== '',
+  );
+  const behind = new URLSearchParams(given.map(([name, value]) => [name, String(value)])).toString();
+  return behind ? `${filled}?${behind}` : filled;
+}
+
+/** Asks a route and gives the whole answer, for files. @throws RequestFailed with the server's reason */
+export function askForFile<R extends Route>(route: R, { params, query, body }: Asking<R> = {}): Promise<Response> {
+  const path = addressOf(route, params, query);
+  const { method } = route;
+  if (body === undefined) return answered(path, { method });
+  if (body instanceof Uint8Array) return answered(path, { method, body: body as Uint8Array<ArrayBuffer> });
+  const json = JSON.stringify(body);
   const headers = { 'content-type': 'application/json' };
-  return answered(path, { method, headers, body, keepalive: body.length < KEPT_ALIVE });
+  return answered(path, { method, headers, body: json, keepalive: json.length < KEPT_ALIVE });
+}
+
+/** Asks a route. @throws RequestFailed with the server's reason */
+export async function ask<R extends Route>(route: R, asking: Asking<R> = {}): Promise<z.output<R['answer']>> {
+  return (await askForFile(route, asking)).json() as Promise<z.output<R['answer']>>;
 }

@@ -12,9 +12,9 @@ import { askedOf } from './use-sheets';
 export function ClashStrip(props: {
   clashes: readonly Clash[];
   open: OpenDrawing;
-  settle: (clashesTo: 'mine' | 'theirs') => void;
+  onSettle: (clashesTo: 'mine' | 'theirs') => void;
 }) {
-  const { clashes, open, settle } = props;
+  const { clashes, open, onSettle } = props;
   return (
     <Flex
       role="alertdialog"
@@ -36,31 +36,39 @@ export function ClashStrip(props: {
           </Box>
         ))}
       </Box>
-      <Button type="button" onClick={() => settle('theirs')}>
+      <Button type="button" onClick={() => onSettle('theirs')}>
         Take theirs
       </Button>
-      <Button type="button" look="primary" onClick={() => settle('mine')}>
+      <Button type="button" look="primary" onClick={() => onSettle('mine')}>
         Keep mine
       </Button>
     </Flex>
   );
 }
 
+const NAMES: Partial<Record<Clash['of'], string>> = {
+  sizeId: 'Sheet size',
+  sheets: 'Sheets',
+  scale: 'Scale',
+  decimalMark: 'Decimal mark',
+  profileId: 'Drafting profile',
+  projectId: 'Project',
+};
+
 function nameOf(clash: Clash, open: OpenDrawing): string {
-  if (clash.of === 'sizeId') return 'Sheet size';
-  if (clash.of === 'sheets') return 'Sheets';
+  if (!('key' in clash)) return NAMES[clash.of] ?? clash.of;
   const { key } = clash;
   return clash.of === 'answers'
     ? (askedOf(open).find((asked) => asked.key === key)?.name ?? key)
     : (open.office.properties.find(({ id }) => id === key)?.name ?? key);
 }
 
-function text(clash: Clash, side: 'mine' | 'theirs', { office }: OpenDrawing): string {
+function text(clash: Clash, side: 'mine' | 'theirs', { formats, profiles, projects }: OpenDrawing): string {
   if (clash.of === 'sheets') return counted(clash[side].length, 'sheet');
-  if (clash.of === 'sizeId') {
-    const { sizes } = office.formats[0]!.edition.document;
-    return sizes.find(({ id }) => id === clash[side])?.name ?? clash[side];
+  if (clash.of === 'answers' || clash.of === 'overruled') {
+    const value = clash[side];
+    return value === undefined ? 'nothing' : `“${valueText(value)}”`;
   }
-  const value = clash[side];
-  return value === undefined ? 'nothing' : `“${valueText(value)}”`;
+  const named = [...formats[0]!.edition.document.sizes, ...profiles, ...projects];
+  return named.find(({ id }) => id === clash[side])?.name ?? clash[side];
 }

@@ -12,9 +12,10 @@ import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { MenuEntry, MenuPaper } from '../controls/menu';
-import { type RequestFailed, sendForFile } from '../data/request';
+import { exportDrawing } from '../../contract/drawings';
+import { type RequestFailed, askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
-import { useModelStore } from '../data/use-store';
+import { useModelStore } from '../data/use-model-store';
 import { Screen } from '../shell/screen';
 import { AskedPane } from './asked-pane';
 import { ClashStrip } from './clash-strip';
@@ -54,7 +55,7 @@ export function DrawingScreen({ id }: { id: string }) {
   const [resized, setResized] = useState<{ size: string; losses: string[] }>();
   const resize = (sizeId: string) => {
     if (!open) return;
-    const size = open.office.formats[0]!.edition.document.sizes.find(({ id }) => id === sizeId)!.name;
+    const size = open.formats[0]!.edition.document.sizes.find(({ id }) => id === sizeId)!.name;
     setResized({ size, losses: lossesOn(sizeId, open.drawing, sourcesOf(open), open.resources) });
     change({ sizeId });
   };
@@ -85,7 +86,7 @@ export function DrawingScreen({ id }: { id: string }) {
         { caption: 'Saved', value: <SavingWords saving={saving} />, width: '230px' },
       ]}
     >
-      <LoadProblem problem={problem} retry={() => void store.load()} />
+      <LoadProblem problem={problem} onRetry={() => void store.load()} />
       {open && drawing && (
         <Flex direction="column" height="100%">
           <Flex
@@ -103,7 +104,7 @@ export function DrawingScreen({ id }: { id: string }) {
             <Choice
               label="Sheet size"
               value={drawing.sizeId}
-              options={open.office.formats[0]!.edition.document.sizes.map((size) => ({
+              options={open.formats[0]!.edition.document.sizes.map((size) => ({
                 value: size.id,
                 label: size.name,
               }))}
@@ -121,9 +122,9 @@ export function DrawingScreen({ id }: { id: string }) {
               {drawing.modelChanged
                 ? `▲ The model gives something else now than when this drawing was finished. ${changes.join(' ')}`
                 : moved && `▲ The model has changed: ${changes.join(' ')}`}
-              {typeof saving === 'object' && 'refused' in saving && (
+              {saving.kind === 'refused' && (
                 <Flex gap="8px" align="center">
-                  <Problem>{saving.refused}</Problem>
+                  <Problem>{saving.reason}</Problem>
                   <Button type="button" look="quiet" onClick={() => store.discard()}>
                     Look at what is stored
                   </Button>
@@ -131,12 +132,12 @@ export function DrawingScreen({ id }: { id: string }) {
               )}
             </Box>
             <Button type="button" onClick={() => void store.setState(locked ? 'in work' : 'finished')}>
-              {locked ? 'Take up again' : 'Finish'}
+              {locked ? 'Reopen' : 'Finish'}
             </Button>
             <ExportDrawing id={drawing.id} number={drawing.number} />
           </Flex>
-          {typeof saving === 'object' && 'clashes' in saving && (
-            <ClashStrip clashes={saving.clashes} open={open} settle={(clashesTo) => store.settle(clashesTo)} />
+          {saving.kind === 'clashes' && (
+            <ClashStrip clashes={saving.clashes} open={open} onSettle={(clashesTo) => store.settle(clashesTo)} />
           )}
           {resized && <Resized {...resized} close={() => setResized(undefined)} />}
           <Flex flex="1" minHeight={0}>
@@ -216,11 +217,18 @@ function Resized({ size, losses, close }: { size: string; losses: string[]; clos
   );
 }
 
-function SavingWords({ saving }: { saving: Saving }) {
-  if (typeof saving === 'object') return '■ not saved';
+const SAVING_WORDS: Record<Saving['kind'], string> = {
+  saved: 'saved',
+  saving: 'saving…',
+  'kept here': '▲ database away: kept in this browser',
+  refused: '■ not saved',
+  clashes: '■ not saved',
+};
+
+function SavingWords({ saving: { kind } }: { saving: Saving }) {
   return (
-    <Box as="span" color={saving === 'kept here' ? 'ochre' : undefined} data-testid="saved" data-state={saving}>
-      {saving === 'kept here' ? '▲ database away: kept in this browser' : saving === 'saving' ? 'saving…' : 'saved'}
+    <Box as="span" color={kind === 'kept here' ? 'ochre' : undefined} data-testid="saved" data-state={kind}>
+      {SAVING_WORDS[kind]}
     </Box>
   );
 }
@@ -231,15 +239,17 @@ const KINDS = [
   { value: 'svg', label: 'SVG, to show' },
 ] as const;
 
+type Kind = (typeof KINDS)[number]['value'];
+
 /** Writes the drawing; with something unanswered it asks first. */
 function ExportDrawing({ id, number }: { id: string; number: string }) {
   const [problem, setProblem] = useState<string>();
-  const [asking, setAsking] = useState<{ kind: string; open: string[] }>();
-  const write = async (kind: string, asItIs: boolean) => {
+  const [asking, setAsking] = useState<{ kind: Kind; open: string[] }>();
+  const write = async (kind: Kind, asItIs: boolean) => {
     setProblem(undefined);
     setAsking(undefined);
     try {
-      await saveFile(await sendForFile('POST', `/api/drawings/${id}/export`, { kind, asItIs }), `${number}.${kind}`);
+      await saveFile(await askForFile(exportDrawing, { params: { id }, body: { kind, asItIs } }), `${number}.${kind}`);
     } catch (error) {
       const open = (error as RequestFailed).detail?.open;
       if (Array.isArray(open)) setAsking({ kind, open: open as string[] });
@@ -248,7 +258,7 @@ function ExportDrawing({ id, number }: { id: string; number: string }) {
   };
   return (
     <Box position="relative">
-      <Menu.Root onSelect={({ value }) => void write(value, false)} positioning={{ placement: 'bottom-end' }}>
+      <Menu.Root onSelect={({ value }) => void write(value as Kind, false)} positioning={{ placement: 'bottom-end' }}>
         <Menu.Trigger asChild>
           <Button type="button" look="primary">
             Export <ChevronDown size={14} aria-hidden />

@@ -1,87 +1,90 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
+import { useInfiniteQuery } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { makeDrawing } from '../../contract/drawings';
+import type { ShelfEntry } from '../../contract/formats';
+import type { SpecimenEntry } from '../../contract/specimens';
 import { Dialog } from '../controls/dialog';
-import { Problem, SelectRow } from '../controls/field';
-import { makeDrawing } from '../data/drawings';
-import { useOffice } from '../data/use-office';
+import { Problem, Row, SelectRow } from '../controls/field';
+import { shelfQuery } from '../data/queries';
+import { ask } from '../data/request';
+import { FormatPicker, formatWords } from '../formats/format-picker';
+import { SpecimenPicker, useSpecimens } from '../specimens/specimen-picker';
 
 /** Makes a drawing: which format, which model and variant, which size. */
-export function MakeDialog({ close }: { close: () => void }) {
+export function MakeDialog({ onClose }: { onClose: () => void }) {
   const router = useRouter();
-  const { loaded, problem } = useOffice();
-  const [formatId, setFormat] = useState<string>();
-  const [specimenId, setSpecimen] = useState<string>();
+  const shelf = useInfiniteQuery(shelfQuery('', 'shelf'));
+  const models = useSpecimens('');
+  const [chosenFormat, setFormat] = useState<ShelfEntry>();
+  const [chosenModel, setModel] = useState<SpecimenEntry>();
   const [variantName, setVariant] = useState<string>();
   const [sizeId, setSize] = useState<string>();
   const [refused, setRefused] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const format = loaded?.office.formats.find((one) => one.id === formatId) ?? loaded?.office.formats[0];
-  const specimen = loaded?.office.specimens.find((one) => one.id === specimenId) ?? loaded?.office.specimens[0];
-  const variant = specimen?.variants.find((one) => one.name === variantName) ?? specimen?.variants[0];
-  const document = format?.edition.document;
-  const size =
-    document?.sizes.find((one) => one.id === sizeId) ?? document?.sizes.find((one) => one.id === document.mainSize);
+  const format = chosenFormat ?? shelf.data?.pages[0]?.entries[0];
+  const model = chosenModel ?? models.entries[0];
+  const variant = model?.variants.find((name) => name === variantName) ?? model?.variants[0];
+  const size = format?.sizes.find(({ id }) => id === sizeId) ?? format?.sizes.find(({ id }) => id === format.mainSize);
+  const loaded = shelf.data && models.total !== undefined;
+  const problem = refused ?? shelf.error?.message ?? models.error?.message;
   const make = async () => {
-    if (!format || !specimen || !size) return;
+    if (!format || !model || !size) return;
     setBusy(true);
     try {
-      const chosen = { formatId: format.id, specimen: specimen.id, sizeId: size.id };
-      const { id } = await makeDrawing({ ...chosen, ...(variant && { variant: variant.name }) });
+      const body = { formatId: format.id, specimen: model.id, sizeId: size.id, variant };
+      const { id } = await ask(makeDrawing, { body });
       router.push(`/drawings/${id}`);
     } catch (error) {
       setRefused((error as Error).message);
       setBusy(false);
     }
   };
-  const names = <T extends { name: string }>(list: readonly T[], value: (one: T) => string) =>
-    list.map((one) => ({ value: value(one), label: one.name }));
   return (
     <Dialog
       open
       title="Make a drawing"
-      onClose={close}
-      action={{ words: 'Make drawing', disabled: !size || !specimen || busy, perform: () => void make() }}
+      onClose={onClose}
+      action={{ words: 'Make drawing', disabled: !size || !model || busy, perform: () => void make() }}
     >
       {!loaded && !problem && <Box color="soft">Reading the shelf and the models…</Box>}
-      {loaded && !specimen && <Box>There is no model to draw yet. Read one in under Specimens.</Box>}
+      {loaded && !model && <Box>There is no model to draw yet. Import one under Specimens.</Box>}
       {loaded && !format && <Box>There is no format to draw on yet. Start one under Formats.</Box>}
-      {loaded && format && specimen && size && (
+      {loaded && format && model && size && (
         <>
-          <SelectRow
-            label="Format"
-            value={format.id}
-            options={loaded.office.formats.map((one) => ({
-              value: one.id,
-              label: `${one.name}, edition ${one.edition.number}`,
-            }))}
-            onChange={setFormat}
-          />
-          <SelectRow
-            label="Model"
-            value={specimen.id}
-            options={names(loaded.office.specimens, (one) => one.id)}
-            onChange={setSpecimen}
-          />
-          {specimen.variants.length > 0 && (
+          <Row label="Format">
+            <FormatPicker
+              label="Format"
+              shown={formatWords(format)}
+              onChoose={(entry) => {
+                setFormat(entry);
+                setSize(undefined);
+              }}
+            />
+          </Row>
+          <Row label="Model">
+            <SpecimenPicker label="Model" shown={model.name} onChoose={(_, entry) => setModel(entry)} />
+          </Row>
+          {model.variants.length > 0 && (
             <SelectRow
               label="Variant"
-              value={variant?.name ?? ''}
-              options={names(specimen.variants, (one) => one.name)}
+              value={variant ?? ''}
+              options={model.variants.map((name) => ({ value: name, label: name }))}
               onChange={setVariant}
             />
           )}
           <SelectRow
             label="Size"
             value={size.id}
-            options={names(format.edition.document.sizes, (one) => one.id)}
+            options={format.sizes.map(({ id, name }) => ({ value: id, label: name }))}
             onChange={setSize}
           />
         </>
       )}
-      {(refused ?? problem) && <Problem>{refused ?? problem}</Problem>}
+      {problem && <Problem>{problem}</Problem>}
     </Dialog>
   );
 }

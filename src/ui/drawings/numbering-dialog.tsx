@@ -2,28 +2,30 @@
 
 import { Box } from '@chakra-ui/react';
 import { zodResolver } from '@hookform/resolvers/zod';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { NumberingRule, numberBy } from '../../core/drawing/numbering';
 import { Dialog } from '../controls/dialog';
-import { Problem, Row, TextInput } from '../controls/field';
-import { get, send } from '../data/request';
+import { Problem, Row, SelectRow, TextInput } from '../controls/field';
+import { changeNumbering, changeTimeZone, readNumbering, readTimeZone } from '../../contract/office';
+import { ask } from '../data/request';
 
 /** The rule by which new drawings are numbered. */
-export function NumberingDialog({ close }: { close: () => void }) {
+export function NumberingDialog({ onClose }: { onClose: () => void }) {
   const [problem, setProblem] = useState<string>();
   const { register, handleSubmit, reset, control, formState } = useForm<NumberingRule>({
     resolver: zodResolver(NumberingRule),
     defaultValues: { prefix: '', digits: 1, next: 1 },
   });
   useEffect(() => {
-    get<NumberingRule>('/api/drawings/numbering').then(reset, (error: Error) => setProblem(error.message));
+    ask(readNumbering).then(reset, (error: Error) => setProblem(error.message));
   }, [reset]);
   const typed = NumberingRule.safeParse(useWatch({ control }));
   const submit = handleSubmit(async (rule) => {
     try {
-      await send('PUT', '/api/drawings/numbering', { rule });
-      close();
+      await ask(changeNumbering, { body: { rule } });
+      onClose();
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -32,8 +34,8 @@ export function NumberingDialog({ close }: { close: () => void }) {
   return (
     <Dialog
       open
-      title="How drawings are numbered"
-      onClose={close}
+      title="How drawings are numbered and dated"
+      onClose={onClose}
       action={{ words: 'Save', form: 'numbering-form', disabled: formState.isSubmitting }}
     >
       <form id="numbering-form" onSubmit={(event) => void submit(event)}>
@@ -51,11 +53,40 @@ export function NumberingDialog({ close }: { close: () => void }) {
             {typed.success ? numberBy(typed.data) : '–'}
           </Box>
         </Row>
+        <TimeZoneRow />
         <Box fontSize="13px" color="soft">
           Drawings that have a number keep it; one that is taken is passed over.
         </Box>
         {(wrong ?? problem) && <Problem>{wrong ?? problem}</Problem>}
       </form>
     </Dialog>
+  );
+}
+
+const ZONES = ['UTC', ...Intl.supportedValuesOf('timeZone').filter((zone) => zone !== 'UTC')];
+
+/** The time zone by which the office's day is told: what *today* means on drawings and for revisions. Set at once. */
+function TimeZoneRow() {
+  const client = useQueryClient();
+  const { data } = useQuery({ queryKey: ['time zone'], queryFn: () => ask(readTimeZone) });
+  const { mutate, error } = useMutation({
+    mutationFn: (timeZone: string) => ask(changeTimeZone, { body: { timeZone } }),
+    onSuccess: (answer) => client.setQueryData(['time zone'], answer),
+  });
+  return (
+    <>
+      <SelectRow
+        label="Time zone"
+        value={data?.timeZone ?? 'UTC'}
+        options={ZONES.map((zone) => ({ value: zone, label: zone.replaceAll('_', ' ') }))}
+        onChange={(zone) => mutate(zone)}
+      />
+      <Row label="Today">
+        <Box pt="4px" data-testid="office-today">
+          {data?.today ?? '…'}
+        </Box>
+      </Row>
+      {error && <Problem>{error.message}</Problem>}
+    </>
   );
 }

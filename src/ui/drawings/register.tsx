@@ -1,15 +1,18 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table';
 import { formatDistanceToNow } from 'date-fns';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { useCallback, useEffect, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
+import type { RegisterEntry, WantedDrawings } from '../../contract/drawings';
 import { Button } from '../controls/button';
+import { ListTable } from '../controls/list-table';
 import { Select, TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
-import { DataCell, HeadCell } from '../controls/table';
-import { type DrawingData, loadDrawings } from '../data/drawings';
+import { registerQuery } from '../data/queries';
 import { Screen } from '../shell/screen';
 
 const MakeDialog = dynamic(() => import('./make-dialog').then((module) => module.MakeDialog), { ssr: false });
@@ -22,39 +25,42 @@ const SchemeDialog = dynamic(() => import('./scheme-dialog').then((module) => mo
 
 const NumberLink = chakra(Link, { base: { fontWeight: 600, color: 'plum', textDecoration: 'underline' } });
 
-type Wanted = 'all' | 'in work' | 'finished' | 'changed';
+const WANTED: { value: WantedDrawings; label: string }[] = [
+  { value: 'all', label: 'All drawings' },
+  { value: 'in work', label: 'In work' },
+  { value: 'finished', label: 'Finished' },
+  { value: 'open', label: 'With open questions' },
+  { value: 'changed', label: 'Model changed since' },
+];
+
+const features = tableFeatures({});
+const column = createColumnHelper<typeof features, RegisterEntry>();
 
 /** The register of drawings: every drawing made in the office, with what is still asked on it. */
 export function Register() {
-  const [drawings, setDrawings] = useState<DrawingData[]>();
-  const [problem, setProblem] = useState<string>();
   const [search, setSearch] = useState('');
-  const [wanted, setWanted] = useState<Wanted>('all');
-  const [making, setMaking] = useState(false);
-  const [numbering, setNumbering] = useState(false);
-  const [naming, setNaming] = useState(false);
-  const load = useCallback(
-    () =>
-      loadDrawings().then(
-        (all) => {
-          setDrawings(all);
-          setProblem(undefined);
-        },
-        (error: Error) => setProblem(error.message),
-      ),
-    [],
-  );
-  useEffect(() => void load(), [load]);
-  const shown = (drawings ?? []).filter((drawing) => isWanted(drawing, search, wanted));
-  const open = (drawings ?? []).filter((drawing) => drawing.open.length > 0).length;
-  const changed = (drawings ?? []).filter((drawing) => drawing.modelChanged).length;
+  const [wanted, setWanted] = useState<WantedDrawings>('all');
+  const [dialog, setDialog] = useState<'make' | 'numbering' | 'scheme'>();
+  const { data, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
+    ...registerQuery(useDeferredValue(search), wanted),
+    placeholderData: (before) => before,
+  });
+  const shown = useMemo(() => data?.pages.flatMap((page) => page.entries) ?? [], [data]);
+  const first = data?.pages[0];
+  const table = useTable({ features, columns: COLUMNS, data: shown, getRowId: ({ id }) => id });
+  const count = (number: number | undefined) => (number === undefined ? '…' : String(number));
+  const close = () => setDialog(undefined);
   return (
     <Screen
       plate={[
         { caption: 'Register', value: 'Drawings of the office', wide: true },
-        { caption: 'Drawings', value: drawings ? `${shown.length} of ${drawings.length}` : '…', width: '130px' },
-        { caption: 'With open questions', value: drawings ? String(open) : '…', width: '160px' },
-        { caption: 'Model changed since', value: drawings ? String(changed) : '…', width: '160px' },
+        {
+          caption: 'Drawings',
+          value: first && first.total !== first.counts.all ? `${first.total} of ${first.counts.all}` : count(first?.total),
+          width: '130px',
+        },
+        { caption: 'With open questions', value: count(first?.counts.open), width: '160px' },
+        { caption: 'Model changed since', value: count(first?.counts.changed), width: '160px' },
       ]}
     >
       <Flex direction="column" height="100%">
@@ -75,109 +81,110 @@ export function Register() {
             <Select
               aria-label="Which drawings"
               value={wanted}
-              onChange={(event) => setWanted(event.target.value as Wanted)}
+              onChange={(event) => setWanted(event.target.value as WantedDrawings)}
             >
-              <option value="all">All drawings</option>
-              <option value="in work">In work</option>
-              <option value="finished">Finished</option>
-              <option value="changed">Model changed since</option>
+              {WANTED.map(({ value, label }) => (
+                <option key={value} value={value}>
+                  {label}
+                </option>
+              ))}
             </Select>
           </Box>
           <Box flex="1" />
-          <Button type="button" onClick={() => setNaming(true)}>
+          <Button type="button" onClick={() => setDialog('scheme')}>
             Revisions…
           </Button>
-          <Button type="button" onClick={() => setNumbering(true)}>
+          <Button type="button" onClick={() => setDialog('numbering')}>
             Numbering…
           </Button>
-          <Button look="primary" type="button" onClick={() => setMaking(true)}>
+          <Button look="primary" type="button" onClick={() => setDialog('make')}>
             Make drawing…
           </Button>
         </Flex>
-        <LoadProblem problem={problem} retry={() => void load()} />
-        <Box flex="1" overflow="auto" bg="card">
-          {drawings && drawings.length === 0 ? (
-            <Box px="20px" py="24px" maxWidth="560px">
+        <LoadProblem problem={error?.message} onRetry={() => void refetch()} />
+        {first?.counts.all === 0 ? (
+          <Box flex="1" bg="card" px="20px" py="24px">
+            <Box maxWidth="560px">
               <Box fontWeight={600} pb="4px">
                 No drawing has been made yet.
               </Box>
-              A drawing is one of the office’s formats filled from a model. Everything on it that the model does not
-              know is asked of whoever makes it. Make one to see what your format is like to fill.
+              A drawing is one of the office’s formats filled from a model. Everything on it that the model does not know
+              is asked of whoever makes it. Make one to see what your format is like to fill.
             </Box>
-          ) : (
-            <chakra.table width="100%" borderCollapse="collapse">
-              <thead>
-                <tr>
-                  {['Number', 'Rev.', 'Title', 'Model', 'Format', 'Size', 'State', 'Still asked', 'Changed'].map(
-                    (name) => (
-                      <HeadCell key={name}>{name}</HeadCell>
-                    ),
-                  )}
-                </tr>
-              </thead>
-              <tbody>
-                {shown.map((drawing) => (
-                  <DrawingRow key={drawing.id} drawing={drawing} />
-                ))}
-              </tbody>
-            </chakra.table>
-          )}
-          {drawings && drawings.length > 0 && shown.length === 0 && (
-            <Box px="20px" py="16px" color="soft">
-              No drawing is like that. Clear the search to see all {drawings.length}.
-            </Box>
-          )}
-        </Box>
+          </Box>
+        ) : (
+          <ListTable
+            label="Drawings"
+            table={table}
+            left={(first?.total ?? 0) - shown.length}
+            hasMore={hasNextPage}
+            busy={isFetchingNextPage}
+            onMore={() => void fetchNextPage()}
+            empty={data && 'No drawings match. Clear the search to see them all.'}
+          />
+        )}
       </Flex>
-      {making && <MakeDialog close={() => setMaking(false)} />}
-      {naming && <SchemeDialog close={() => setNaming(false)} />}
-      {numbering && <NumberingDialog close={() => setNumbering(false)} />}
+      {dialog === 'make' && <MakeDialog onClose={close} />}
+      {dialog === 'scheme' && <SchemeDialog onClose={close} />}
+      {dialog === 'numbering' && <NumberingDialog onClose={close} />}
     </Screen>
   );
 }
 
-function DrawingRow({ drawing }: { drawing: DrawingData }) {
-  const { open } = drawing;
-  return (
-    <tr>
-      <DataCell>
-        <NumberLink href={`/drawings/${drawing.id}`}>{drawing.number}</NumberLink>
-      </DataCell>
-      <DataCell>{drawing.revision ?? '–'}</DataCell>
-      <DataCell>{drawing.title || '–'}</DataCell>
-      <DataCell>
-        {drawing.modelName}
-        {drawing.variant ? ` · ${drawing.variant}` : ''}
-        {drawing.modelChanged && (
+const COLUMNS = column.columns([
+  column.accessor('number', {
+    header: 'Number',
+    cell: ({ row: { original } }) => (
+      <NumberLink href={`/drawings/${original.id}`} prefetch={false}>
+        {original.number}
+      </NumberLink>
+    ),
+  }),
+  column.accessor((entry) => entry.revision ?? '–', { id: 'revision', header: 'Rev.' }),
+  column.accessor((entry) => entry.title || '–', { id: 'title', header: 'Title' }),
+  column.accessor('modelName', {
+    header: 'Model',
+    cell: ({ row: { original } }) => (
+      <>
+        {original.modelName}
+        {original.variant ? ` · ${original.variant}` : ''}
+        {original.modelChanged && (
           <Box color="ochre" fontSize="13px">
             ▲ changed since it was finished
           </Box>
         )}
-      </DataCell>
-      <DataCell>
-        {drawing.formatName}, edition {drawing.edition}
-      </DataCell>
-      <DataCell>
-        {drawing.sizeName}
-        {drawing.sheets.length > 1 && ` · ${drawing.sheets.length} sheets`}
-      </DataCell>
-      <DataCell>{drawing.state}</DataCell>
-      <DataCell title={open.join(', ')}>
-        {open.length === 0 ? (
-          <Box as="span" color="pine">
-            ● nothing
-          </Box>
-        ) : (
-          `${open.slice(0, 2).join(', ')}${open.length > 2 ? ` and ${open.length - 2} more` : ''}`
-        )}
-      </DataCell>
-      <DataCell>{formatDistanceToNow(new Date(drawing.changedAt))} ago</DataCell>
-    </tr>
-  );
-}
+      </>
+    ),
+  }),
+  column.accessor((entry) => `${entry.formatName}, edition ${entry.edition}`, { id: 'format', header: 'Format' }),
+  column.accessor((entry) => `${entry.sizeName}${entry.sheets > 1 ? ` · ${entry.sheets} sheets` : ''}`, {
+    id: 'size',
+    header: 'Size',
+  }),
+  column.accessor('state', { header: 'State' }),
+  column.accessor((entry) => entry.open.length, {
+    id: 'open',
+    header: 'Still asked',
+    cell: ({ row: { original } }) => <StillAsked names={original.open} />,
+  }),
+  column.accessor((entry) => `${formatDistanceToNow(new Date(entry.changedAt))} ago`, {
+    id: 'changed',
+    header: 'Changed',
+    cell: ({ getValue }) => <span suppressHydrationWarning>{getValue()}</span>,
+  }),
+]);
 
-function isWanted(drawing: DrawingData, search: string, wanted: Wanted): boolean {
-  const words = [drawing.number, drawing.title, drawing.modelName, drawing.variant ?? ''].join(' ').toLowerCase();
-  if (!words.includes(search.trim().toLowerCase())) return false;
-  return wanted === 'all' || (wanted === 'changed' ? drawing.modelChanged : drawing.state === wanted);
+function StillAsked({ names }: { names: readonly string[] }) {
+  if (names.length === 0)
+    return (
+      <Box as="span" color="pine">
+        ● nothing
+      </Box>
+    );
+  return (
+    <span title={names.join(', ')}>
+      {names.slice(0, 2).join(', ')}
+      {names.length > 2 && ` and ${names.length - 2} more`}
+    </span>
+  );
 }

@@ -11,7 +11,8 @@ import {
 } from '../../core/revision/scheme';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, SelectRow, TextInput } from '../controls/field';
-import { get, send } from '../data/request';
+import { changeScheme, readScheme } from '../../contract/office';
+import { ask } from '../data/request';
 
 /** How many steps of a scheme are shown, and after how many of them a release is supposed where the scheme changes with it. */
 const STEPS = 60;
@@ -20,17 +21,17 @@ const RELEASED_AFTER = 6;
 type Kind = 'letters' | 'numerals';
 
 /** How the revisions of the office's drawings are named, with the first sixty names. */
-export function SchemeDialog({ close }: { close: () => void }) {
+export function SchemeDialog({ onClose }: { onClose: () => void }) {
   const [scheme, setScheme] = useState<RevisionScheme>();
   const [problem, setProblem] = useState<string>();
   useEffect(() => {
-    get<RevisionScheme>('/api/drawings/revision-scheme').then(setScheme, (error: Error) => setProblem(error.message));
+    ask(readScheme).then(setScheme, (error: Error) => setProblem(error.message));
   }, []);
   const sound = scheme && Scheme.safeParse(scheme);
   const keep = async () => {
     try {
-      await send('PUT', '/api/drawings/revision-scheme', { scheme });
-      close();
+      await ask(changeScheme, { body: { scheme } });
+      onClose();
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -40,7 +41,7 @@ export function SchemeDialog({ close }: { close: () => void }) {
       open
       title="How revisions are named"
       width="560px"
-      onClose={close}
+      onClose={onClose}
       action={{ words: 'Save', disabled: !sound?.success, perform: () => void keep() }}
     >
       {scheme && (

@@ -7,10 +7,12 @@ import { DrawingSheet } from '../../core/drawing/sheets';
 import { refuse } from '../../core/refusal';
 import type { PlannedSheet } from '../../core/scene/planning';
 import { Button } from '../controls/button';
-import { CommitField, SelectRow } from '../controls/field';
+import { CommitField, Row, SelectRow } from '../controls/field';
 import { sentence } from '../controls/sentence';
 import { SortableItem, SortableList } from '../controls/sortable';
-import { type FormatEntry, useFormatEntries } from '../data/use-format-entries';
+import { FormatPicker } from '../formats/format-picker';
+import { SpecimenPicker } from '../specimens/specimen-picker';
+import { DrawingSettings } from './drawing-settings';
 import type { Changed, OpenDrawing } from './drawing-store';
 import { PaneHead } from './pane-head';
 
@@ -24,7 +26,6 @@ export function SheetsPane(props: {
   const { open, planned, show, change } = props;
   const { sheets, state } = open.drawing;
   const [opened, setOpened] = useState<string>();
-  const formats = useFormatEntries();
   const locked = state === 'finished';
   const following = planned.filter(({ follows }) => follows).length;
   const put = (sheet: DrawingSheet) => change({ sheets: sheets.map((one) => (one.id === sheet.id ? sheet : one)) });
@@ -51,7 +52,6 @@ export function SheetsPane(props: {
                 planned={own}
                 number={number}
                 open={open}
-                formats={formats}
                 opened={opened === sheet.id}
                 locked={locked}
                 toggle={() => {
@@ -69,7 +69,7 @@ export function SheetsPane(props: {
       </SortableList>
       {following > 0 && (
         <Box py="6px" fontSize="13px" color="soft" fontStyle="italic" borderTop="1px solid" borderColor="line">
-          {following > 1 ? `${following} sheets more follow` : 'One sheet more follows'} by{' '}
+          {following > 1 ? `${following} more sheets follow` : 'One more sheet follows'} by{' '}
           {following > 1 ? 'themselves' : 'itself'}: a table goes on.
         </Box>
       )}
@@ -78,30 +78,32 @@ export function SheetsPane(props: {
           Add a sheet
         </Button>
       )}
+      <DrawingSettings open={open} locked={locked} onChange={change} />
     </Box>
   );
 }
+
+const AS_THE_DRAWING = { value: '', label: 'As the drawing' };
 
 function SheetEntry(props: {
   sheet: DrawingSheet;
   planned: PlannedSheet<DrawnSheet> | undefined;
   number: number;
   open: OpenDrawing;
-  formats: readonly FormatEntry[];
   opened: boolean;
   locked: boolean;
   toggle: () => void;
   put: (sheet: DrawingSheet) => void;
   remove: (() => void) | undefined;
 }) {
-  const { sheet, planned, number, open, formats, opened, locked, toggle, put, remove } = props;
-  const { office } = open;
+  const { sheet, planned, number, open, opened, locked, toggle, put, remove } = props;
+  const { office, formats } = open;
   const model = office.specimens.find(({ id }) => id === sheet.specimen);
   const own = [
     planned?.document.sizes.find(({ id }) => id === planned.sizeId)?.name,
     sheet.scale,
     model && [model.name, sheet.variant].filter(Boolean).join(' · '),
-    sheet.edition && formats.find(({ edition }) => edition === sheet.edition)?.name,
+    sheet.edition && formats.find(({ edition }) => edition.id === sheet.edition)?.name,
   ].filter(Boolean);
   /** The sheet with a field set, or left to the drawing. */
   const set = (change: Partial<Record<keyof DrawingSheet, string | undefined>>) => {
@@ -153,19 +155,17 @@ function SheetEntry(props: {
             onChange={(sizeId) => set({ sizeId })}
           />
           <CommitField label="Scale" value={sheet.scale ?? ''} commit={(scale) => set({ scale })} />
-          <SelectRow
-            label="Model"
-            value={sheet.specimen ?? ''}
-            options={[
-              { value: '', label: 'As the drawing' },
-              ...office.specimens.map(({ id, name }) => ({ value: id, label: name })),
-            ]}
-            onChange={(specimen) => {
-              const first = office.specimens.find(({ id }) => id === specimen)?.variants;
-              const same = first?.find(({ name }) => name === open.drawing.variant) ?? first?.[0];
-              set({ specimen, variant: same?.name });
-            }}
-          />
+          <Row label="Model">
+            <SpecimenPicker
+              label="Model of the sheet"
+              shown={sheet.specimen ? (model?.name ?? sheet.specimen) : AS_THE_DRAWING.label}
+              first={AS_THE_DRAWING}
+              onChoose={(_, entry) => {
+                const same = entry?.variants.find((name) => name === open.drawing.variant) ?? entry?.variants[0];
+                set({ specimen: entry?.id, variant: same });
+              }}
+            />
+          </Row>
           {model && model.variants.length > 0 && (
             <SelectRow
               label="Variant"
@@ -174,17 +174,19 @@ function SheetEntry(props: {
               onChange={(variant) => set({ variant })}
             />
           )}
-          <SelectRow
-            label="Format"
-            value={sheet.edition ?? ''}
-            options={[
-              { value: '', label: 'As the drawing' },
-              ...formats
-                .filter(({ id }) => id !== open.drawing.formatId)
-                .map(({ edition, name }) => ({ value: edition, label: name })),
-            ]}
-            onChange={(edition) => set({ edition, sizeId: undefined })}
-          />
+          <Row label="Format">
+            <FormatPicker
+              label="Format of the sheet"
+              shown={
+                sheet.edition
+                  ? (formats.find(({ edition }) => edition.id === sheet.edition)?.name ?? sheet.edition)
+                  : AS_THE_DRAWING.label
+              }
+              first={AS_THE_DRAWING}
+              without={({ id }) => id === open.drawing.formatId}
+              onChoose={(entry) => set({ edition: entry?.edition.id, sizeId: undefined })}
+            />
+          </Row>
           {remove && (
             <Flex pt="4px">
               <Button type="button" look="quiet" onClick={remove}>

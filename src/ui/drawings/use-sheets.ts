@@ -6,28 +6,30 @@ import { type DrawingSources, type DrawnSheet, drawnSheets } from '../../core/dr
 import type { AskedValue, FormatDocument } from '../../core/format/document';
 import type { Outcome } from '../../core/refusal';
 import type { RevisionRow } from '../../core/revision/rows';
-import { type Composed, compose } from '../../core/scene/compose';
-import { type PlannedSheet, planSheets } from '../../core/scene/planning';
+import type { Composed } from '../../core/scene/compose';
+import { type PlannedSheet, composePlanned, planSheets } from '../../core/scene/planning';
 import { ProofMemo } from '../../core/scene/proof';
+import { modelsAtHand } from '../data/office';
 import type { OpenDrawing } from './drawing-store';
 
-/** What a drawing's sheets are made from, as of today. */
-export function sourcesOf({ office, today }: Pick<OpenDrawing, 'office' | 'today'>): DrawingSources {
-  const [format, ...others] = office.formats.map((one) => ({
-    id: one.edition.id,
-    document: one.edition.document,
-    facts: { ...one.facts, today },
-    scale: one.scale,
-  }));
-  return { format: format!, others: new Map(others.map((other) => [other.id, other])), models: office };
+/** What a drawing's sheets are made from. */
+export function sourcesOf({ formats, office }: Pick<OpenDrawing, 'formats' | 'office'>): DrawingSources {
+  const [own, ...others] = formats;
+  return {
+    document: own!.edition.document,
+    others: new Map(others.map(({ edition }) => [edition.id, edition.document])),
+    models: modelsAtHand(office),
+    facts: own!.facts,
+    scale: own!.scale,
+  };
 }
 
 /** The formats of a drawing's sheets, its own first. */
-export const documentsOf = ({ office }: Pick<OpenDrawing, 'office'>): FormatDocument[] =>
-  office.formats.map(({ edition }) => edition.document);
+export const documentsOf = ({ formats }: Pick<OpenDrawing, 'formats'>): FormatDocument[] =>
+  formats.map(({ edition }) => edition.document);
 
 /** Everything that is asked on a drawing. */
-export const askedOf = (open: Pick<OpenDrawing, 'office'>): AskedValue[] => askedBy(documentsOf(open));
+export const askedOf = (open: Pick<OpenDrawing, 'formats'>): AskedValue[] => askedBy(documentsOf(open));
 
 const NONE: PlannedSheet<DrawnSheet>[] = [];
 
@@ -36,11 +38,13 @@ export function usePlan(
   open: OpenDrawing | undefined,
   revisions: readonly RevisionRow[] | undefined,
 ): PlannedSheet<DrawnSheet>[] {
-  const { drawing, office, resources, today } = open ?? {};
-  const sources = useMemo(() => office && today && sourcesOf({ office, today }), [office, today]);
+  const { drawing, formats, office, resources } = open ?? {};
+  const sources = useMemo(() => formats && office && sourcesOf({ formats, office }), [formats, office]);
   return useMemo(() => {
     if (!drawing || !sources || !resources) return NONE;
-    return planSheets(drawnSheets({ ...drawing, ...(revisions && { revisions }) }, sources).sheets, resources);
+    // The drawing's own scale, as it is typed, before its format is loaded anew.
+    const drawn = { ...drawing, ...(revisions && { revisions }) };
+    return planSheets(drawnSheets(drawn, { ...sources, scale: drawing.scale }).sheets, resources);
   }, [drawing, sources, resources, revisions]);
 }
 
@@ -53,7 +57,6 @@ export function useSheet(
   const resources = open?.resources;
   return useMemo(() => {
     if (!planned || !resources) return { ok: false, reason: 'The drawing is not loaded yet.' };
-    const { document, sizeId, place, facts } = planned;
-    return compose(document, { sizeId, sheet: place, show: 'values' }, facts, resources, memo.sheet(place.number));
+    return composePlanned(planned, resources, undefined, memo.sheet(planned.place.number));
   }, [planned, resources, memo]);
 }

@@ -1,15 +1,18 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
-import { useMemo } from 'react';
-import { type FormatData, type Filled, factsFor } from '../data/office';
-import type { LoadedOffice } from '../data/use-office';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { FormatView, ShelfEntry } from '../../contract/formats';
+import { verdictOf } from '../../core/findings/verdict';
+import type { PictureData } from '../../core/picture/picture';
+import { Button } from '../controls/button';
+import { type AtHand, factsFor, loadPictures } from '../data/office';
+import { formatQuery } from '../data/queries';
 import type { ProofClient } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
 import { VerdictWord } from '../proof/verdict-word';
-import { verdictOf } from '../../core/findings/verdict';
-import { Button } from '../controls/button';
 
 const CardLink = chakra(Link, { base: { display: 'block', _hover: { bg: 'plumWash' } } });
 
@@ -17,49 +20,58 @@ const ROOM = { width: 640, height: 360 };
 
 /** One format on the shelf: a true picture of its sheet at its main size, what it serves, and what its proof says. */
 export function FormatCard(props: {
-  format: FormatData;
-  loaded: LoadedOffice;
+  entry: ShelfEntry;
+  atHand: AtHand | undefined;
   client: ProofClient | undefined;
   onCopy: () => void;
   onRename: () => void;
 }) {
-  const { format, loaded, client } = props;
-  const { document, number, state } = format.edition;
+  const { entry, atHand, client } = props;
+  const { ref, seen } = useSeen();
+  const loaded = useCardFormat(entry, seen);
+  const format = loaded?.format;
+  useEffect(() => {
+    if (loaded) client?.addPictures(loaded.pictures);
+  }, [client, loaded]);
   const order = useMemo(() => {
-    const filled: Filled | undefined = loaded.office.specimens[0] && { specimen: loaded.office.specimens[0].id };
+    if (!format || !atHand) return undefined;
+    const { document } = format.edition;
+    const [first] = atHand.office.specimens;
     return {
       id: `shelf/${format.id}`,
       document,
-      request: {
-        sizeId: document.mainSize,
-        scale: format.scale,
-        show: 'values' as const,
-      },
-      facts: factsFor(format, loaded.office, filled),
+      request: { sizeId: document.mainSize, scale: format.scale, show: 'values' as const },
+      facts: factsFor(format, atHand.office, first && { specimen: first.id }),
       room: ROOM,
     };
-  }, [document, format, loaded]);
+  }, [format, atHand]);
   const { result, picture } = useProof(client, order);
   const verdict = result && verdictOf(result.findings, result.refused === undefined);
+  const { name, sizes, unit, edition, drawings } = entry;
   return (
-    <Box as="article" aria-label={format.name} border="1px solid" borderColor="ink" bg="card">
-      <CardLink href={`/formats/${format.id}`} aria-label={`Open ${format.name}`}>
+    <Box ref={ref} as="article" aria-label={name} border="1px solid" borderColor="ink" bg="card">
+      <CardLink href={`/formats/${entry.id}`} aria-label={`Open ${name}`} prefetch={false}>
         <Box height="204px" bg="desk" borderBottom="1px solid" borderColor="ink" p="12px">
-          <ProofPicture picture={picture} alt={`Sheet of ${format.name}`} />
+          <ProofPicture picture={picture} alt={`Sheet of ${name}`} />
         </Box>
         <Flex px="12px" pt="9px" align="baseline" gap="8px">
           <Box fontSize="18px" fontWeight={600} flex="1" minWidth={0}>
-            {format.name}
+            {name}
           </Box>
           <Box fontSize="13px" color="soft">
-            edition {number}, {state}
+            edition {edition.number}, {edition.state}
           </Box>
         </Flex>
         <Flex px="12px" pb="8px" fontSize="13px" color="soft" gap="10px">
           <Box flex="1">
-            {document.sizes.map((size) => size.name).join(' · ')}
-            {document.unit === 'in' ? ' · inch' : ''}
+            {sizes.map((size) => size.name).join(' · ')}
+            {unit === 'in' ? ' · inch' : ''}
           </Box>
+          {drawings > 0 && (
+            <Box>
+              {drawings} {drawings === 1 ? 'drawing' : 'drawings'}
+            </Box>
+          )}
           {verdict && <VerdictWord verdict={verdict} />}
         </Flex>
       </CardLink>
@@ -73,4 +85,40 @@ export function FormatCard(props: {
       </Flex>
     </Box>
   );
+}
+
+interface CardFormat {
+  format: FormatView;
+  pictures: Record<string, PictureData>;
+}
+
+/** A format with the pictures that it holds, loaded once its card is seen; the edition's hash tells whether it is still the same. */
+function useCardFormat({ id, edition }: ShelfEntry, seen: boolean): CardFormat | undefined {
+  const { data } = useQuery({
+    queryKey: ['card', id, edition.hash],
+    queryFn: async ({ client }) => {
+      const format = await client.fetchQuery(formatQuery(id));
+      return { format, pictures: await loadPictures([format]) };
+    },
+    enabled: seen,
+    staleTime: Infinity,
+  });
+  return data;
+}
+
+/** Whether an element has come into view. */
+function useSeen() {
+  const ref = useRef<HTMLDivElement>(null);
+  const [seen, setSeen] = useState(false);
+  useEffect(() => {
+    const element = ref.current;
+    if (!element || seen) return;
+    const observer = new IntersectionObserver(
+      (entries) => entries.some((entry) => entry.isIntersecting) && setSeen(true),
+      { rootMargin: '200px' },
+    );
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [seen]);
+  return { ref, seen };
 }

@@ -15,7 +15,7 @@ export function NameDialog(props: {
   start: string;
   action: string;
   onClose: () => void;
-  save: (name: string) => Promise<void>;
+  onSave: (name: string) => Promise<void>;
 }) {
   const { register, handleSubmit, formState } = useForm({
     defaultValues: { name: props.start },
@@ -24,7 +24,7 @@ export function NameDialog(props: {
   const [refused, setRefused] = useState<string>();
   const submit = handleSubmit(async ({ name }) => {
     try {
-      await props.save(name);
+      await props.onSave(name);
     } catch (error) {
       setRefused((error as Error).message);
     }

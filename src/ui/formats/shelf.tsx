@@ -1,16 +1,19 @@
 'use client';
 
 import { Box, Flex, Grid } from '@chakra-ui/react';
+import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
-import { applyStep } from '../../core/format/steps/step';
-import type { FormatData } from '../data/office';
-import { send } from '../data/request';
-import { useOffice, useProofClient } from '../data/use-office';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { type ShelfEntry, makeFormat, renameFormat } from '../../contract/formats';
 import { Button } from '../controls/button';
 import { Select, TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
+import { MoreButton } from '../controls/more-button';
+import { shelfQuery } from '../data/queries';
+import { ask } from '../data/request';
+import { useAtHand } from '../data/use-at-hand';
+import { useProofClient } from '../data/use-proof-client';
 import { Screen } from '../shell/screen';
 import { FormatCard } from './format-card';
 import { NameDialog } from './name-dialog';
@@ -19,54 +22,46 @@ const StartDialog = dynamic(() => import('./start-dialog').then((module) => modu
 
 type Order = 'shelf' | 'name';
 
+/** A card is filled without regard to any format: what it is composed with is loaded with the card. */
+const NO_FORMATS: [] = [];
+
 /** The shelf: every format as a small true picture of its sheet, to open, copy and rename. */
 export function Shelf() {
   const router = useRouter();
-  const { loaded, problem, reload } = useOffice();
-  const client = useProofClient(loaded?.resources);
+  const queries = useQueryClient();
   const [search, setSearch] = useState('');
   const [order, setOrder] = useState<Order>('shelf');
+  const { data, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
+    ...shelfQuery(useDeferredValue(search), order),
+    placeholderData: (before) => before,
+  });
+  const { atHand } = useAtHand(NO_FORMATS, 'showpieces');
+  const client = useProofClient(atHand?.resources);
   const [starting, setStarting] = useState(false);
-  const [copying, setCopying] = useState<FormatData>();
-  const [renaming, setRenaming] = useState<FormatData>();
-  const shown = useMemo(() => found(loaded?.office.formats ?? [], search, order), [loaded, search, order]);
+  const [copying, setCopying] = useState<ShelfEntry>();
+  const [renaming, setRenaming] = useState<ShelfEntry>();
+  const shown = useMemo(() => data?.pages.flatMap((page) => page.entries) ?? [], [data]);
+  const total = data?.pages[0]?.total;
 
   const copy = async (name: string) => {
-    const { id } = await send<{ id: string }>('POST', '/api/formats', { copyOf: copying!.id, name });
+    const { id } = await ask(makeFormat, { body: { copyOf: copying!.id, name } });
     router.push(`/formats/${id}`);
   };
   const rename = async (name: string) => {
-    const { edition } = renaming!;
-    const renamed = applyStep(edition.document, { op: 'rename format', name });
-    if (!renamed.ok) throw new Error(renamed.reason);
-    await send('PUT', `/api/editions/${edition.id}`, {
-      version: edition.version,
-      document: renamed.document,
-      sitting: crypto.randomUUID(),
-      words: `Renamed to ${name}`,
-    });
+    await ask(renameFormat, { params: { id: renaming!.id }, body: { name } });
     setRenaming(undefined);
-    await reload();
+    await queries.invalidateQueries({ queryKey: ['shelf'] });
   };
-
-  const total = loaded?.office.formats.length;
   return (
     <Screen
       plate={[
         { caption: 'Shelf', value: 'House formats', wide: true },
+        { caption: 'Formats', value: total === undefined ? '…' : String(total), width: '130px' },
         {
-          caption: 'Formats',
-          value: total === undefined ? '…' : search ? `${shown.length} of ${total}` : String(total),
+          caption: 'Drawings on them',
+          value: data ? String(shown.reduce((sum, { drawings }) => sum + drawings, 0)) : '…',
           width: '130px',
         },
-        {
-          caption: 'Sizes served',
-          value: loaded
-            ? String(new Set(loaded.office.formats.flatMap((f) => f.edition.document.sizes.map((s) => s.id))).size)
-            : '…',
-          width: '130px',
-        },
-        { caption: 'Specimens', value: loaded ? String(loaded.office.specimens.length) : '…', width: '130px' },
       ]}
     >
       <Flex direction="column" height="100%">
@@ -90,41 +85,43 @@ export function Shelf() {
             </Select>
           </Box>
           <Box flex="1" />
-          <Button look="primary" type="button" disabled={!loaded} onClick={() => setStarting(true)}>
+          <Button look="primary" type="button" onClick={() => setStarting(true)}>
             Start a format…
           </Button>
         </Flex>
         <Box flex="1" overflowY="auto" px="20px" py="18px">
-          <LoadProblem problem={problem} retry={() => void reload()} />
-          {loaded && (
-            <Grid templateColumns="repeat(auto-fill, minmax(350px, 1fr))" gap="18px" maxWidth="1600px">
-              {shown.map((format) => (
-                <FormatCard
-                  key={format.id}
-                  format={format}
-                  loaded={loaded}
-                  client={client}
-                  onCopy={() => setCopying(format)}
-                  onRename={() => setRenaming(format)}
-                />
-              ))}
-            </Grid>
-          )}
-          {loaded && shown.length === 0 && (
-            <Box color="soft">
-              No format has “{search}” in its name or sizes. Clear the search to see all {total}.
-            </Box>
+          <LoadProblem problem={error?.message} onRetry={() => void refetch()} />
+          <Grid templateColumns="repeat(auto-fill, minmax(350px, 1fr))" gap="18px" maxWidth="1600px">
+            {shown.map((entry) => (
+              <FormatCard
+                key={entry.id}
+                entry={entry}
+                atHand={atHand}
+                client={client}
+                onCopy={() => setCopying(entry)}
+                onRename={() => setRenaming(entry)}
+              />
+            ))}
+          </Grid>
+          <MoreButton
+            left={(total ?? 0) - shown.length}
+            shown={hasNextPage}
+            busy={isFetchingNextPage}
+            onMore={() => void fetchNextPage()}
+          />
+          {data && shown.length === 0 && (
+            <Box color="soft">No formats have “{search}” in their name or sizes. Clear the search to see them all.</Box>
           )}
         </Box>
       </Flex>
-      {starting && loaded && <StartDialog formats={loaded.office.formats} close={() => setStarting(false)} />}
+      {starting && <StartDialog first={shown[0]} onClose={() => setStarting(false)} />}
       {copying && (
         <NameDialog
           title={`Copy ${copying.name}`}
           start={`${copying.name}, copy`}
           action="Copy and open"
           onClose={() => setCopying(undefined)}
-          save={copy}
+          onSave={copy}
         />
       )}
       {renaming && (
@@ -133,19 +130,9 @@ export function Shelf() {
           start={renaming.name}
           action="Rename"
           onClose={() => setRenaming(undefined)}
-          save={rename}
+          onSave={rename}
         />
       )}
     </Screen>
   );
-}
-
-function found(formats: FormatData[], search: string, order: Order): FormatData[] {
-  const wanted = search.trim().toLowerCase();
-  const hits = formats.filter((format) =>
-    [format.name, ...format.edition.document.sizes.map((size) => size.name)].some((text) =>
-      text.toLowerCase().includes(wanted),
-    ),
-  );
-  return order === 'name' ? hits.toSorted((a, b) => a.name.localeCompare(b.name)) : hits;
 }

@@ -8,8 +8,9 @@ import { STANDARD_SIZES } from '../../core/sheet/sizes';
 import { Choice } from '../controls/choice';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, Select, TextInput } from '../controls/field';
-import type { FormatData } from '../data/office';
-import { send } from '../data/request';
+import { type ShelfEntry, makeFormat } from '../../contract/formats';
+import { ask } from '../data/request';
+import { FormatPicker, formatWords } from './format-picker';
 
 type Way = 'standard' | 'blank' | 'format' | 'dxf' | 'svg';
 
@@ -56,7 +57,7 @@ const TITLE_BLOCKS: { value: StartOptions['titleBlock']; label: string }[] = [
 const newId = () => crypto.randomUUID();
 
 /** Starts a format in one of five ways; the result is on the board at once. */
-export function StartDialog({ formats, close }: { formats: FormatData[]; close: () => void }) {
+export function StartDialog({ first, onClose }: { first: ShelfEntry | undefined; onClose: () => void }) {
   const router = useRouter();
   const [way, setWay] = useState<Way>('standard');
   const [name, setName] = useState('New sheets');
@@ -71,7 +72,7 @@ export function StartDialog({ formats, close }: { formats: FormatData[]; close: 
   const [projection, setProjection] = useState<'first angle' | 'third angle'>('first angle');
   const [zones, setZones] = useState<'yes' | 'no'>('yes');
   const [titleBlock, setTitleBlock] = useState<StartOptions['titleBlock']>('full, compact on A4');
-  const [from, setFrom] = useState(formats[0]?.id ?? '');
+  const [from, setFrom] = useState(first);
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
 
@@ -86,7 +87,8 @@ export function StartDialog({ formats, close }: { formats: FormatData[]; close: 
     try {
       if (!name.trim()) throw new Error('A format needs a name.');
       if (way === 'format') {
-        const { id } = await send<{ id: string }>('POST', '/api/formats', { copyOf: from, name: name.trim() });
+        if (!from) throw new Error('Choose the format to copy.');
+        const { id } = await ask(makeFormat, { body: { copyOf: from.id, name: name.trim() } });
         router.push(`/formats/${id}`);
         return;
       }
@@ -96,7 +98,7 @@ export function StartDialog({ formats, close }: { formats: FormatData[]; close: 
           ? { ok: true as const, document: startBlank({ id, name: name.trim() }) }
           : startFromStandard({ id, name: name.trim(), standard, sizes, zones: zones === 'yes', titleBlock }, newId);
       if (!started.ok) throw new Error(started.reason);
-      await send('POST', '/api/formats', { start: started.document, projection });
+      await ask(makeFormat, { body: { start: started.document, projection } });
       router.push(`/formats/${id}`);
     } catch (error) {
       setProblem((error as Error).message);
@@ -108,7 +110,7 @@ export function StartDialog({ formats, close }: { formats: FormatData[]; close: 
       open
       title="Start a format"
       width="640px"
-      onClose={close}
+      onClose={onClose}
       action={{ words: 'Start', form: 'start-form', disabled: busy }}
     >
       <Grid templateColumns="1fr 1fr" gap="6px" pb="12px">
@@ -132,14 +134,8 @@ export function StartDialog({ formats, close }: { formats: FormatData[]; close: 
           <TextInput id="start-name" value={name} onChange={(event) => setName(event.target.value)} />
         </Row>
         {way === 'format' && (
-          <Row label="From" htmlFor="start-from">
-            <Select id="start-from" value={from} onChange={(event) => setFrom(event.target.value)}>
-              {formats.map((format) => (
-                <option key={format.id} value={format.id}>
-                  {format.name}, edition {format.edition.number}
-                </option>
-              ))}
-            </Select>
+          <Row label="From">
+            <FormatPicker label="From" shown={from ? formatWords(from) : '…'} onChoose={setFrom} />
           </Row>
         )}
         {way === 'standard' && (

@@ -2,6 +2,7 @@ import { type Remote, wrap } from 'comlink';
 import type { FormatDocument } from '../../core/format/document';
 import type { Facts } from '../../core/property/facts';
 import type { ProofRequest } from '../../core/scene/proof';
+import type { PictureData } from '../../core/picture/picture';
 import type { Resources } from '../../core/scene/resources';
 import type { ProofResult, ProofWorker } from '../../workers/proof-worker';
 
@@ -37,6 +38,11 @@ export class ProofClient {
 
   setResources(resources: Resources) {
     void this.remote.setResources(resources);
+  }
+
+  /** Gives pictures that formats hold which come one by one. */
+  addPictures(pictures: Readonly<Record<string, PictureData>>) {
+    if (Object.keys(pictures).length > 0) void this.remote.addPictures(pictures);
   }
 
   /** Orders a proof; `done` is called once with its result, unless a newer order of the same id comes first. */

@@ -2,6 +2,7 @@
 
 import { Box } from '@chakra-ui/react';
 import type { PropertyType } from '../../core/property/definition';
+import { displayTroubleWords } from '../../core/findings/words';
 import { type DisplayFormat, displayValue } from '../../core/property/display';
 import { knownUnit, unitsOf } from '../../core/property/units';
 import type { Value } from '../../core/property/value';

@@ -4,6 +4,7 @@ import { deepEqual, shallowEqual } from 'fast-equals';
 import { createElement, memo, useMemo } from 'react';
 import { svgElement } from '../../core/exchange/svg';
 import type { Primitive, Scene } from '../../core/scene/scene';
+import { pictureAddress } from './picture-address';
 
 /** A scene mounted as SVG, in mm with y down: the very elements the SVG file has. Only what changed is touched. */
 export function SceneView({ scene }: { scene: Scene }) {
@@ -58,7 +59,7 @@ const SourceGroup = memo(
     return (
       <g data-source={source}>
         {primitives.map((primitive, i) => {
-          const { tag, attributes, text } = svgElement(primitive, height);
+          const { tag, attributes, text } = svgElement(primitive, height, pictureAddress);
           return createElement(tag, { key: i, ...reactAttributes(attributes) }, text);
         })}
       </g>

@@ -9,20 +9,16 @@ import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { CommitField, Problem, TextInput } from '../controls/field';
 import { DataCell, HeadCell } from '../controls/table';
-import { get, send } from '../data/request';
-
-interface Row {
-  material: Material;
-  version: number;
-}
+import { type MaterialRow, keepMaterial, listMaterials, removeMaterial } from '../../contract/office';
+import { ask } from '../data/request';
 
 /** The office's materials with their densities, which make masses of shapes. */
 export function MaterialsDialog({ close, changed }: { close: () => void; changed: () => void }) {
-  const [rows, setRows] = useState<Row[]>();
+  const [rows, setRows] = useState<MaterialRow[]>();
   const [problem, setProblem] = useState<string>();
   const [fresh, setFresh] = useState({ name: '', density: '' });
   const load = useCallback(
-    () => get<Row[]>('/api/materials').then(setRows, (error: Error) => setProblem(error.message)),
+    () => ask(listMaterials).then(setRows, (error: Error) => setProblem(error.message)),
     [],
   );
   useEffect(() => void load(), [load]);
@@ -38,7 +34,7 @@ export function MaterialsDialog({ close, changed }: { close: () => void; changed
   const keep = (name: string, text: string, version?: number): Outcome<object> => {
     const read = Material.safeParse({ name, density: Number(text.replace(',', '.')) });
     if (!read.success) return refuse(read.error.issues[0]!.message);
-    void told(send('PUT', '/api/materials', { material: read.data, version }));
+    void told(ask(keepMaterial, { body: { material: read.data, version } }));
     return { ok: true };
   };
   const add = () => {
@@ -86,7 +82,7 @@ export function MaterialsDialog({ close, changed }: { close: () => void; changed
                   <chakra.button
                     type="button"
                     aria-label={`Take out ${material.name}`}
-                    onClick={() => void told(send('DELETE', '/api/materials', { name: material.name }))}
+                    onClick={() => void told(ask(removeMaterial, { body: { name: material.name } }))}
                   >
                     <Trash2 size={15} />
                   </chakra.button>

@@ -3,13 +3,12 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import { trimNumber } from '../../core/geometry/length';
-import { materialsOf, shapeMass } from '../../core/specimen/material';
+import { shapeMass } from '../../core/specimen/material';
 import { ownMass, totalMass } from '../../core/specimen/mass';
-import { massSources } from '../../core/specimen/seen-values';
+import type { ModelSources } from '../../core/specimen/models';
 import type { Specimen } from '../../core/specimen/specimen';
 import { Button } from '../controls/button';
 import { DataCell, HeadCell } from '../controls/table';
-import type { OfficeData } from '../data/office';
 import { MaterialsDialog } from './materials-dialog';
 
 /** How far the mass that a model says may be from what is computed before it is marked. */
@@ -21,21 +20,18 @@ const kilograms = (kg: number) => `${trimNumber(kg, 3)} kg`;
  * The mass of a model in each of its variants: what it says, and what its shape and material, or its components, give. With
  * what the shape was read from.
  */
-export function SpecimenMass(props: { specimen: Specimen; office: OfficeData; changed: () => void }) {
-  const { specimen, office, changed } = props;
+export function SpecimenMass(props: { specimen: Specimen; sources: ModelSources; changed: () => void }) {
+  const { specimen, sources, changed } = props;
   const [materials, setMaterials] = useState(false);
-  const sources = massSources(office);
-  const known = materialsOf(office.materials, office.properties);
   const { shape } = specimen;
-  if (!sources || !known) return null;
   const rows = [undefined, ...specimen.variants].map((variant) => {
-    const says = ownMass(specimen, variant, sources.mass);
+    const says = ownMass(specimen, variant, sources);
     if (specimen.components.length > 0) {
       const { kg, without, circle } = totalMass(specimen, variant?.name, sources);
       const why = circle ? `it holds itself: ${circle.join(' ▸ ')}` : `no mass of ${without.join(', ')}`;
       return { variant, says, kg, words: kg === undefined ? `▲ ${why}` : 'sum of its components' };
     }
-    const made = shapeMass(specimen, variant, known);
+    const made = shapeMass(specimen, variant, sources);
     if (made) return { variant, says, kg: made.kg, words: `${made.material}, ${made.density} kg/dm³` };
     return { variant, says, kg: undefined, words: shape ? '▲ no density for its material' : '' };
   });

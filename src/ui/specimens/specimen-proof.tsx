@@ -5,7 +5,8 @@ import Link from 'next/link';
 import { useMemo } from 'react';
 import { verdictOf } from '../../core/findings/verdict';
 import { firstWords } from '../../core/findings/words';
-import { type Filled, type FormatData, type OfficeData, factsFor } from '../data/office';
+import type { FormatView } from '../../contract/formats';
+import { type Filled, type OfficeData, factsFor } from '../data/office';
 import type { ProofClient, ProofOrder } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
 import { VerdictWord } from '../proof/verdict-word';
@@ -14,7 +15,7 @@ const ROOM = { width: 500, height: 290 };
 
 /** A format's main size filled from a specimen, current with every edit of it. */
 export function SpecimenProof(props: {
-  format: FormatData;
+  format: FormatView;
   office: Pick<OfficeData, 'specimens' | 'properties' | 'materials'>;
   filled: Filled;
   client: ProofClient | undefined;

@@ -1,40 +1,78 @@
+import { deepEqual } from 'fast-equals';
 import { createStore } from 'zustand/vanilla';
+import type { z } from 'zod';
+import { type SpecimenRow, changeSpecimen, readSpecimen as readSpecimenRoute } from '../../contract/specimens';
+import { modelChanges } from '../../core/specimen/changes';
 import { joinSpecimens } from '../../core/specimen/joining';
 import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
 import { type Outcome, refuse } from '../../core/refusal';
-import { RequestFailed, get, send } from '../data/request';
-
-/** A specimen as it is stored, with the version a change is made on. */
-export interface SpecimenRow {
-  specimen: Specimen;
-  version: number;
-}
+import { ask, currentIn } from '../data/request';
+import { AutoSave, type SavePhase } from '../saving/auto-save';
+import { KeptHere } from '../saving/kept-here';
 
 interface State {
   /** As it is shown: with what is not saved yet. */
   specimen: Specimen | undefined;
+  /** All that it is made of. */
+  components: Specimen[];
+  /** Why it could not be loaded, or why what is shown could not be saved. */
   problem: string | undefined;
+  saving: SavePhase;
+}
+
+/** What is not saved yet, and the specimen that it was made on. */
+interface Unsaved {
+  base: SpecimenRow;
+  specimen: Specimen;
 }
 
 /**
- * A specimen open: shows every edit at once and saves it, one save at a time, edits that come meanwhile together in the next
- * one. What somebody else or the model store changed meanwhile is joined with it, value by value.
+ * A specimen open: shows every edit at once and saves it by itself. What somebody else or the model store changed meanwhile is
+ * joined with it, value by value; where both changed the same, it is said and nothing is saved until one is given up.
  */
 export class SpecimenStore {
-  readonly state = createStore<State>(() => ({ specimen: undefined, problem: undefined }));
+  readonly state = createStore<State>(() => ({
+    specimen: undefined,
+    components: [],
+    problem: undefined,
+    saving: { kind: 'saved' },
+  }));
   private stored: SpecimenRow | undefined;
-  private saving = false;
+  private readonly sitting = crypto.randomUUID();
+  private readonly kept: KeptHere<Unsaved>;
+  private readonly saver = new AutoSave<Specimen>({
+    pending: () => this.unsaved(),
+    keep: () => this.keep(),
+    send: (specimen) => this.send(specimen),
+    taken: (specimen, answer) => this.taken(specimen, answer as z.infer<(typeof changeSpecimen)['answer']>),
+    conflict: (error) => this.join(currentIn<SpecimenRow>(error)!, error.message),
+    onPhase: (saving) =>
+      this.state.setState(
+        saving.kind === 'refused' ? { saving, problem: saving.reason } : { saving, ...(saving.kind === 'saved' && { problem: undefined }) },
+      ),
+  });
 
   constructor(
     private readonly id: string,
-    private readonly saved: () => void,
-  ) {}
+    private readonly onSaved: () => void,
+  ) {
+    this.kept = new KeptHere(`zonograph-specimen-${id}`);
+  }
 
-  /** Loads what is stored; what was not saved is given up. */
-  async load(): Promise<void> {
+  /** Loads what is stored, with what an earlier visit could not save; or, `anew`, gives that up. */
+  async load(anew = false): Promise<void> {
     try {
-      this.stored = await get<SpecimenRow>(this.address);
-      this.state.setState({ specimen: this.stored.specimen, problem: undefined });
+      const { specimen, version, components } = await ask(readSpecimenRoute, { params: { id: this.id } });
+      const unsaved = anew ? undefined : this.mine();
+      this.stored = { specimen, version };
+      this.saver.release();
+      this.state.setState({ specimen, components, problem: undefined });
+      if (unsaved) {
+        this.stored = unsaved.base;
+        this.state.setState({ specimen: unsaved.specimen });
+        if (unsaved.base.version === version || this.join({ specimen, version }, CLASH)) this.saver.changed();
+      }
+      this.keep();
     } catch (error) {
       this.state.setState({ problem: (error as Error).message });
     }
@@ -46,25 +84,13 @@ export class SpecimenStore {
     const sound = readSpecimen(next);
     if (!sound.ok) return sound;
     this.state.setState({ specimen: next });
-    if (!this.saving) void this.save();
+    this.saver.changed();
     return { ok: true };
   }
 
-  private get address(): string {
-    return `/api/specimens/${encodeURIComponent(this.id)}`;
-  }
-
-  private async save(): Promise<void> {
-    this.saving = true;
-    try {
-      for (let sent = this.unsaved(); sent; sent = this.unsaved()) await this.send(sent);
-      this.state.setState({ problem: undefined });
-      this.saved();
-    } catch (error) {
-      this.state.setState({ problem: (error as Error).message });
-    } finally {
-      this.saving = false;
-    }
+  /** The screen is left. */
+  end(): void {
+    this.saver.end();
   }
 
   private unsaved(): Specimen | undefined {
@@ -72,24 +98,46 @@ export class SpecimenStore {
     return specimen === this.stored?.specimen ? undefined : specimen;
   }
 
-  private async send(sent: Specimen): Promise<void> {
+  /** What this screen or an earlier one has not saved. */
+  private mine(): Unsaved | undefined {
+    const specimen = this.unsaved();
+    return specimen && this.stored ? { base: this.stored, specimen } : this.kept.get();
+  }
+
+  private keep(): void {
+    const specimen = this.unsaved();
+    this.kept.put(specimen && this.stored && { base: this.stored, specimen });
+  }
+
+  private send(specimen: Specimen) {
     const { specimen: base, version } = this.stored!;
-    try {
-      const { version: next } = await send<SpecimenRow>('PUT', this.address, { specimen: sent, version });
-      this.stored = { specimen: sent, version: next };
-    } catch (error) {
-      const current = currentIn(error);
-      if (!current) throw error;
-      const { specimen, clashes } = joinSpecimens(base, this.state.getState().specimen!, current.specimen);
-      if (clashes.length > 0) throw error;
-      this.stored = current;
-      this.state.setState({ specimen });
+    return ask(changeSpecimen, {
+      params: { id: this.id },
+      body: { specimen, version, sitting: this.sitting, words: modelChanges(base, specimen) },
+    });
+  }
+
+  private taken(specimen: Specimen, { version }: { version: number }): void {
+    this.stored = { specimen, version };
+    this.onSaved();
+  }
+
+  /** Brings what is not saved onto the specimen as it is now. @returns false when both changed the same */
+  private join(current: SpecimenRow, reason: string): boolean {
+    const { specimen, clashes } = joinSpecimens(
+      this.stored!.specimen,
+      this.state.getState().specimen!,
+      current.specimen,
+    );
+    if (clashes.length > 0) {
+      this.saver.hold();
+      this.state.setState({ problem: reason });
+      return false;
     }
+    this.stored = current;
+    this.state.setState({ specimen: deepEqual(specimen, current.specimen) ? current.specimen : specimen });
+    return true;
   }
 }
 
-/** The specimen as it is stored now, when a change was refused because somebody else had changed it meanwhile. */
-const currentIn = (error: unknown): SpecimenRow | undefined =>
-  error instanceof RequestFailed && error.status === 409
-    ? (error.detail.current as SpecimenRow | undefined)
-    : undefined;
+const CLASH = 'Somebody changed this specimen meanwhile. Your change is not saved; look at theirs first.';

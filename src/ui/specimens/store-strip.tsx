@@ -3,7 +3,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { formatDistanceToNow } from 'date-fns';
 import { Button } from '../controls/button';
-import type { StoreStatus } from '../data/use-store';
+import type { StoreStatus } from '../../contract/specimens';
 
 /** What the model store last said, and a button to ask it now. */
 export function StoreStrip({ status, ask }: { status: StoreStatus | undefined; ask: () => void }) {

@@ -95,9 +95,9 @@ function expectAgreement(read: ReadSheet, scene: Scene): void {
 }
 
 describe.each(CASES)('%s', (_, scene) => {
-  test('SVG says what the scene says', () => expectAgreement(readSvg(writeSvg(scene, fontFile, 'Test')), scene));
+  test('SVG says what the scene says', () => expectAgreement(readSvg(writeSvg(scene, files, 'Test')), scene));
   test('PDF says what the scene says, with its line widths', async () => {
-    const read = readPdf(await writePdf([{ scene }], fontFile, details));
+    const read = readPdf(await writePdf([{ scene }], files, details));
     expectAgreement(read, scene);
     const widths = (sheet: ReadSheet) => sheet.segments.map((segment) => segment.width!.toFixed(3)).sort();
     expect(widths(read)).toEqual(widths(expected(scene)));
@@ -194,10 +194,10 @@ test('what would be read as a code is written as itself', () => {
 test('equal sheets are equal files', async () => {
   const scene = CASES[0]![1];
   expect(writeDxf(scene)).toBe(writeDxf(scene));
-  expect(writeSvg(scene, fontFile, 'T')).toBe(writeSvg(scene, fontFile, 'T'));
+  expect(writeSvg(scene, files, 'T')).toBe(writeSvg(scene, files, 'T'));
   expect(
-    Buffer.from(await writePdf([{ scene }], fontFile, details)).equals(
-      Buffer.from(await writePdf([{ scene }], fontFile, details)),
+    Buffer.from(await writePdf([{ scene }], files, details)).equals(
+      Buffer.from(await writePdf([{ scene }], files, details)),
     ),
   ).toBe(true);
 });
@@ -213,7 +213,7 @@ test('bold letters are thickened by the same line in all three files', async () 
   const bold = sheet.scene.primitives.flatMap((one) => (one.kind === 'text' && one.bold !== undefined ? [one] : []));
   expect(bold.map((run) => run.text)).toContain('DRUM BARREL');
   for (const run of bold) expect(run.bold).toBeCloseTo(run.height / 15, 9);
-  const svg = writeSvg(sheet.scene, fontFile, 'T');
+  const svg = writeSvg(sheet.scene, files, 'T');
   const [, scale, width] = /scale\([\d.]+ ([\d.]+)\)"[^>]* stroke-width="([\d.]+)"[^>]*>DRUM BARREL</
     .exec(svg)!
     .map(Number);
@@ -221,6 +221,6 @@ test('bold letters are thickened by the same line in all three files', async () 
   const dxf = readDxf(writeDxf(sheet.scene));
   expect(dxf.errors).toEqual([]);
   expect(dxf.bold).toEqual([expect.stringMatching(/_BOLD/)]);
-  const pdf = await writePdf([sheet], fontFile, { title: 'T', date: '2026-06-02' });
+  const pdf = await writePdf([sheet], files, { title: 'T', date: '2026-06-02' });
   expect(readPdf(pdf).texts.map((run) => run.text)).toContain('DRUM BARREL');
 });

@@ -230,7 +230,6 @@ test('a raster picture stands in its place and is cut to its cell; one that is n
     kind: 'image',
     hash: 'a',
     type: 'png',
-    data: '',
     pixels: { width: 20, height: 10 },
     x: 30,
     y: 5,

@@ -98,7 +98,8 @@ describe('a picture in a cell', () => {
   const RASTER = 'a'.repeat(64);
   const pixel =
     'iVBORw0KGgoAAAANSUhEUgAAAAIAAAABCAIAAAB7QOjdAAAACXBIWXMAAAPoAAAD6AG1e1JrAAAAD0lEQVQImWNoMEhoMEgAAAe3AiG0m5zgAAAAAElFTkSuQmCC';
-  const raster: PictureData = { kind: 'raster', type: 'png', width: 2, height: 1, data: pixel };
+  const raster: PictureData = { kind: 'raster', type: 'png', width: 2, height: 1 };
+  const files = filesWith({ [RASTER]: Buffer.from(pixel, 'base64') });
   const [logo] = Object.keys(demo.pictures!);
   const sheet = (content: Content, change: Partial<Cell> = {}, pictures = { ...demo.pictures, [RASTER]: raster }) => {
     const format: FormatDocument = {
@@ -162,7 +163,7 @@ describe('a picture in a cell', () => {
       expect(image!.inverted).toBe(0);
       expect(corners(image!.shown!.map(([x, y]) => ({ x: x!, y: y! })))).toEqual([381, 409, 35, 43]);
       const written = /<image [^>]*height="([\d.]+)"[^>]*style="clip-path:inset\(([^)]+)\)"/.exec(
-        writeSvg(scene, fontFile, 'T'),
+        writeSvg(scene, files, 'T'),
       )!;
       const [top, right, bottom, left] = written[2]!.split(' ').map(parseFloat) as [number, number, number, number];
       const found = scene.primitives.find((one) => one.kind === 'image');
@@ -217,7 +218,7 @@ describe('a picture in a cell', () => {
 
   test('prints in PDF and DXF where the screen shows it, pixels and outlines alike', async () => {
     const { scene } = sheet(picture(RASTER));
-    const pdf = readPdf(await writePdf([{ scene }], fontFile, { title: 'T', date: '2026-06-02' }));
+    const pdf = readPdf(await writePdf([{ scene }], files, { title: 'T', date: '2026-06-02' }));
     expect(pdf.images).toEqual([
       {
         from: { x: expect.closeTo(381, 2), y: expect.closeTo(35, 2) },
@@ -236,7 +237,7 @@ describe('a picture in a cell', () => {
         inverted: 0,
       },
     ]);
-    expect(writeSvg(scene, fontFile, 'T')).toMatch(
+    expect(writeSvg(scene, files, 'T')).toMatch(
       /<image href="data:image\/png;base64,[^"]+" width="16" height="8" preserveAspectRatio="none" transform="translate\(381 262\) translate\(0 -8\)"/,
     );
     const extent = (segments: { from: { x: number; y: number }; to: { x: number; y: number } }[]) => {

@@ -1,22 +1,9 @@
-import { z } from 'zod';
-import { drawings, makeDrawing } from '../../../server/services/drawings';
-import { body, respond } from '../respond';
+import { listDrawings, makeDrawing } from '../../../contract/drawings';
+import * as service from '../../../server/services/drawings';
+import { handle } from '../handle';
 
 export const dynamic = 'force-dynamic';
 
-/** The register of drawings. */
-export function GET() {
-  return respond(drawings);
-}
+export const GET = handle(listDrawings, ({ query }) => service.drawings(query));
 
-const Make = z.object({
-  formatId: z.string(),
-  specimen: z.string(),
-  variant: z.string().optional(),
-  sizeId: z.string(),
-});
-
-/** Makes a drawing of a model on a format. */
-export function POST(request: Request) {
-  return respond(async () => makeDrawing(await body(request, Make)));
-}
+export const POST = handle(makeDrawing, ({ body, actor }) => service.makeDrawing(actor, body));

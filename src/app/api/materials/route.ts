@@ -1,27 +1,14 @@
-import { z } from 'zod';
-import { keepMaterial, materials, removeMaterial } from '../../../server/services/materials';
-import { body, respond } from '../respond';
+import { keepMaterial, listMaterials, removeMaterial } from '../../../contract/office';
+import * as service from '../../../server/services/materials';
+import { handle } from '../handle';
 
 export const dynamic = 'force-dynamic';
 
-export function GET() {
-  return respond(materials);
-}
+export const GET = handle(listMaterials, () => service.materials());
 
-/** Adds a material, or with a version changes its density. */
-export function PUT(request: Request) {
-  return respond(async () => {
-    const { material, version } = await body(
-      request,
-      z.object({ material: z.unknown(), version: z.int().min(1).optional() }),
-    );
-    return keepMaterial(material, version);
-  });
-}
+export const PUT = handle(keepMaterial, ({ body, actor }) => service.keepMaterial(actor, body.material, body.version));
 
-export function DELETE(request: Request) {
-  return respond(async () => {
-    await removeMaterial((await body(request, z.object({ name: z.string() }))).name);
-    return {};
-  });
-}
+export const DELETE = handle(removeMaterial, async ({ body, actor }) => {
+  await service.removeMaterial(actor, body.name);
+  return { removed: true as const };
+});

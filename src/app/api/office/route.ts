@@ -1,9 +1,7 @@
-import { office } from '../../../server/services/formats';
-import { respond } from '../respond';
+import { readOffice } from '../../../contract/office';
+import { office } from '../../../server/services/office';
+import { handle } from '../handle';
 
 export const dynamic = 'force-dynamic';
 
-/** The shelf: every format with its newest edition, the dictionary and the specimens. */
-export function GET() {
-  return respond(() => office());
-}
+export const GET = handle(readOffice, () => office());

@@ -1,21 +1,11 @@
-import { z } from 'zod';
-import { addProperty, dictionary, importDictionary } from '../../../server/services/dictionary';
-import { body, respond } from '../respond';
+import { addProperty, importProperties, listProperties } from '../../../contract/properties';
+import * as service from '../../../server/services/dictionary';
+import { handle } from '../handle';
 
 export const dynamic = 'force-dynamic';
 
-export function GET() {
-  return respond(dictionary);
-}
+export const GET = handle(listProperties, () => service.dictionary());
 
-/** Adds a property to the dictionary. */
-export function POST(request: Request) {
-  return respond(async () => addProperty((await body(request, z.object({ definition: z.unknown() }))).definition));
-}
+export const POST = handle(addProperty, ({ body, actor }) => service.addProperty(actor, body.definition));
 
-/** Adds and changes the properties of a file that was looked through. */
-export function PUT(request: Request) {
-  return respond(async () =>
-    importDictionary((await body(request, z.object({ definitions: z.unknown() }))).definitions),
-  );
-}
+export const PUT = handle(importProperties, ({ body, actor }) => service.importDictionary(actor, body.definitions));

@@ -1,14 +1,9 @@
-import { z } from 'zod';
+import { importModels, listSpecimens } from '../../../contract/specimens';
 import { importSpecimens, specimens } from '../../../server/services/specimens';
-import { body, respond } from '../respond';
+import { handle } from '../handle';
 
 export const dynamic = 'force-dynamic';
 
-export function GET() {
-  return respond(specimens);
-}
+export const GET = handle(listSpecimens, ({ query }) => specimens(query));
 
-/** Takes over models that were read from a file. */
-export function POST(request: Request) {
-  return respond(async () => importSpecimens((await body(request, z.object({ models: z.array(z.unknown()) }))).models));
-}
+export const POST = handle(importModels, ({ body, actor }) => importSpecimens(actor, body.models));

@@ -1,14 +1,9 @@
-import { followStore, storeStatus } from '../../../server/services/model-store';
-import { respond } from '../respond';
+import { askStore, readStore } from '../../../contract/specimens';
+import * as service from '../../../server/services/model-store';
+import { handle } from '../handle';
 
 export const dynamic = 'force-dynamic';
 
-/** What is known of the model store. */
-export function GET() {
-  return respond(storeStatus);
-}
+export const GET = handle(readStore, () => service.storeStatus());
 
-/** Asks the model store what has changed, and takes it over. */
-export function POST() {
-  return respond(followStore);
-}
+export const POST = handle(askStore, () => service.askStore());

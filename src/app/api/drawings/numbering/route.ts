@@ -1,15 +1,9 @@
-import { z } from 'zod';
-import { changeNumbering, numbering } from '../../../../server/services/numbering';
-import { body, respond } from '../../respond';
+import { changeNumbering, readNumbering } from '../../../../contract/office';
+import * as service from '../../../../server/services/numbering';
+import { handle } from '../../handle';
 
 export const dynamic = 'force-dynamic';
 
-/** The rule by which drawings are numbered. */
-export function GET() {
-  return respond(numbering);
-}
+export const GET = handle(readNumbering, () => service.numbering());
 
-/** Replaces the rule; drawings that have a number keep it. */
-export function PUT(request: Request) {
-  return respond(async () => changeNumbering((await body(request, z.object({ rule: z.unknown() }))).rule));
-}
+export const PUT = handle(changeNumbering, ({ body, actor }) => service.changeNumbering(actor, body.rule));

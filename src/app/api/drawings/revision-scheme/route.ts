@@ -1,15 +1,9 @@
-import { z } from 'zod';
-import { changeRevisionScheme, revisionScheme } from '../../../../server/services/revision-scheme';
-import { body, respond } from '../../respond';
+import { changeScheme, readScheme } from '../../../../contract/office';
+import * as service from '../../../../server/services/revision-scheme';
+import { handle } from '../../handle';
 
 export const dynamic = 'force-dynamic';
 
-/** The scheme by which the revisions of drawings are named. */
-export function GET() {
-  return respond(revisionScheme);
-}
+export const GET = handle(readScheme, () => service.revisionScheme());
 
-/** Replaces the scheme; revisions that were given keep their names. */
-export function PUT(request: Request) {
-  return respond(async () => changeRevisionScheme((await body(request, z.object({ scheme: z.unknown() }))).scheme));
-}
+export const PUT = handle(changeScheme, ({ body, actor }) => service.changeRevisionScheme(actor, body.scheme));

@@ -1,6 +1,6 @@
 import { anyFontFile } from '../../../../server/services/fonts';
 import { ServiceError } from '../../../../server/services/service-error';
-import { respond } from '../../respond';
+import { IMMUTABLE, respond } from '../../handle';
 
 /** The file of a font, shipped or the office's. */
 export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
@@ -8,7 +8,7 @@ export function GET(_request: Request, { params }: { params: Promise<{ id: strin
     const bytes = await anyFontFile((await params).id);
     if (!bytes) throw new ServiceError(404, 'There is no such font.');
     return new Response(new Uint8Array(bytes), {
-      headers: { 'content-type': 'font/ttf', 'cache-control': 'public, max-age=31536000, immutable' },
+      headers: { 'content-type': 'font/ttf', ...IMMUTABLE },
     });
   });
 }

@@ -1,7 +1,7 @@
-import { office } from '../../../../server/services/formats';
-import { respond } from '../../respond';
+import { readFormat, renameFormat } from '../../../../contract/formats';
+import * as service from '../../../../server/services/formats';
+import { handle } from '../../handle';
 
-/** One format with its newest edition, and all it is proved with. */
-export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return respond(async () => office((await params).id));
-}
+export const GET = handle(readFormat, ({ params }) => service.format(params.id!));
+
+export const PUT = handle(renameFormat, ({ params, body, actor }) => service.renameFormat(actor, params.id!, body.name));

@@ -1,30 +1,18 @@
-import { z } from 'zod';
-import { changeProperty, mergeProperty, removeProperty } from '../../../../server/services/dictionary';
+import { changeProperty, mergeProperty, removeProperty } from '../../../../contract/properties';
+import * as service from '../../../../server/services/dictionary';
 import { ServiceError } from '../../../../server/services/service-error';
-import { body, respond } from '../../respond';
+import { handle } from '../../handle';
 
-const Change = z.object({ definition: z.looseObject({ id: z.string() }), version: z.int().min(1) });
+export const PUT = handle(changeProperty, ({ params, body, actor }) => {
+  if (body.definition.id !== params.id) throw new ServiceError(422, 'A property keeps its id.');
+  return service.changeProperty(actor, body.definition, body.version);
+});
 
-/** Replaces a property's definition made on a version. */
-export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return respond(async () => {
-    const { definition, version } = await body(request, Change);
-    if (definition.id !== (await params).id) throw new ServiceError(422, 'A property keeps its id.');
-    return changeProperty(definition, version);
-  });
-}
+export const POST = handle(mergeProperty, ({ params, body, actor }) =>
+  service.mergeProperty(actor, params.id!, body.mergeInto),
+);
 
-/** Merges a property into another one. */
-export function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return respond(async () =>
-    mergeProperty((await params).id, (await body(request, z.object({ mergeInto: z.string() }))).mergeInto),
-  );
-}
-
-/** Takes a property out of the dictionary, unless a format uses it. */
-export function DELETE(_request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return respond(async () => {
-    await removeProperty((await params).id);
-    return { removed: true };
-  });
-}
+export const DELETE = handle(removeProperty, async ({ params, actor }) => {
+  await service.removeProperty(actor, params.id!);
+  return { removed: true as const };
+});

@@ -1,10 +1,8 @@
+import { readShape } from '../../../../contract/specimens';
 import { shapeFile } from '../../../../server/services/shapes';
-import { fileResponse, respond } from '../../respond';
+import { fileToSave, handle } from '../../handle';
 
-/** The file that a model's shape was read from. */
-export function GET(_request: Request, { params }: { params: Promise<{ hash: string }> }) {
-  return respond(async () => {
-    const { name, bytes } = await shapeFile((await params).hash);
-    return fileResponse({ name, type: 'model/step', content: bytes });
-  });
-}
+export const GET = handle(readShape, async ({ params }) => {
+  const { name, bytes } = await shapeFile(params.hash!);
+  return fileToSave({ name, type: 'model/step', content: bytes });
+});

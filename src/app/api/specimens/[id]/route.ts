@@ -1,20 +1,11 @@
-import { z } from 'zod';
+import { changeSpecimen, readSpecimen } from '../../../../contract/specimens';
 import { ServiceError } from '../../../../server/services/service-error';
-import { changeSpecimen, specimen } from '../../../../server/services/specimens';
-import { body, respond } from '../../respond';
+import * as service from '../../../../server/services/specimens';
+import { handle } from '../../handle';
 
-type Context = { params: Promise<{ id: string }> };
-const Change = z.object({ specimen: z.looseObject({ id: z.string() }), version: z.int().min(1) });
+export const GET = handle(readSpecimen, ({ params }) => service.specimen(params.id!));
 
-export function GET(_request: Request, { params }: Context) {
-  return respond(async () => specimen((await params).id));
-}
-
-/** Replaces a specimen made on a version. */
-export function PUT(request: Request, { params }: Context) {
-  return respond(async () => {
-    const change = await body(request, Change);
-    if (change.specimen.id !== (await params).id) throw new ServiceError(422, 'A specimen keeps its id.');
-    return changeSpecimen(change.specimen, change.version);
-  });
-}
+export const PUT = handle(changeSpecimen, ({ params, body, actor }) => {
+  if (body.specimen.id !== params.id) throw new ServiceError(422, 'A specimen keeps its id.');
+  return service.changeSpecimen(actor, body);
+});

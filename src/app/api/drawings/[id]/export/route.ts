@@ -1,13 +1,7 @@
-import { z } from 'zod';
-import { exportDrawing } from '../../../../../server/services/drawings';
-import { body, fileResponse, respond } from '../../../respond';
+import { exportDrawing } from '../../../../../contract/drawings';
+import * as service from '../../../../../server/services/drawings';
+import { fileToSave, handle } from '../../../handle';
 
-const Export = z.object({ kind: z.enum(['pdf', 'svg', 'dxf']), asItIs: z.boolean() });
-
-/** Writes a drawing's sheet as a file; refused with what is unanswered, unless it is taken as it is. */
-export function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return respond(async () => {
-    const { kind, asItIs } = await body(request, Export);
-    return fileResponse(await exportDrawing((await params).id, kind, asItIs));
-  });
-}
+export const POST = handle(exportDrawing, async ({ params, body }) =>
+  fileToSave(await service.exportDrawing(params.id!, body)),
+);

@@ -1,12 +1,12 @@
 import { officeGlyphTable } from '../../../../../server/services/fonts';
 import { ServiceError } from '../../../../../server/services/service-error';
-import { respond } from '../../../respond';
+import { IMMUTABLE, respond } from '../../../handle';
 
 /** The glyph table of a font of the office, from which the browser measures. */
 export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
     const table = await officeGlyphTable((await params).id);
     if (!table) throw new ServiceError(404, 'The office has no such font.');
-    return Response.json(table, { headers: { 'cache-control': 'public, max-age=31536000, immutable' } });
+    return Response.json(table, { headers: IMMUTABLE });
   });
 }

@@ -1,21 +1,11 @@
-import { proveOnAll, provingStatus, stopProving } from '../../../../../server/services/proving';
-import { respond } from '../../../respond';
-
-type Context = { params: Promise<{ id: string }> };
+import { readProving, startProving, stopProving } from '../../../../../contract/proving';
+import * as service from '../../../../../server/services/proving';
+import { handle } from '../../../handle';
 
 export const dynamic = 'force-dynamic';
 
-/** The newest run over all specimens, or null. */
-export function GET(_request: Request, { params }: Context) {
-  return respond(async () => (await provingStatus((await params).id)) ?? null);
-}
+export const GET = handle(readProving, async ({ params }) => (await service.provingStatus(params.id!)) ?? null);
 
-/** Asks for a run over all specimens. */
-export function POST(_request: Request, { params }: Context) {
-  return respond(async () => proveOnAll((await params).id));
-}
+export const POST = handle(startProving, ({ params, actor }) => service.proveOnAll(actor, params.id!));
 
-/** Stops the run. */
-export function DELETE(_request: Request, { params }: Context) {
-  return respond(async () => (await stopProving((await params).id)) ?? null);
-}
+export const DELETE = handle(stopProving, async ({ params }) => (await service.stopProving(params.id!)) ?? null);

@@ -1,4 +1,4 @@
-import { withPropertyReplaced } from '@/core/format/merging';
+import { withPropertyReplaced } from '@/core/format/replacing-property';
 import { picturesUsed } from '@/core/format/pictures-used';
 import type { Block, Content, FormatDocument } from '@/core/format/document';
 import { demoPackage } from '../demo';

@@ -1,0 +1,9 @@
+import { changeTimeZone, readTimeZone } from '../../../../contract/office';
+import * as service from '../../../../server/services/today';
+import { handle } from '../../handle';
+
+export const dynamic = 'force-dynamic';
+
+export const GET = handle(readTimeZone, () => service.timeZone());
+
+export const PUT = handle(changeTimeZone, ({ body, actor }) => service.changeTimeZone(actor, body.timeZone));

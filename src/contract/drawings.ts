@@ -1,0 +1,153 @@
+import { z } from 'zod';
+import { Answers } from '../core/drawing/drawing';
+import { Revising } from '../core/drawing/revising';
+import { DrawingSheets, Scale } from '../core/drawing/sheets';
+import { RevisionRow } from '../core/revision/rows';
+import { RevisionScheme } from '../core/revision/scheme';
+import { Specimen } from '../core/specimen/specimen';
+import { FormatView } from './formats';
+import { FILE, ListQuery, pageOf, route } from './route';
+
+const State = z.enum(['in work', 'finished']);
+const DecimalMark = z.enum([',', '.']);
+
+/** A drawing as the register lists it. */
+export const RegisterEntry = z.object({
+  id: z.string(),
+  number: z.string(),
+  title: z.string(),
+  modelName: z.string(),
+  variant: z.string().optional(),
+  formatName: z.string(),
+  edition: z.int(),
+  sizeName: z.string(),
+  sheets: z.int(),
+  revision: z.string().optional(),
+  state: State,
+  /** Names of the asked values without an answer. */
+  open: z.array(z.string()),
+  /** A finished drawing whose model gives something else now. */
+  modelChanged: z.boolean(),
+  /** Whether what the register shows of its models is kept as they are now. */
+  lookedAt: z.boolean(),
+  changedAt: z.string(),
+});
+export type RegisterEntry = z.infer<typeof RegisterEntry>;
+
+export const WantedDrawings = z.enum(['all', 'in work', 'finished', 'changed', 'open']);
+export type WantedDrawings = z.infer<typeof WantedDrawings>;
+
+/** The register, the newest first, in pages. */
+export const listDrawings = route({
+  method: 'GET',
+  path: '/api/drawings',
+  query: ListQuery.extend({ wanted: WantedDrawings.default('all') }),
+  answer: pageOf(RegisterEntry).extend({
+    counts: z.object({ all: z.int(), open: z.int(), changed: z.int() }),
+  }),
+});
+
+/** A drawing as its screen shows it. */
+export const DrawingView = z.object({
+  id: z.string(),
+  number: z.string(),
+  title: z.string(),
+  formatId: z.string(),
+  formatName: z.string(),
+  editionId: z.string(),
+  edition: z.int(),
+  specimen: z.string(),
+  modelName: z.string(),
+  variant: z.string().optional(),
+  sizeId: z.string(),
+  sizeName: z.string(),
+  profileId: z.string(),
+  projectId: z.string(),
+  scale: z.string(),
+  decimalMark: DecimalMark,
+  answers: Answers,
+  overruled: Answers,
+  /** The oldest first. */
+  revisions: z.array(RevisionRow),
+  /** The newest revision's name. */
+  revision: z.string().optional(),
+  items: z.record(z.string(), z.record(z.string(), z.number())),
+  sheets: DrawingSheets,
+  state: State,
+  open: z.array(z.string()),
+  modelChanged: z.boolean(),
+  version: z.int(),
+  changedAt: z.string(),
+});
+export type DrawingView = z.infer<typeof DrawingView>;
+
+const PlaceChoice = z.object({ id: z.string(), name: z.string() });
+export type PlaceChoice = z.infer<typeof PlaceChoice>;
+
+/** One drawing, with all that its sheets are composed from beside the dictionary. */
+export const OpenDrawingView = z.object({
+  drawing: DrawingView,
+  /** The formats of its sheets as they stand in its editions, its own first. */
+  formats: z.array(FormatView).min(1),
+  /** The models on its sheets with all that they are made of. */
+  specimens: z.array(Specimen),
+  scheme: RevisionScheme,
+  today: z.string(),
+  profiles: z.array(PlaceChoice),
+  projects: z.array(PlaceChoice),
+});
+export type OpenDrawingView = z.infer<typeof OpenDrawingView>;
+
+export const readDrawing = route({ method: 'GET', path: '/api/drawings/[id]', answer: OpenDrawingView });
+
+/** Makes a drawing of a model on a format. */
+export const makeDrawing = route({
+  method: 'POST',
+  path: '/api/drawings',
+  body: z.object({
+    formatId: z.string(),
+    specimen: z.string(),
+    variant: z.string().optional(),
+    sizeId: z.string(),
+  }),
+  answer: z.object({ id: z.string() }),
+});
+
+/** What is changed of a drawing made on a version. */
+export const DrawingChange = z.object({
+  version: z.int().min(1),
+  sizeId: z.string().optional(),
+  answers: Answers.optional(),
+  overruled: Answers.optional(),
+  sheets: DrawingSheets.optional(),
+  state: State.optional(),
+  profileId: z.string().optional(),
+  projectId: z.string().optional(),
+  scale: Scale.optional(),
+  decimalMark: DecimalMark.optional(),
+});
+export type DrawingChange = z.infer<typeof DrawingChange>;
+
+/** Changes a drawing; 409 with the drawing as it is when it has moved on. */
+export const changeDrawing = route({
+  method: 'PUT',
+  path: '/api/drawings/[id]',
+  body: DrawingChange,
+  answer: DrawingView,
+});
+
+/** Adds a revision to a drawing, changes its newest one or withdraws it. */
+export const reviseDrawing = route({
+  method: 'POST',
+  path: '/api/drawings/[id]/revisions',
+  body: z.object({ version: z.int().min(1), revising: Revising }),
+  answer: DrawingView,
+});
+
+/** Writes a drawing's sheets as a file; refused with what is unanswered, unless it is taken as it is. */
+export const exportDrawing = route({
+  method: 'POST',
+  path: '/api/drawings/[id]/export',
+  body: z.object({ kind: z.enum(['pdf', 'svg', 'dxf']), asItIs: z.boolean() }),
+  answer: FILE,
+});

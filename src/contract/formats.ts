@@ -1,0 +1,114 @@
+import { z } from 'zod';
+import { FormatDocument } from '../core/format/document';
+import { Facts, ModelKind } from '../core/property/facts';
+import { BYTES, FILE, ListQuery, Sitting, pageOf, route } from './route';
+
+export const EditionState = z.enum(['open', 'released', 'withdrawn']);
+export type EditionState = z.infer<typeof EditionState>;
+
+/** An edition with its document. */
+export const EditionView = z.object({
+  id: z.string(),
+  number: z.int(),
+  state: EditionState,
+  version: z.int(),
+  hash: z.string(),
+  document: FormatDocument,
+});
+export type EditionView = z.infer<typeof EditionView>;
+
+/** What a sheet is filled from beside the model. */
+export const OfficeFacts = Facts.omit({ model: true, variant: true });
+export type OfficeFacts = z.infer<typeof OfficeFacts>;
+
+/** A format with one of its editions, and what it is proved with beside the model. */
+export const FormatView = z.object({
+  id: z.string(),
+  name: z.string(),
+  edition: EditionView,
+  facts: OfficeFacts,
+  scale: z.string(),
+});
+export type FormatView = z.infer<typeof FormatView>;
+
+/** A format as the shelf lists it, with its newest edition. */
+export const ShelfEntry = z.object({
+  id: z.string(),
+  name: z.string(),
+  unit: z.enum(['mm', 'in']),
+  sizes: z.array(z.object({ id: z.string(), name: z.string() })),
+  mainSize: z.string(),
+  edition: EditionView.omit({ document: true }),
+  /** How many drawings are made on any of its editions. */
+  drawings: z.int(),
+});
+export type ShelfEntry = z.infer<typeof ShelfEntry>;
+
+const Name = z.string().trim().min(1, 'a format needs a name').max(120);
+const Made = z.object({ id: z.string() });
+
+/** The formats on the shelf, in pages. */
+export const listFormats = route({
+  method: 'GET',
+  path: '/api/formats',
+  query: ListQuery.extend({ order: z.enum(['shelf', 'name']).default('shelf') }),
+  answer: pageOf(ShelfEntry),
+});
+
+/** A format with its newest edition. */
+export const readFormat = route({ method: 'GET', path: '/api/formats/[id]', answer: FormatView });
+
+/** A format as an edition of it stands. */
+export const readEdition = route({ method: 'GET', path: '/api/editions/[id]', answer: FormatView });
+
+/** Copies a format into a new one (with a document, that one instead of what is stored), or starts one from a document. */
+export const makeFormat = route({
+  method: 'POST',
+  path: '/api/formats',
+  body: z.union([
+    z.object({ copyOf: z.string(), name: Name, document: z.unknown().optional() }),
+    z.object({ start: z.unknown(), projection: z.enum(['first angle', 'third angle']) }),
+  ]),
+  answer: Made,
+});
+
+export const renameFormat = route({
+  method: 'PUT',
+  path: '/api/formats/[id]',
+  body: z.object({ name: Name }),
+  answer: z.object({ name: z.string() }),
+});
+
+/** Saves an edition's document made on a version; 409 with the current edition and `why` when it cannot be. */
+export const saveEdition = route({
+  method: 'PUT',
+  path: '/api/editions/[id]',
+  body: z.object({ version: z.int().min(1), document: z.unknown(), ...Sitting }),
+  answer: z.object({ version: z.int(), hash: z.string() }),
+});
+
+/** Writes the sheet on the board as a file. */
+export const exportSheet = route({
+  method: 'POST',
+  path: '/api/export',
+  body: z.object({
+    kind: z.enum(['pdf', 'svg', 'dxf']),
+    document: z.unknown(),
+    sizeId: z.string(),
+    show: z.enum(['values', 'names', 'longest', 'blank']),
+    rows: z.union([z.int().min(0).max(500), z.enum(['full', 'over-full'])]).optional(),
+    specimen: z.string().optional(),
+    variant: z.string().optional(),
+    following: z.boolean().optional(),
+    as: ModelKind.optional(),
+  }),
+  answer: FILE,
+});
+
+/** Takes in a font of the office: the body is the file. */
+export const takeFont = route({
+  method: 'POST',
+  path: '/api/fonts',
+  body: BYTES,
+  answer: z.object({ id: z.string(), name: z.string() }),
+});

@@ -1,0 +1,15 @@
+import { followModelStore } from './follow-store';
+import type { JobKind } from './kind';
+import { lookAtDrawings } from './look-at-drawings';
+import { mergeProperty } from './merge-property';
+import { prove } from './prove';
+import { readNames } from './read-names';
+
+/** Every kind of long work there is, by the name that rows of `jobs` have. */
+export const JOB_KINDS: Readonly<Record<string, JobKind>> = {
+  prove,
+  'follow store': followModelStore,
+  'look at drawings': lookAtDrawings,
+  'read names': readNames,
+  'merge property': mergeProperty,
+};

@@ -1,0 +1,57 @@
+import { STANDARDS_DESK } from './actor';
+import { type Database, database, transaction } from './database';
+import { editionsBehind, keepListed } from './repositories/formats';
+import { specimensBehind } from './repositories/specimens';
+import { keepUses } from './services/formats';
+import { keepModels, lookAtDrawings } from './services/kept-of-models';
+import { dictionaryAtHand } from './services/models-at-hand';
+
+/** The version of what is kept at writing: raised when it comes to hold something that older rows do not have. */
+const VERSION = 1;
+const NAME = 'all';
+
+/** How many rows are filled in one transaction. */
+const STEP = 200;
+
+/** Notes that the tables that are kept at writing hold all there is. */
+export const noteFilled = (db: Database): Promise<unknown> =>
+  db.run('REPLACE INTO kept_tables (name, version) VALUES (?, ?)', [NAME, VERSION]);
+
+/**
+ * Fills the tables that are kept at writing from what was written before there were such tables; may be broken off and begun again.
+ * Drawings are looked at by a job.
+ * @returns false when they were filled already
+ */
+export async function fillKeptTables(): Promise<boolean> {
+  const [known] = await database.query<{ version: number }>('SELECT version FROM kept_tables WHERE name = ?', [NAME]);
+  if ((known?.version ?? 0) >= VERSION) return false;
+  const dictionary = await dictionaryAtHand(database);
+  await database.run('DELETE FROM property_longest');
+  await database.run('DELETE FROM specimen_values');
+  for (let last = ''; ; ) {
+    const specimens = await specimensBehind(database, last, STEP);
+    if (specimens.length === 0) break;
+    await transaction((db) => keepModels(db, STANDARDS_DESK, specimens, dictionary));
+    last = specimens.at(-1)!.id;
+  }
+  for (let last = ''; ; ) {
+    const editions = await editionsBehind(database, last, STEP);
+    if (editions.length === 0) break;
+    for (const edition of editions)
+      await transaction(async (db) => {
+        await keepListed(db, edition);
+        await keepUses(db, edition.id, edition.document, dictionary.properties);
+      });
+    last = editions.at(-1)!.id;
+  }
+  await lookAtAll();
+  await noteFilled(database);
+  return true;
+}
+
+/** Has every drawing looked at, when there is any. */
+async function lookAtAll(): Promise<void> {
+  const drawings = await database.query('SELECT 1 FROM drawings LIMIT 1');
+  if (drawings.length === 0) return;
+  await transaction((db) => lookAtDrawings(db, STANDARDS_DESK));
+}

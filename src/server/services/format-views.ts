@@ -1,0 +1,60 @@
+import type { EditionView, FormatView, OfficeFacts } from '../../contract/formats';
+import type { Facts } from '../../core/property/facts';
+import { revisionTableRow } from '../../core/revision/rows';
+import type { Database } from '../database';
+import type { EditionRow, FormatRow } from '../repositories/formats';
+import { findEdition, findFormat, newestEdition } from '../repositories/formats';
+import { findPlaces, placesOf } from '../repositories/value-places';
+import { ServiceError } from './service-error';
+
+export const editionView = ({ id, number, state, version, hash, document }: EditionRow): EditionView => ({
+  id,
+  number,
+  state,
+  version,
+  hash,
+  document,
+});
+
+/** The facts a format is proved with: its sample drawing, project, profile, day and locale. */
+export async function proofFacts(db: Database, format: FormatRow): Promise<OfficeFacts> {
+  const places = await findPlaces(db, [format.sampleId, format.projectId, format.profileId]);
+  const [organisation] = await placesOf(db, 'organisation');
+  const named = (place: { name: string; values: Facts['overruled'] } | undefined) =>
+    place && { name: place.name, values: place.values! };
+  const { today, decimalMark, revisions } = format.settings;
+  return {
+    drawing: named(places.get(format.sampleId)),
+    project: named(places.get(format.projectId)),
+    profile: named(places.get(format.profileId)),
+    organisation: named(organisation),
+    ...(revisions && { revisions: revisions.map(revisionTableRow) }),
+    today,
+    locale: { decimalMark },
+  };
+}
+
+async function view(db: Database, edition: EditionRow): Promise<FormatView> {
+  const format = (await findFormat(db, edition.formatId))!;
+  return {
+    id: format.id,
+    name: format.name,
+    edition: editionView(edition),
+    facts: await proofFacts(db, format),
+    scale: format.settings.scale,
+  };
+}
+
+/** A format with its newest edition. @throws ServiceError 404 */
+export async function formatAtHand(db: Database, id: string): Promise<FormatView> {
+  const edition = await newestEdition(db, id);
+  if (!edition) throw new ServiceError(404, 'There is no such format on the shelf.');
+  return view(db, edition);
+}
+
+/** A format as an edition of it stands. @throws ServiceError 404 */
+export async function editionAtHand(db: Database, id: string): Promise<FormatView> {
+  const edition = await findEdition(db, id);
+  if (!edition) throw new ServiceError(404, 'This edition is no longer there.');
+  return view(db, edition);
+}

@@ -1,0 +1,52 @@
+import { documentFonts } from '../../core/format/fonts-used';
+import { picturesUsed } from '../../core/format/pictures-used';
+import type { FormatDocument } from '../../core/format/document';
+import type { SheetFiles } from '../../core/exchange/sheet-files';
+import type { PropertyDefinition } from '../../core/property/definition';
+import type { Facts } from '../../core/property/facts';
+import type { Value } from '../../core/property/value';
+import type { Resources } from '../../core/scene/resources';
+import type { Database } from '../database';
+import { allRecords } from '../repositories/kept-of-models';
+import { findPictureFiles, findPictures } from '../repositories/pictures';
+import { fontsFor } from './fonts';
+
+/** The values on record of every property, for the longest of them. */
+export async function seenAtHand(db: Database): Promise<Map<string, Value[]>> {
+  const records = await allRecords(db);
+  return new Map([...records].map(([property, { longest }]) => [property, longest.map(({ value }) => value)]));
+}
+
+const HASH = /^[0-9a-f]{64}$/;
+
+/** The hashes of the pictures that documents hold or that values of the office and the project name. */
+export function picturesOf(
+  documents: readonly FormatDocument[],
+  { organisation, project, profile }: Pick<Facts, 'organisation' | 'project' | 'profile'>,
+): string[] {
+  const named = [organisation, project, profile].flatMap((place) => Object.values(place?.values ?? {}));
+  const hashes = named.filter((value): value is string => typeof value === 'string' && HASH.test(value));
+  return [...new Set([...documents.flatMap(picturesUsed), ...hashes])];
+}
+
+/** What sheets of some formats are composed with, and the files that written sheets carry. */
+export async function sheetResources(
+  db: Database,
+  documents: readonly FormatDocument[],
+  facts: Pick<Facts, 'organisation' | 'project' | 'profile'>,
+  properties: readonly PropertyDefinition[],
+): Promise<{ resources: Resources; files: SheetFiles }> {
+  const fonts = await fontsFor(db, [...new Set(documents.flatMap((document) => documentFonts(document)))]);
+  const hashes = picturesOf(documents, facts);
+  const pictures = await findPictures(db, hashes);
+  const rasters = await findPictureFiles(db, hashes);
+  return {
+    resources: {
+      properties: new Map(properties.map((property) => [property.id, property])),
+      fonts: fonts.tables,
+      seen: await seenAtHand(db),
+      pictures,
+    },
+    files: { font: fonts.file, picture: (hash) => rasters.get(hash)! },
+  };
+}

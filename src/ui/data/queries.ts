@@ -1,0 +1,94 @@
+import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
+import { type WantedDrawings, listDrawings } from '../../contract/drawings';
+import { listFormats, readFormat } from '../../contract/formats';
+import { listMaterials, readOffice } from '../../contract/office';
+import { readPicture } from '../../contract/pictures';
+import { listProperties, readUses } from '../../contract/properties';
+import { listSpecimens, readModels, readStore } from '../../contract/specimens';
+import type { GlyphTableJson } from '../../core/lettering/glyph-table';
+import { ask } from './request';
+
+const behind = (page: { next?: string | undefined }) => page.next;
+
+/** The dictionary, the values on record, materials and fonts. */
+export const officeQuery = queryOptions({ queryKey: ['office'], queryFn: () => ask(readOffice) });
+
+export const shelfQuery = (search: string, order: 'shelf' | 'name') =>
+  infiniteQueryOptions({
+    queryKey: ['shelf', search, order],
+    queryFn: ({ pageParam }) => ask(listFormats, { query: { search, order, after: pageParam } }),
+    initialPageParam: undefined as string | undefined,
+    getNextPageParam: behind,
+  });
+
+/** A format with its newest edition. */
+export const formatQuery = (id: string) =>
+  queryOptions({ queryKey: ['format', id], queryFn: () => ask(readFormat, { params: { id } }) });
+
+export const specimensQuery = (search: string) =>
+  infiniteQueryOptions({
+    queryKey: ['specimens', search],
+    queryFn: ({ pageParam }) => ask(listSpecimens, { query: { search, after: pageParam } }),
+    initialPageParam: undefined as string | undefined,
+    getNextPageParam: behind,
+  });
+
+/** Specimens with all that they are made of. */
+export const modelsQuery = (ids: readonly string[]) =>
+  queryOptions({
+    queryKey: ['models', ...ids],
+    queryFn: () => ask(readModels, { body: { ids: [...ids] } }),
+  });
+
+/** A picture as sheets are composed with it: asked for once. */
+export const pictureQuery = (hash: string) =>
+  queryOptions({
+    queryKey: ['picture', hash],
+    queryFn: () => ask(readPicture, { params: { hash } }),
+    staleTime: Infinity,
+  });
+
+const glyphs = async (path: string): Promise<unknown> => {
+  const response = await fetch(path);
+  if (!response.ok) throw new Error('The lettering cannot be loaded.');
+  return response.json();
+};
+
+/** The glyph tables of the shipped fonts. */
+export const shippedFontsQuery = queryOptions({
+  queryKey: ['fonts'],
+  queryFn: () => glyphs('/api/fonts') as Promise<GlyphTableJson[]>,
+  staleTime: Infinity,
+});
+
+/** The glyph table of a font of the office. */
+export const fontQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['font', id],
+    queryFn: () => glyphs(`/api/fonts/${encodeURIComponent(id)}/table`) as Promise<GlyphTableJson>,
+    staleTime: Infinity,
+  });
+
+export const dictionaryQuery = queryOptions({ queryKey: ['dictionary'], queryFn: () => ask(listProperties) });
+
+export const usesQuery = (id: string) =>
+  queryOptions({ queryKey: ['uses', id], queryFn: () => ask(readUses, { params: { id } }) });
+
+export const registerQuery = (search: string, wanted: WantedDrawings) =>
+  infiniteQueryOptions({
+    queryKey: ['register', search, wanted],
+    queryFn: ({ pageParam }) => ask(listDrawings, { query: { search, wanted, after: pageParam } }),
+    initialPageParam: undefined as string | undefined,
+    getNextPageParam: behind,
+  });
+
+export const materialsQuery = queryOptions({ queryKey: ['materials'], queryFn: () => ask(listMaterials) });
+
+/** How often a screen asks what the model store has changed, ms. */
+const STORE_EVERY_MS = 3_000;
+
+export const storeQuery = queryOptions({
+  queryKey: ['store'],
+  queryFn: () => ask(readStore),
+  refetchInterval: STORE_EVERY_MS,
+});

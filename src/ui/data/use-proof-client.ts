@@ -1,0 +1,27 @@
+'use client';
+
+import { useEffect, useRef, useState } from 'react';
+import type { Resources } from '../../core/scene/resources';
+import { ProofClient } from '../proof/proof-client';
+
+/** A proof worker for as long as the component is there, working with the newest resources. */
+export function useProofClient(resources: Resources | undefined): ProofClient | undefined {
+  const [client, setClient] = useState<ProofClient>();
+  const held = useRef<ProofClient>(undefined);
+  useEffect(() => {
+    if (!resources) return;
+    if (held.current) held.current.setResources(resources);
+    else {
+      held.current = new ProofClient(resources);
+      setClient(held.current);
+    }
+  }, [resources]);
+  useEffect(
+    () => () => {
+      held.current?.end();
+      held.current = undefined;
+    },
+    [],
+  );
+  return client;
+}

@@ -1,0 +1,68 @@
+'use client';
+
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { useDeferredValue, useMemo, useState } from 'react';
+import type { SpecimenEntry } from '../../contract/specimens';
+import { type PickerItem, SearchPicker } from '../controls/search-picker';
+import type { Filled } from '../data/office';
+import { specimensQuery } from '../data/queries';
+
+const keyOf = ({ specimen, variant }: Filled) => `${specimen}|${variant ?? ''}`;
+
+/** The specimens whose names have a text in them, as far as they are known, and how many more there are. */
+export function useSpecimens(search: string) {
+  const { data, fetchNextPage, hasNextPage, isFetching, error, refetch } = useInfiniteQuery({
+    ...specimensQuery(useDeferredValue(search)),
+    placeholderData: (before) => before,
+  });
+  const entries = useMemo(() => data?.pages.flatMap((page) => page.entries) ?? [], [data]);
+  return { entries, total: data?.pages[0]?.total, fetchNextPage, hasNextPage, isFetching, error, refetch };
+}
+
+/** A choice of one of the office's models, searched as one types: the model itself, or with `variants` each of them too. */
+export function SpecimenPicker(props: {
+  label: string;
+  shown: string;
+  variants?: boolean;
+  /** A choice that stands before all models. */
+  first?: PickerItem;
+  disabled?: boolean;
+  onChoose: (filled: Filled | undefined, entry: SpecimenEntry | undefined) => void;
+}) {
+  const { label, shown, variants, first, disabled, onChoose } = props;
+  const [search, setSearch] = useState('');
+  const { entries, total = 0 } = useSpecimens(search);
+  const choices = useMemo(
+    () =>
+      entries.flatMap((entry) => {
+        const own = { filled: { specimen: entry.id } as Filled, label: entry.name, entry };
+        const others = variants
+          ? entry.variants.map((variant) => ({
+              filled: { specimen: entry.id, variant },
+              label: `${entry.name} · ${variant}`,
+              entry,
+            }))
+          : [];
+        return [own, ...others];
+      }),
+    [entries, variants],
+  );
+  const items = useMemo(
+    () => [...(first ? [first] : []), ...choices.map((one) => ({ value: keyOf(one.filled), label: one.label }))],
+    [first, choices],
+  );
+  return (
+    <SearchPicker
+      label={label}
+      shown={shown}
+      items={items}
+      more={total - entries.length}
+      disabled={disabled}
+      onSearch={setSearch}
+      onChoose={(value) => {
+        const chosen = choices.find(({ filled }) => keyOf(filled) === value);
+        onChoose(chosen?.filled, chosen?.entry);
+      }}
+    />
+  );
+}
