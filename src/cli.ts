@@ -114,13 +114,7 @@ async function main(): Promise<void> {
   console.log(`wrote ${out}`);
 }
 
-async function writers(
-  ending: string,
-  { scene, report }: Composed,
-  files: SheetFiles,
-  title: string,
-  date: string,
-) {
+async function writers(ending: string, { scene, report }: Composed, files: SheetFiles, title: string, date: string) {
   switch (ending) {
     case '.svg':
       return writeSvg(scene, files, title);

@@ -4,11 +4,12 @@ import '@fontsource/barlow-semi-condensed/600.css';
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { SHEET_FONT_FACES } from '../ui/theme/sheet-fonts';
+import { Queries } from '../ui/data/query-client';
 import { Theme } from '../ui/theme/provider';
 import { Shell } from '../ui/shell/shell';
 
 export const metadata: Metadata = {
-  title: 'Zonograph',
+  title: { default: 'Zonograph', template: '%s · Zonograph' },
   description: 'Sheet formats for part and assembly drawings',
 };
 
@@ -20,7 +21,9 @@ export default function Layout({ children }: { children: ReactNode }) {
       </head>
       <body>
         <Theme>
-          <Shell>{children}</Shell>
+          <Queries>
+            <Shell>{children}</Shell>
+          </Queries>
         </Theme>
       </body>
     </html>

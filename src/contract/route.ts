@@ -7,7 +7,11 @@ type Nothing = typeof NOTHING;
  * What one route takes and answers: the one description that the server's handler and the interface's requests are made from. The
  * names in brackets in its path are its parameters.
  */
-export interface Route<A extends z.ZodType = z.ZodType, B extends z.ZodType = z.ZodType, Q extends z.ZodType = z.ZodType> {
+export interface Route<
+  A extends z.ZodType = z.ZodType,
+  B extends z.ZodType = z.ZodType,
+  Q extends z.ZodType = z.ZodType,
+> {
   method: 'GET' | 'POST' | 'PUT' | 'DELETE';
   path: string;
   /** What stands behind the question mark, as texts. */

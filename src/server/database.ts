@@ -148,7 +148,10 @@ async function answering<T>(work: () => Promise<T>): Promise<T> {
     if (message === 'Queue limit reached.') throw new DatabaseBusy(error);
     // A packet that is larger than the server takes; it closes the connection on it.
     if (errno === 1153 || code === 'ER_NET_PACKET_TOO_LARGE')
-      throw new ServiceError(422, 'That is larger than the database takes at once. Ask for a larger max_allowed_packet.');
+      throw new ServiceError(
+        422,
+        'That is larger than the database takes at once. Ask for a larger max_allowed_packet.',
+      );
     const closed = error instanceof Error && /closed state|Connection lost/.test(error.message);
     throw (code && AWAY.has(code)) || closed ? new DatabaseAway(error) : error;
   }

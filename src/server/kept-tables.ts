@@ -28,13 +28,13 @@ export async function fillKeptTables(): Promise<boolean> {
   const dictionary = await dictionaryAtHand(database);
   await database.run('DELETE FROM property_longest');
   await database.run('DELETE FROM specimen_values');
-  for (let last = ''; ; ) {
+  for (let last = ''; ;) {
     const specimens = await specimensBehind(database, last, STEP);
     if (specimens.length === 0) break;
     await transaction((db) => keepModels(db, STANDARDS_DESK, specimens, dictionary));
     last = specimens.at(-1)!.id;
   }
-  for (let last = ''; ; ) {
+  for (let last = ''; ;) {
     const editions = await editionsBehind(database, last, STEP);
     if (editions.length === 0) break;
     for (const edition of editions)

@@ -103,7 +103,8 @@ export async function seedDrawings(folder: string): Promise<void> {
       sizeId: given.size,
     });
     let { answers, version } = (await drawing(id)).drawing;
-    for (const add of given.revisions ?? []) ({ version, answers } = await reviseDrawing(STANDARDS_DESK, id, { version, revising: { add } }));
+    for (const add of given.revisions ?? [])
+      ({ version, answers } = await reviseDrawing(STANDARDS_DESK, id, { version, revising: { add } }));
     await changeDrawing(STANDARDS_DESK, id, {
       version,
       answers: { ...answers, ...given.answers },

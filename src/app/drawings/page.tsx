@@ -1,5 +1,14 @@
+import type { Metadata } from 'next';
+import { drawings } from '../../server/services/drawings';
+import { registerQuery } from '../../ui/data/queries';
 import { Register } from '../../ui/drawings/register';
+import { answered } from '../answered';
+
+export const dynamic = 'force-dynamic';
+export const metadata: Metadata = { title: 'Drawings' };
 
 export default function Page() {
-  return <Register />;
+  return answered(<Register />, (client) => [
+    client.prefetchInfiniteQuery({ ...registerQuery('', 'all'), queryFn: () => drawings({ wanted: 'all' }) }),
+  ]);
 }

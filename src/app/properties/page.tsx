@@ -1,5 +1,14 @@
+import type { Metadata } from 'next';
+import { dictionary } from '../../server/services/dictionary';
+import { dictionaryQuery } from '../../ui/data/queries';
 import { Dictionary } from '../../ui/dictionary/dictionary';
+import { answered } from '../answered';
+
+export const dynamic = 'force-dynamic';
+export const metadata: Metadata = { title: 'Properties' };
 
 export default function Page() {
-  return <Dictionary />;
+  return answered(<Dictionary />, (client) => [
+    client.prefetchQuery({ ...dictionaryQuery, queryFn: () => dictionary() }),
+  ]);
 }

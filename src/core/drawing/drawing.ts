@@ -30,7 +30,10 @@ export function drawingFacts(
   return {
     ...surroundings,
     ...model,
-    drawing: { name: `Drawing ${number}`, values: { ...Object.fromEntries(byProperty), ...answers, [SUPPLIED.drawingNumber]: number } },
+    drawing: {
+      name: `Drawing ${number}`,
+      values: { ...Object.fromEntries(byProperty), ...answers, [SUPPLIED.drawingNumber]: number },
+    },
     overruled,
     purpose: 'drawing',
   };

@@ -8,7 +8,7 @@ export interface Changeable {
   answers: Answers;
   overruled: Answers;
   sizeId: string;
-  sheets: readonly DrawingSheet[];
+  sheets: DrawingSheet[];
   scale: string;
   decimalMark: ',' | '.';
   profileId: string;
@@ -21,7 +21,8 @@ type Single = (typeof SINGLE)[number];
 
 /** What two people changed in different ways: an answer or an overruled value by its key, a setting, the sheets. */
 export type Clash =
-  | { of: 'answers' | 'overruled'; key: string; mine: Value | undefined; theirs: Value | undefined }
+  | { of: 'answers'; key: string; mine: Value | undefined; theirs: Value | undefined }
+  | { of: 'overruled'; key: string; mine: Value | undefined; theirs: Value | undefined }
   | { of: Single; mine: string; theirs: string }
   | { of: 'sheets'; mine: readonly DrawingSheet[]; theirs: readonly DrawingSheet[] };
 

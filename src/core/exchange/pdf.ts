@@ -25,11 +25,7 @@ export interface PdfPage {
  *
  * @param files the fonts and raster pictures that the sheets name
  */
-export async function writePdf(
-  pages: readonly PdfPage[],
-  files: SheetFiles,
-  details: PdfDetails,
-): Promise<Uint8Array> {
+export async function writePdf(pages: readonly PdfPage[], files: SheetFiles, details: PdfDetails): Promise<Uint8Array> {
   const pdf = new PDFDocument({
     autoFirstPage: false,
     info: { Title: details.title, Creator: 'Zonograph', CreationDate: new Date(`${details.date}T00:00:00Z`) },

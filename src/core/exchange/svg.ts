@@ -164,7 +164,9 @@ export function fontsUsed(scene: Scene): string[] {
  * @param title for readers of the file
  */
 export function writeSvg(scene: Scene, files: SheetFiles, title: string): string {
-  const types = new Map(scene.primitives.flatMap((one) => (one.kind === 'image' ? [[one.hash, one.type] as const] : [])));
+  const types = new Map(
+    scene.primitives.flatMap((one) => (one.kind === 'image' ? [[one.hash, one.type] as const] : [])),
+  );
   const embedded = (hash: string) =>
     `data:image/${types.get(hash)};base64,${Buffer.from(files.picture(hash)).toString('base64')}`;
   const faces = fontsUsed(scene).map((font) => {

@@ -11,7 +11,7 @@ export interface Table {
 export const MOST_ROWS = 200_000;
 
 /**
- * Reads a CSV file: UTF-8, or UTF-16 with its mark; parted by commas, semicolons or tabs; the first line names the columns.
+ * Reads a CSV file: UTF-8, or UTF-16 with its mark; separated by commas, semicolons or tabs; the first line names the columns.
  * Refused for another encoding, a missing or repeated column name, and more rows than can be taken.
  */
 export function readTable(bytes: Uint8Array): Outcome<{ table: Table }> {

@@ -39,7 +39,7 @@ export const CellReport = z.object({
   name: z.string(),
   box: Box,
   caption: z.string(),
-  /** What is printed; the lines of a text are parted by line feeds. */
+  /** What is printed; the lines of a text are separated by line feeds. */
   text: z.string(),
   runs: z.array(
     z.object({

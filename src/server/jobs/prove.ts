@@ -30,7 +30,13 @@ export const prove: JobKind = {
     const { resources } = await sheetResources(database, [document], facts, dictionary.properties);
     const { scale } = format.settings;
     let { piecesDone, lastId = '' } = job;
-    let prover = new Prover({ document, facts, scale, resources, models: modelSources({ ...dictionary, specimens: [] }) });
+    let prover = new Prover({
+      document,
+      facts,
+      scale,
+      resources,
+      models: modelSources({ ...dictionary, specimens: [] }),
+    });
     for (;;) {
       if (signal.aborted) return 'left';
       const specimens = await specimensBehind(database, lastId, STEP);

@@ -12,7 +12,12 @@ export async function runOne(owner: string, signal: AbortSignal): Promise<boolea
   if (!job) return false;
   const kind = JOB_KINDS[job.kind];
   if (!kind) {
-    await endJob(database, { id: job.id, owner, state: 'failed', trouble: `Nobody knows work of the kind ${job.kind}.` });
+    await endJob(database, {
+      id: job.id,
+      owner,
+      state: 'failed',
+      trouble: `Nobody knows work of the kind ${job.kind}.`,
+    });
     return true;
   }
   try {

@@ -185,7 +185,8 @@ export function listDrawings(
         variant: raw.variant ?? undefined,
         formatName: raw.formatName,
         edition: raw.edition,
-        sizeName: fromJson<{ id: string; name: string }[]>(raw.sizes).find(({ id }) => id === raw.sizeId)?.name ?? raw.sizeId,
+        sizeName:
+          fromJson<{ id: string; name: string }[]>(raw.sizes).find(({ id }) => id === raw.sizeId)?.name ?? raw.sizeId,
         sheets: Number(raw.sheets),
         revision: raw.revision ?? undefined,
         state: raw.state,

@@ -80,8 +80,7 @@ export async function deleteEndedJobs(
   db: Database,
   { id, kind, subject }: Pick<JobRow, 'id' | 'kind' | 'subject'>,
 ): Promise<void> {
-  const sql =
-    "DELETE FROM jobs WHERE kind = ? AND subject = ? AND id <> ? AND state NOT IN ('waiting', 'running')";
+  const sql = "DELETE FROM jobs WHERE kind = ? AND subject = ? AND id <> ? AND state NOT IN ('waiting', 'running')";
   await db.run(sql, [kind, subject, id]);
 }
 

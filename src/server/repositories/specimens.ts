@@ -21,7 +21,12 @@ const toRow = (raw: Raw): SpecimenRow => ({ specimen: fromJson(raw.document), ve
 /** The specimens by name, in pages; with `search` those that have it in their name. */
 export function listSpecimens(
   db: Database,
-  asked: { search?: string | undefined; model?: Specimen['model'] | undefined; after?: string | undefined; size: number },
+  asked: {
+    search?: string | undefined;
+    model?: Specimen['model'] | undefined;
+    after?: string | undefined;
+    size: number;
+  },
 ): Promise<Page<SpecimenEntry>> {
   const { search, model } = asked;
   return readPage<{ id: string; name: string; model: Specimen['model']; variants: unknown }, SpecimenEntry>(

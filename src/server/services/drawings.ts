@@ -272,7 +272,9 @@ async function replaced(
     next.finishedWith = next.state === 'finished' ? shownHash(next, at.models.sources) : undefined;
     if (!(await replaceDrawing(db, next, version))) throw await movedOn();
     await keepColumns(db, id, registerColumns(next, at));
-    const words = [next.state === row.state ? `Changed drawing ${row.number}` : `Drawing ${row.number} is ${next.state}`];
+    const words = [
+      next.state === row.state ? `Changed drawing ${row.number}` : `Drawing ${row.number} is ${next.state}`,
+    ];
     await noteChange(db, actor, { subject: `drawing ${id}`, sitting: randomUUID(), words });
     return drawingView((await findDrawing(db, id))!, at);
   });

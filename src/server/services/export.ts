@@ -91,8 +91,7 @@ export async function writeSheets(
     const content = kind === 'svg' ? writeSvg(scene, sheetFiles, own) : writeDxf(scene);
     files[`${sheets.length === 1 ? base : fileName(own)}.${kind}`] = new TextEncoder().encode(content);
     // A DXF names its raster pictures as files beside it.
-    if (kind === 'dxf')
-      for (const { name: picture, bytes } of pictureFiles(scene, sheetFiles)) files[picture] = bytes;
+    if (kind === 'dxf') for (const { name: picture, bytes } of pictureFiles(scene, sheetFiles)) files[picture] = bytes;
   }
   const [only, ...more] = Object.entries(files);
   return only && more.length === 0

@@ -133,8 +133,7 @@ export async function startFormat(
       ({ name } = document);
       const model = await firstFormat(db);
       const profiles = await placesOf(db, 'profile');
-      const profile =
-        profiles.find(({ values }) => values[SUPPLIED.projectionAngle] === projection) ?? profiles[0];
+      const profile = profiles.find(({ values }) => values[SUPPLIED.projectionAngle] === projection) ?? profiles[0];
       if (!model || !profile) throw new ServiceError(422, 'The office has no drafting profile to prove a format with.');
       await insertFormat(db, {
         ...model,

@@ -5,12 +5,7 @@ import { Material } from '../../core/specimen/material';
 import type { Actor } from '../actor';
 import { database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
-import {
-  allMaterials,
-  deleteMaterial,
-  insertMaterial,
-  replaceMaterial,
-} from '../repositories/materials';
+import { allMaterials, deleteMaterial, insertMaterial, replaceMaterial } from '../repositories/materials';
 import { ServiceError } from './service-error';
 
 /** The office's materials by name, each with the version a change is made on. */
@@ -34,7 +29,11 @@ export async function keepMaterial(actor: Actor, json: unknown, version: number 
     } else if (!(await replaceMaterial(db, material, version))) {
       throw new ServiceError(409, `Somebody changed “${material.name}” meanwhile. Look at theirs first.`);
     }
-    await noteChange(db, actor, { subject: 'materials', sitting: randomUUID(), words: [`${material.name}: ${material.density} kg/dm³`] });
+    await noteChange(db, actor, {
+      subject: 'materials',
+      sitting: randomUUID(),
+      words: [`${material.name}: ${material.density} kg/dm³`],
+    });
   });
   return { material, version: (version ?? 0) + 1 };
 }

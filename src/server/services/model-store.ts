@@ -9,14 +9,7 @@ import { NOTHING_KNOWN, joinSpecimens } from '../../core/specimen/joining';
 import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
 import type { Actor } from '../actor';
 import { database, transaction } from '../database';
-import {
-  changedModels,
-  knownEtags,
-  lastGiven,
-  noteAsked,
-  noteModel,
-  storeState,
-} from '../repositories/model-store';
+import { changedModels, knownEtags, lastGiven, noteAsked, noteModel, storeState } from '../repositories/model-store';
 import { findSpecimen, insertSpecimens, replaceSpecimen } from '../repositories/specimens';
 import { runNow } from '../repositories/jobs';
 import { keepModels } from './kept-of-models';

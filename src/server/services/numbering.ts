@@ -23,7 +23,11 @@ export async function changeNumbering(actor: Actor, json: unknown): Promise<Numb
   const rule = parsed.data;
   await transaction(async (db) => {
     await keepNumbering(db, 'drawings', rule);
-    await noteChange(db, actor, { subject: 'numbering', sitting: randomUUID(), words: [`Drawings are numbered from ${numberBy(rule)}`] });
+    await noteChange(db, actor, {
+      subject: 'numbering',
+      sitting: randomUUID(),
+      words: [`Drawings are numbered from ${numberBy(rule)}`],
+    });
   });
   return rule;
 }

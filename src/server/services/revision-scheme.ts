@@ -24,7 +24,11 @@ export async function changeRevisionScheme(actor: Actor, json: unknown): Promise
   const scheme = parsed.data;
   await transaction(async (db) => {
     await keepSetting(db, ID, scheme);
-    await noteChange(db, actor, { subject: 'revision scheme', sitting: randomUUID(), words: [`Revisions are named ${schemePreview(scheme, 4).join(', ')} …`] });
+    await noteChange(db, actor, {
+      subject: 'revision scheme',
+      sitting: randomUUID(),
+      words: [`Revisions are named ${schemePreview(scheme, 4).join(', ')} …`],
+    });
   });
   return scheme;
 }

@@ -170,7 +170,7 @@ function AskedRows({
               .split(',')
               .map((one) => one.trim())
               .filter(Boolean);
-            return choices.length > 0 ? set({ choices }) : refuse('Type the choices, parted by commas.');
+            return choices.length > 0 ? set({ choices }) : refuse('Type the choices, separated by commas.');
           }}
         />
       )}

@@ -139,7 +139,8 @@ function ZoneRows({ document, sizeId, sizeName }: { document: FormatDocument; si
                 .filter(Boolean),
             ),
           ];
-          if (omit.some((letter) => !/^[A-Z]$/.test(letter))) return refuse('Letters from A to Z, parted by spaces.');
+          if (omit.some((letter) => !/^[A-Z]$/.test(letter)))
+            return refuse('Letters from A to Z, separated by spaces.');
           if (omit.length > 20) return refuse('At most 20 letters may be omitted.');
           return set({ omit });
         }}

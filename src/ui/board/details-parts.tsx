@@ -58,7 +58,12 @@ function mend(repair: Repair): void {
   const [step, ...others] = repair.steps;
   const { act } = useBoardStore.getState();
   if (others.length === 0) act(step!);
-  else act({ op: 'together', name: repairWords(repair), steps: repair.steps.flatMap((one) => (one.op === 'together' ? one.steps : [one])) });
+  else
+    act({
+      op: 'together',
+      name: repairWords(repair),
+      steps: repair.steps.flatMap((one) => (one.op === 'together' ? one.steps : [one])),
+    });
 }
 
 function FindingEntry({ finding }: { finding: Finding }) {
@@ -85,12 +90,7 @@ function FindingEntry({ finding }: { finding: Finding }) {
         ) : reason === undefined ? (
           <>
             {repair && (
-              <Button
-                type="button"
-                fontSize="13px"
-                height="24px"
-                onClick={() => mend(repair)}
-              >
+              <Button type="button" fontSize="13px" height="24px" onClick={() => mend(repair)}>
                 {repairWords(repair)}
               </Button>
             )}

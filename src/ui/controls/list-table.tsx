@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import type { RowData, Table, TableFeatures } from '@tanstack/react-table';
+import { FlexRender, type ReactTable, type RowData, type TableFeatures } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
 import { MoreButton } from './more-button';
@@ -19,7 +19,7 @@ const AROUND = 20;
  */
 export function ListTable<F extends TableFeatures, T extends RowData>(props: {
   label: string;
-  table: Table<F, T>;
+  table: ReactTable<F, T>;
   left: number;
   hasMore: boolean;
   busy: boolean;
@@ -55,7 +55,7 @@ export function ListTable<F extends TableFeatures, T extends RowData>(props: {
             <tr key={group.id}>
               {group.headers.map((header) => (
                 <HeadCell key={header.id}>
-                  <table.FlexRender header={header} />
+                  <FlexRender header={header} />
                 </HeadCell>
               ))}
             </tr>
@@ -76,7 +76,7 @@ export function ListTable<F extends TableFeatures, T extends RowData>(props: {
               >
                 {row.getAllCells().map((cell) => (
                   <DataCell key={cell.id}>
-                    <table.FlexRender cell={cell} />
+                    <FlexRender cell={cell} />
                   </DataCell>
                 ))}
               </Line>

@@ -6,6 +6,7 @@ import { readPicture } from '../../contract/pictures';
 import { listProperties, readUses } from '../../contract/properties';
 import { listSpecimens, readModels, readStore } from '../../contract/specimens';
 import type { GlyphTableJson } from '../../core/lettering/glyph-table';
+import type { Specimen } from '../../core/specimen/specimen';
 import { ask } from './request';
 
 const behind = (page: { next?: string | undefined }) => page.next;
@@ -33,12 +34,21 @@ export const specimensQuery = (search: string) =>
     getNextPageParam: behind,
   });
 
+/** How many models are asked for at once. */
+const MODELS_AT_ONCE = 100;
+
+async function modelsWithAll(ids: readonly string[]) {
+  const found = new Map<string, Specimen>();
+  for (let at = 0; at < ids.length; at += MODELS_AT_ONCE) {
+    const some = await ask(readModels, { body: { ids: ids.slice(at, at + MODELS_AT_ONCE) } });
+    for (const specimen of some) found.set(specimen.id, specimen);
+  }
+  return [...found.values()];
+}
+
 /** Specimens with all that they are made of. */
 export const modelsQuery = (ids: readonly string[]) =>
-  queryOptions({
-    queryKey: ['models', ...ids],
-    queryFn: () => ask(readModels, { body: { ids: [...ids] } }),
-  });
+  queryOptions({ queryKey: ['models', ...ids], queryFn: () => modelsWithAll(ids) });
 
 /** A picture as sheets are composed with it: asked for once. */
 export const pictureQuery = (hash: string) =>

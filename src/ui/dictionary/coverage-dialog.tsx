@@ -12,9 +12,9 @@ Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 export function CoverageDialog(props: {
   lines: readonly { definition: PropertyDefinition; has: number | undefined }[];
   specimens: number;
-  close: () => void;
+  onClose: () => void;
 }) {
-  const { lines, specimens, close } = props;
+  const { lines, specimens, onClose } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const covered = lines.flatMap(({ definition, has }) =>
     has === undefined ? [] : [{ name: definition.name, has, must: definition.mustHave }],
@@ -55,7 +55,7 @@ export function CoverageDialog(props: {
     return () => chart.destroy();
   });
   return (
-    <Dialog open title="How many specimens have each property" width="640px" onClose={close}>
+    <Dialog open title="How many specimens have each property" width="640px" onClose={onClose}>
       <Box height="460px">
         <canvas
           ref={canvas}

@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
 import {
   createColumnHelper,
   createSortedRowModel,
@@ -11,22 +12,20 @@ import {
   useTable,
 } from '@tanstack/react-table';
 import dynamic from 'next/dynamic';
-import { useCallback, useEffect, useMemo, useState } from 'react';
-import { cellName } from '../../core/format/names';
-import { linksByProperty } from '../../core/format/usage';
-import { matchedName } from '../../core/property/names';
+import { useMemo, useState } from 'react';
+import type { ListedProperty } from '../../contract/properties';
+import { counted } from '../../core/counted';
 import { dictionaryCsv } from '../../core/property/dictionary-csv';
-import { coverageOf } from '../../core/specimen/coverage';
-import { massSources } from '../../core/specimen/seen-values';
+import { matchedName } from '../../core/property/names';
 import { Button } from '../controls/button';
 import { TextInput } from '../controls/field';
+import { ListTable } from '../controls/list-table';
 import { LoadProblem } from '../controls/load-problem';
-import { DataCell, HeadCell } from '../controls/table';
-import { type OfficeData, loadOffice } from '../data/office';
-import { get } from '../data/request';
+import { dictionaryQuery } from '../data/queries';
 import { saveText } from '../data/save-file';
+import { useOfficeChanged } from '../data/use-office-changed';
 import { Screen } from '../shell/screen';
-import { PropertyDialog, type PropertyRow } from './property-dialog';
+import { PropertyDialog } from './property-dialog';
 
 const CoverageDialog = dynamic(() => import('./coverage-dialog').then((module) => module.CoverageDialog), {
   ssr: false,
@@ -35,13 +34,9 @@ const ImportDictionary = dynamic(() => import('./import-dictionary').then((modul
   ssr: false,
 });
 
-interface Line extends PropertyRow {
+interface Line extends ListedProperty {
   /** Share of the specimens that have it; absent for what does not come from a model. */
   has: number | undefined;
-  /** The different values that models have, the longest first. */
-  seen: string[];
-  /** The cells that print it, in words. */
-  places: string[];
 }
 
 const features = tableFeatures({
@@ -53,33 +48,42 @@ const column = createColumnHelper<typeof features, Line>();
 
 /** The property dictionary: the register of every named datum, to look through, add to and change. */
 export function Dictionary() {
-  const { rows, office, problem, reload } = useDictionary();
+  const { data, error, refetch } = useQuery(dictionaryQuery);
+  const onOfficeChange = useOfficeChanged();
   const [search, setSearch] = useState('');
   const [open, setOpen] = useState<Line | 'new'>();
   const [panel, setPanel] = useState<'coverage' | 'import'>();
-  const lines = useMemo(() => linesOf(rows ?? [], office), [rows, office]);
+  const definitions = useMemo(() => data?.entries.map(({ definition }) => definition), [data]);
+  const lines = useMemo(
+    () =>
+      (data?.entries ?? []).map((entry): Line => ({
+        ...entry,
+        has: entry.definition.source === 'model' && data!.specimens > 0 ? entry.specimens / data!.specimens : undefined,
+      })),
+    [data],
+  );
   const shown = useMemo(() => {
     const wanted = matchedName(search);
     return lines.filter(({ definition }) =>
       [definition.name, ...definition.aliases].some((name) => matchedName(name).includes(wanted)),
     );
   }, [lines, search]);
-  const table = useTable({ features, columns: COLUMNS, data: shown });
+  const table = useTable({ features, columns: COLUMNS, data: shown, getRowId: (line) => line.definition.id });
   return (
     <Screen
       plate={[
         { caption: 'Dictionary', value: 'Properties of the office', wide: true },
         {
           caption: 'Properties',
-          value: rows ? (search ? `${shown.length} of ${rows.length}` : String(rows.length)) : '…',
+          value: data ? (search ? `${shown.length} of ${lines.length}` : String(lines.length)) : '…',
           width: '130px',
         },
         {
           caption: 'From models',
-          value: rows ? String(rows.filter(({ definition }) => definition.source === 'model').length) : '…',
+          value: definitions ? String(definitions.filter(({ source }) => source === 'model').length) : '…',
           width: '130px',
         },
-        { caption: 'Specimens', value: office ? String(office.specimens.length) : '…', width: '130px' },
+        { caption: 'Specimens', value: data ? String(data.specimens) : '…', width: '130px' },
       ]}
     >
       <Flex direction="column" height="100%">
@@ -97,92 +101,59 @@ export function Dictionary() {
             />
           </Box>
           <Box flex="1" />
-          <Button type="button" onClick={() => setPanel('coverage')} disabled={!office}>
+          <Button type="button" onClick={() => setPanel('coverage')} disabled={!data}>
             Coverage…
           </Button>
           <Button
             type="button"
-            disabled={!rows}
-            onClick={() => saveText(dictionaryCsv(rows!.map((row) => row.definition)), 'properties.csv')}
+            disabled={!definitions}
+            onClick={() => saveText(dictionaryCsv(definitions!), 'properties.csv')}
           >
-            CSV out
+            Export CSV
           </Button>
-          <Button type="button" disabled={!rows} onClick={() => setPanel('import')}>
-            CSV in…
+          <Button type="button" disabled={!definitions} onClick={() => setPanel('import')}>
+            Import CSV…
           </Button>
           <Button look="primary" type="button" onClick={() => setOpen('new')}>
             Add a property…
           </Button>
         </Flex>
-        <LoadProblem problem={problem} retry={() => void reload()} />
-        <Box flex="1" overflow="auto" bg="card">
-          <chakra.table width="100%" borderCollapse="collapse">
-            <thead>
-              {table.getHeaderGroups().map((group) => (
-                <tr key={group.id}>
-                  {group.headers.map((header) => {
-                    const sorted = header.column.getIsSorted();
-                    return (
-                      <HeadCell
-                        key={header.id}
-                        aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
-                      >
-                        <chakra.button type="button" cursor="pointer" onClick={header.column.getToggleSortingHandler()}>
-                          <table.FlexRender header={header} /> {sorted === 'asc' ? '↑' : sorted === 'desc' ? '↓' : ''}
-                        </chakra.button>
-                      </HeadCell>
-                    );
-                  })}
-                </tr>
-              ))}
-            </thead>
-            <tbody>
-              {table.getRowModel().rows.map((row) => (
-                <chakra.tr
-                  key={row.id}
-                  _hover={{ bg: 'plumWash' }}
-                  cursor="pointer"
-                  onClick={() => setOpen(row.original)}
-                >
-                  {row.getAllCells().map((cell) => (
-                    <DataCell key={cell.id}>
-                      <table.FlexRender cell={cell} />
-                    </DataCell>
-                  ))}
-                </chakra.tr>
-              ))}
-            </tbody>
-          </chakra.table>
-          {rows && shown.length === 0 && (
-            <Box px="20px" py="16px" color="soft">
-              No property has “{search}” in its name or aliases.
-            </Box>
-          )}
-        </Box>
+        <LoadProblem problem={error?.message} onRetry={() => void refetch()} />
+        <ListTable
+          label="Properties"
+          table={table}
+          left={0}
+          hasMore={false}
+          busy={false}
+          onMore={() => undefined}
+          empty={
+            data &&
+            (search ? `No properties have “${search}” in their name or aliases.` : 'No properties yet: add the first.')
+          }
+          onOpen={setOpen}
+        />
       </Flex>
-      {panel === 'coverage' && office && (
-        <CoverageDialog lines={lines} specimens={office.specimens.length} close={() => setPanel(undefined)} />
+      {panel === 'coverage' && data && (
+        <CoverageDialog lines={lines} specimens={data.specimens} onClose={() => setPanel(undefined)} />
       )}
-      {panel === 'import' && rows && (
+      {panel === 'import' && definitions && (
         <ImportDictionary
-          known={rows.map((row) => row.definition)}
-          close={() => setPanel(undefined)}
-          done={() => {
+          known={definitions}
+          onClose={() => setPanel(undefined)}
+          onDone={() => {
             setPanel(undefined);
-            void reload();
+            onOfficeChange();
           }}
         />
       )}
       {open && (
         <PropertyDialog
           row={open === 'new' ? undefined : open}
-          seen={open === 'new' ? [] : open.seen}
-          places={open === 'new' ? [] : open.places}
-          others={(rows ?? []).map((row) => row.definition)}
-          close={() => setOpen(undefined)}
-          saved={() => {
+          others={definitions ?? []}
+          onClose={() => setOpen(undefined)}
+          onSave={() => {
             setOpen(undefined);
-            void reload();
+            onOfficeChange();
           }}
         />
       )}
@@ -209,30 +180,27 @@ const COLUMNS = column.columns([
     header: 'Also read as',
     sortFn: 'alphanumeric',
   }),
-  column.accessor((line) => line.seen[0] ?? '', {
+  column.accessor((line) => line.longest[0] ?? '', {
     id: 'longest',
     header: 'Longest',
-    sortFn: (a, b) => (a.original.seen[0]?.length ?? 0) - (b.original.seen[0]?.length ?? 0),
+    sortFn: (a, b) => (a.original.longest[0]?.length ?? 0) - (b.original.longest[0]?.length ?? 0),
     cell: ({ row: { original } }) => (
-      <Box maxWidth="250px" overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis" title={original.seen[0]}>
-        {original.seen[0]}
+      <Box maxWidth="250px" overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis" title={original.longest[0]}>
+        {original.longest[0]}
         {original.definition.length && (
           <Box
             as="span"
             color="soft"
-          >{`${original.seen.length > 0 ? ' · ' : ''}${original.definition.length} characters`}</Box>
+          >{`${original.longest.length > 0 ? ' · ' : ''}${original.definition.length} characters`}</Box>
         )}
       </Box>
     ),
   }),
-  column.accessor((line) => line.places.length, {
+  column.accessor((line) => line.uses, {
     id: 'used',
     header: 'Used in',
     sortFn: 'basic',
-    cell: ({ row }) =>
-      row.original.places.length === 0
-        ? '–'
-        : `${row.original.places.length} ${row.original.places.length === 1 ? 'cell' : 'cells'}`,
+    cell: ({ getValue }) => (getValue() === 0 ? '–' : counted(getValue(), 'cell')),
   }),
   column.accessor((line) => line.has ?? -1, {
     id: 'has',
@@ -255,57 +223,4 @@ function Bar({ share }: { share: number | undefined }) {
       </Box>
     </Flex>
   );
-}
-
-function linesOf(rows: readonly PropertyRow[], office: OfficeData | undefined): Line[] {
-  const definitions = rows.map((row) => row.definition);
-  const coverage = coverageOf(definitions, office?.specimens ?? [], office && massSources(office));
-  const places = office ? placesByProperty(office) : new Map<string, string[]>();
-  return rows.map((row) => {
-    const { id } = row.definition;
-    const seen = coverage.get(id);
-    return {
-      ...row,
-      has: seen && office && office.specimens.length > 0 ? seen.specimens / office.specimens.length : undefined,
-      seen: seen?.seen ?? [],
-      places: places.get(id) ?? [],
-    };
-  });
-}
-
-/** The cells that print each property, in words, over all formats. */
-function placesByProperty({ formats, properties }: OfficeData): Map<string, string[]> {
-  const names = new Map(properties.map(({ id, name }) => [id, name]));
-  const places = new Map<string, string[]>();
-  for (const { name, edition } of formats) {
-    for (const [property, links] of linksByProperty(edition.document)) {
-      const words = links.map(({ block, cell }) => {
-        const found = edition.document.blocks.find((one) => one.id === block)!;
-        const there = found.cells.find((one) => one.id === cell)!;
-        return `${name}: ${cellName(there, (id) => names.get(id))} in ${found.name}`;
-      });
-      places.set(property, [...(places.get(property) ?? []), ...words]);
-    }
-  }
-  return places;
-}
-
-function useDictionary() {
-  const [rows, setRows] = useState<PropertyRow[]>();
-  const [office, setOffice] = useState<OfficeData>();
-  const [problem, setProblem] = useState<string>();
-  const reload = useCallback(
-    () =>
-      Promise.all([get<PropertyRow[]>('/api/properties'), loadOffice()]).then(
-        ([properties, loaded]) => {
-          setRows(properties);
-          setOffice(loaded);
-          setProblem(undefined);
-        },
-        (error: Error) => setProblem(error.message),
-      ),
-    [],
-  );
-  useEffect(() => void reload(), [reload]);
-  return { rows, office, problem, reload };
 }

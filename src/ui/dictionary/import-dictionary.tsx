@@ -7,7 +7,8 @@ import type { PropertyDefinition } from '../../core/property/definition';
 import { type DictionaryRow, readDictionary } from '../../core/property/dictionary-csv';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
-import { send } from '../data/request';
+import { importProperties } from '../../contract/properties';
+import { ask } from '../data/request';
 
 const SIGNS: Record<DictionaryRow['does'], { sign: string; colour: string }> = {
   adds: { sign: '+', colour: 'pine' },
@@ -17,8 +18,12 @@ const SIGNS: Record<DictionaryRow['does'], { sign: string; colour: string }> = {
 };
 
 /** Reads a dictionary from a CSV file: what each row does is shown before anything is taken over. */
-export function ImportDictionary(props: { known: readonly PropertyDefinition[]; close: () => void; done: () => void }) {
-  const { known, close, done } = props;
+export function ImportDictionary(props: {
+  known: readonly PropertyDefinition[];
+  onClose: () => void;
+  onDone: () => void;
+}) {
+  const { known, onClose, onDone } = props;
   const [rows, setRows] = useState<DictionaryRow[]>();
   const [problem, setProblem] = useState<string>();
   const read = async (file: File | undefined) => {
@@ -32,8 +37,8 @@ export function ImportDictionary(props: { known: readonly PropertyDefinition[]; 
   const count = (does: DictionaryRow['does']) => rows?.filter((row) => row.does === does).length ?? 0;
   const take = async () => {
     try {
-      await send('PUT', '/api/properties', { definitions: taken.map(({ property }) => property) });
-      done();
+      await ask(importProperties, { body: { definitions: taken.map(({ property }) => property) } });
+      onDone();
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -41,9 +46,9 @@ export function ImportDictionary(props: { known: readonly PropertyDefinition[]; 
   return (
     <Dialog
       open
-      title="Read properties from a CSV file"
+      title="Import properties from a CSV file"
       width="620px"
-      onClose={close}
+      onClose={onClose}
       action={{
         words: taken.length > 0 ? `Take over ${taken.length}` : 'Take over',
         disabled: taken.length === 0,
@@ -52,7 +57,7 @@ export function ImportDictionary(props: { known: readonly PropertyDefinition[]; 
     >
       <Box fontSize="14px" pb="6px">
         The first line names the columns: Name, Type, Source, Quantity, Unit, Also read as, Longest, Pattern, Choices,
-        Required of, Description. Only Name is needed. CSV out writes such a file.
+        Required of, Description. Only Name is needed. Export CSV writes such a file.
       </Box>
       <input
         type="file"

@@ -1,8 +1,16 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
+import {
+  type ListedProperty,
+  addProperty,
+  changeProperty,
+  mergeProperty,
+  removeProperty,
+} from '../../contract/properties';
 import { issueInWords } from '../../core/format/reading';
 import { PropertyDefinition, PropertyType, Source } from '../../core/property/definition';
 import { propertyId } from '../../core/property/dictionary-csv';
@@ -11,14 +19,9 @@ import { Quantity, unitsOf } from '../../core/property/units';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, Select, TextInput } from '../controls/field';
-import { send } from '../data/request';
+import { usesQuery } from '../data/queries';
+import { ask } from '../data/request';
 import { DisplayRows } from '../property/display-rows';
-
-/** A property of the dictionary, with the version a change is made on. */
-export interface PropertyRow {
-  definition: PropertyDefinition;
-  version: number;
-}
 
 interface Fields {
   name: string;
@@ -39,21 +42,15 @@ interface Fields {
 /** Adds a property or changes one. Its id is made from its first name and never changes, so that links hold. */
 export function PropertyDialog({
   row,
-  seen,
-  places,
   others,
-  close,
-  saved,
+  onClose,
+  onSave,
 }: {
-  row: PropertyRow | undefined;
-  /** The values that models have, the longest first. */
-  seen: readonly string[];
-  /** The cells that print it, in words. */
-  places: readonly string[];
+  row: ListedProperty | undefined;
   /** The properties it may be merged into. */
   others: readonly PropertyDefinition[];
-  close: () => void;
-  saved: () => void;
+  onClose: () => void;
+  onSave: () => void;
 }) {
   const { register, handleSubmit, control, setValue, formState } = useForm<Fields>({
     defaultValues: fieldsFrom(row?.definition),
@@ -67,10 +64,10 @@ export function PropertyDialog({
       return;
     }
     try {
-      if (row)
-        await send('PUT', `/api/properties/${row.definition.id}`, { definition: parsed.data, version: row.version });
-      else await send('POST', '/api/properties', { definition: parsed.data });
-      saved();
+      const definition = parsed.data;
+      if (row) await ask(changeProperty, { params: { id: definition.id }, body: { definition, version: row.version } });
+      else await ask(addProperty, { body: { definition } });
+      onSave();
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -80,7 +77,7 @@ export function PropertyDialog({
       open
       title={row ? row.definition.name : 'Add a property'}
       width={row ? '820px' : undefined}
-      onClose={close}
+      onClose={onClose}
       action={{ words: row ? 'Save' : 'Add', form: 'property-form', disabled: formState.isSubmitting }}
     >
       <Flex gap="24px" align="stretch">
@@ -130,7 +127,7 @@ export function PropertyDialog({
           <Row label="Also read as" htmlFor="property-aliases">
             <TextInput
               id="property-aliases"
-              placeholder="other names in models, parted by commas"
+              placeholder="other names in models, separated by commas"
               {...register('aliases')}
             />
           </Row>
@@ -146,7 +143,7 @@ export function PropertyDialog({
           </Row>
           {type === 'choice' && (
             <Row label="Choices" htmlFor="property-choices">
-              <TextInput id="property-choices" placeholder="parted by commas" {...register('choices')} />
+              <TextInput id="property-choices" placeholder="separated by commas" {...register('choices')} />
             </Row>
           )}
           {type === 'text' && (
@@ -162,7 +159,7 @@ export function PropertyDialog({
             type={type}
             unit={type === 'number' ? unit : undefined}
             display={display}
-            example={type === 'text' ? seen[0] : undefined}
+            example={type === 'text' ? row?.longest[0] : undefined}
             change={(next) => {
               setValue('display', next);
               return { ok: true };
@@ -185,8 +182,8 @@ export function PropertyDialog({
         </chakra.form>
         {row && (
           <Box width="300px" flexShrink={0} borderLeft="1px solid" borderColor="line" pl="18px">
-            <WhereItIs seen={seen} places={places} />
-            <RemoveOrMerge row={row} others={others} done={saved} />
+            <WhereItIs row={row} />
+            <RemoveOrMerge row={row} others={others} onDone={onSave} />
           </Box>
         )}
       </Flex>
@@ -209,34 +206,38 @@ function Part({ title, children }: { title: string; children: ReactNode }) {
 const SHOWN = 6;
 
 /** The values that models have of a property, and the cells that print it. */
-function WhereItIs({ seen, places }: { seen: readonly string[]; places: readonly string[] }) {
-  const list = (lines: readonly string[]) => (
+function WhereItIs({ row }: { row: ListedProperty }) {
+  const { data: uses, error } = useQuery(usesQuery(row.definition.id));
+  const list = (lines: readonly string[], total = lines.length) => (
     <Box fontSize="13px">
       {lines.slice(0, SHOWN).map((line) => (
         <Box key={line} overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" title={line}>
           {line}
         </Box>
       ))}
-      {lines.length > SHOWN && <Box color="soft">and {lines.length - SHOWN} more</Box>}
+      {total > SHOWN && <Box color="soft">and {total - Math.min(SHOWN, lines.length)} more</Box>}
     </Box>
   );
   return (
     <>
-      {seen.length > 0 && <Part title="Seen in models">{list(seen)}</Part>}
-      <Part title="Used in">{places.length > 0 ? list(places) : 'no cell yet'}</Part>
+      {row.longest.length > 0 && <Part title="Seen in models, the longest first">{list(row.longest)}</Part>}
+      <Part title="Used in">
+        {error && <Problem>{error.message}</Problem>}
+        {uses && (uses.total > 0 ? list(uses.places, uses.total) : 'no cell yet')}
+      </Part>
     </>
   );
 }
 
 /** Takes the property out, or merges it into another one; a refusal says where it is used. */
-function RemoveOrMerge(props: { row: PropertyRow; others: readonly PropertyDefinition[]; done: () => void }) {
+function RemoveOrMerge(props: { row: ListedProperty; others: readonly PropertyDefinition[]; onDone: () => void }) {
   const { definition } = props.row;
   const [into, setInto] = useState('');
   const [problem, setProblem] = useState<string>();
   const tried = async (work: () => Promise<unknown>) => {
     try {
       await work();
-      props.done();
+      props.onDone();
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -259,11 +260,13 @@ function RemoveOrMerge(props: { row: PropertyRow; others: readonly PropertyDefin
         <Button
           type="button"
           disabled={into === ''}
-          onClick={() => void tried(() => send('POST', `/api/properties/${definition.id}`, { mergeInto: into }))}
+          onClick={() =>
+            void tried(() => ask(mergeProperty, { params: { id: definition.id }, body: { mergeInto: into } }))
+          }
         >
           Merge
         </Button>
-        <Button type="button" onClick={() => void tried(() => send('DELETE', `/api/properties/${definition.id}`, {}))}>
+        <Button type="button" onClick={() => void tried(() => ask(removeProperty, { params: { id: definition.id } }))}>
           Remove
         </Button>
       </Flex>

@@ -68,7 +68,9 @@ export class DrawingStore {
   async load(): Promise<void> {
     try {
       const loaded = await ask(readDrawing, { params: { id: this.id } });
-      const models = [...new Set([loaded.drawing.specimen, ...loaded.drawing.sheets.flatMap((one) => one.specimen ?? [])])];
+      const models = [
+        ...new Set([loaded.drawing.specimen, ...loaded.drawing.sheets.flatMap((one) => one.specimen ?? [])]),
+      ];
       const { office, resources } = await loadAtHand(loaded.formats, models);
       const unsaved = this.unsaved() ?? this.kept.get();
       this.state.setState({ open: { ...loaded, office, resources }, problem: undefined });
@@ -178,7 +180,8 @@ export class DrawingStore {
       this.state.setState({ saving: { kind: 'clashes', clashes: joined.clashes } });
       return false;
     }
-    if (isIn(joined.changed, current)) Object.assign(this, { pending: undefined, base: undefined, meanwhile: undefined });
+    if (isIn(joined.changed, current))
+      Object.assign(this, { pending: undefined, base: undefined, meanwhile: undefined });
     else Object.assign(this, { pending: joined.changed, base: changeable(current), meanwhile: undefined });
     return true;
   }
@@ -190,7 +193,10 @@ export class DrawingStore {
 
   private send(changed: Changed) {
     const { version } = this.state.getState().open!.drawing;
-    return ask(changeDrawing, { params: { id: this.id }, body: { ...changed, sheets: changed.sheets && [...changed.sheets], version } });
+    return ask(changeDrawing, {
+      params: { id: this.id },
+      body: { ...changed, sheets: changed.sheets && [...changed.sheets], version },
+    });
   }
 
   private taken(sent: Changed, saved: DrawingView): void {

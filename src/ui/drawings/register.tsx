@@ -56,7 +56,8 @@ export function Register() {
         { caption: 'Register', value: 'Drawings of the office', wide: true },
         {
           caption: 'Drawings',
-          value: first && first.total !== first.counts.all ? `${first.total} of ${first.counts.all}` : count(first?.total),
+          value:
+            first && first.total !== first.counts.all ? `${first.total} of ${first.counts.all}` : count(first?.total),
           width: '130px',
         },
         { caption: 'With open questions', value: count(first?.counts.open), width: '160px' },
@@ -108,8 +109,8 @@ export function Register() {
               <Box fontWeight={600} pb="4px">
                 No drawing has been made yet.
               </Box>
-              A drawing is one of the office’s formats filled from a model. Everything on it that the model does not know
-              is asked of whoever makes it. Make one to see what your format is like to fill.
+              A drawing is one of the office’s formats filled from a model. Everything on it that the model does not
+              know is asked of whoever makes it. Make one to see what your format is like to fill.
             </Box>
           </Box>
         ) : (

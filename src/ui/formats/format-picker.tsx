@@ -29,7 +29,10 @@ export function FormatPicker(props: {
     () => (data?.pages.flatMap((page) => page.entries) ?? []).filter((entry) => !without?.(entry)),
     [data, without],
   );
-  const items = [...(first ? [first] : []), ...entries.map((entry) => ({ value: entry.id, label: formatWords(entry) }))];
+  const items = [
+    ...(first ? [first] : []),
+    ...entries.map((entry) => ({ value: entry.id, label: formatWords(entry) })),
+  ];
   const more = (data?.pages[0]?.total ?? 0) - (data?.pages.reduce((sum, page) => sum + page.entries.length, 0) ?? 0);
   return (
     <SearchPicker

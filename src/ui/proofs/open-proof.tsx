@@ -13,7 +13,8 @@ import { Choice } from '../controls/choice';
 import { WeightMark } from '../controls/mark';
 import { DataCell, HeadCell } from '../controls/table';
 import { factsFor } from '../data/office';
-import { sendForFile } from '../data/request';
+import { exportSheet } from '../../contract/formats';
+import { askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
 import { SceneView } from '../sheet/scene-view';
 import type { LoadedFormat, ProofRow } from './proof-rows';
@@ -28,8 +29,8 @@ const TEXT_STYLE: CSSProperties = {
 const Line = chakra('tr', { base: { cursor: 'pointer', _hover: { bg: 'plumWash' }, _selected: { bg: 'plumWash' } } });
 
 /** One proof open: its sheet, and every cell's text, where it comes from and how it fits; each points at the other. */
-export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: string; close: () => void }) {
-  const { loaded, row, sizeId, close } = props;
+export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: string; onClose: () => void }) {
+  const { loaded, row, sizeId, onClose } = props;
   const { format, office, resources } = loaded;
   const [shown, setShown] = useState<string>();
   const table = useRef<HTMLDivElement>(null);
@@ -45,10 +46,10 @@ export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: 
     [document, sizeId, sheets, number, row, facts, resources],
   );
   useEffect(() => {
-    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && close();
+    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && onClose();
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [close]);
+  }, [onClose]);
   const size = format.edition.document.sizes.find((one) => one.id === sizeId)!;
   const report = composed.ok ? composed.report : undefined;
   const point = (id: string | undefined) => {
@@ -88,7 +89,7 @@ export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: 
         <Button type="button" onClick={() => void exportProof(loaded, row, sizeId)}>
           Export PDF
         </Button>
-        <Button type="button" look="primary" onClick={close}>
+        <Button type="button" look="primary" onClick={onClose}>
           Back to all proofs
         </Button>
       </Flex>
@@ -137,7 +138,12 @@ export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: 
               {report.findings.map((finding, i) => (
                 <Flex key={i} gap="6px" py="1px">
                   <WeightMark weight={finding.accepted === undefined ? finding.weight : 'note'} />
-                  <chakra.button type="button" textAlign="left" cursor="pointer" onClick={() => point(finding.place.cell)}>
+                  <chakra.button
+                    type="button"
+                    textAlign="left"
+                    cursor="pointer"
+                    onClick={() => point(finding.place.cell)}
+                  >
                     {findingWords(finding)}
                     {finding.accepted && ` (accepted: ${finding.accepted})`}
                   </chakra.button>
@@ -204,6 +210,6 @@ function fitOf({ fit }: CellReport): string {
 }
 
 async function exportProof({ format }: LoadedFormat, row: ProofRow, sizeId: string): Promise<void> {
-  const request = { kind: 'pdf', document: format.edition.document, sizeId, show: row.show, ...row.filled };
-  await saveFile(await sendForFile('POST', '/api/export', request), 'proof.pdf');
+  const body = { kind: 'pdf' as const, document: format.edition.document, sizeId, show: row.show, ...row.filled };
+  await saveFile(await askForFile(exportSheet, { body }), 'proof.pdf');
 }

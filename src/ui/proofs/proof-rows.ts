@@ -1,6 +1,7 @@
+import type { FormatView } from '../../contract/formats';
+import type { SpecimenEntry } from '../../contract/specimens';
 import type { Resources, Show } from '../../core/scene/resources';
-import type { Specimen } from '../../core/specimen/specimen';
-import type { Filled, FormatData, OfficeData } from '../data/office';
+import type { Filled, OfficeData } from '../data/office';
 
 /** What a row of the matrix is filled from. */
 export interface ProofRow {
@@ -12,28 +13,24 @@ export interface ProofRow {
 
 export interface LoadedFormat {
   office: OfficeData;
-  format: FormatData;
+  format: FormatView;
   resources: Resources;
 }
 
-/** How many models the matrix draws. */
-export const MOST_MODELS = 40;
-
-/** The rows of the matrix: the longest on record, the first models in each of their variants, and blank. */
-export function rowsOf({ specimens }: OfficeData): ProofRow[] {
-  const models = specimens.slice(0, MOST_MODELS).flatMap((specimen): ProofRow[] => {
-    const variants = specimen.variants.length > 0 ? specimen.variants.map(({ name }) => name) : [undefined];
-    return variants.map((variant) => modelRow(specimen, variant));
-  });
+/** The rows of the matrix: the longest on record, models in each of their variants, and blank. */
+export function rowsOf(models: readonly SpecimenEntry[]): ProofRow[] {
+  const rows = models.flatMap(({ id, name, variants }): ProofRow[] =>
+    (variants.length > 0 ? variants : [undefined]).map((variant) => modelRow(id, name, variant)),
+  );
   return [
-    { key: 'longest', words: 'Longest on record', filled: models[0]?.filled, show: 'longest' },
-    ...models,
+    { key: 'longest', words: 'Longest on record', filled: rows[0]?.filled, show: 'longest' },
+    ...rows,
     { key: 'blank', words: 'Blank', filled: undefined, show: 'blank' },
   ];
 }
 
 /** The row of a model in a variant, or in none. */
-export function modelRow({ id, name }: Pick<Specimen, 'id' | 'name'>, variant: string | undefined): ProofRow {
+export function modelRow(id: string, name: string, variant: string | undefined): ProofRow {
   return {
     key: `${id}/${variant ?? ''}`,
     words: [name, variant].filter(Boolean).join(' · '),

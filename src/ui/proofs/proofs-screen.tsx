@@ -1,20 +1,26 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
+import type { SpecimenEntry } from '../../contract/specimens';
 import { type Verdict, verdictOf } from '../../core/findings/verdict';
 import { firstWords } from '../../core/findings/words';
 import { Button } from '../controls/button';
 import { LoadProblem } from '../controls/load-problem';
-import { factsFor, loadFonts, loadFormat, resourcesFrom } from '../data/office';
-import { useProofClient } from '../data/use-office';
+import { MoreButton } from '../controls/more-button';
+import { factsFor } from '../data/office';
+import { formatQuery, modelsQuery } from '../data/queries';
+import { useAtHand } from '../data/use-at-hand';
+import { useProofClient } from '../data/use-proof-client';
 import type { ProofClient, ProofOrder } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
 import { VerdictWord } from '../proof/verdict-word';
 import { Screen } from '../shell/screen';
 import { OpenProof } from './open-proof';
-import { type LoadedFormat, MOST_MODELS, type ProofRow, modelRow, rowsOf } from './proof-rows';
+import { useSpecimens } from '../specimens/specimen-picker';
+import { type LoadedFormat, type ProofRow, modelRow, rowsOf } from './proof-rows';
 import { ProvingStrip } from './proving-strip';
 
 const ROOM = { width: 300, height: 190 };
@@ -32,16 +38,18 @@ const Tile = chakra('button', {
 
 /** Every proof of a format: its sizes across, the models it may meet down, each a true picture with its verdict. */
 export function ProofsScreen({ formatId }: { formatId: string }) {
-  const { loaded, problem, reload } = useFormat(formatId);
+  const models = useSpecimens('');
+  const { loaded, problem, reload } = useLoaded(formatId, models.entries);
   const client = useProofClient(loaded?.resources);
   const [verdicts, setVerdicts] = useState<Record<string, Verdict>>({});
   const [open, setOpen] = useState<{ row: ProofRow; sizeId: string }>();
-  const rows = useMemo(() => (loaded ? rowsOf(loaded.office) : []), [loaded]);
+  const onClose = useCallback(() => setOpen(undefined), []);
+  const rows = useMemo(() => (loaded ? rowsOf(models.entries) : []), [loaded, models.entries]);
   const sizes = loaded?.format.edition.document.sizes ?? [];
   const total = rows.length * sizes.length;
   const made = Object.values(verdicts);
   const count = (sign: Verdict['sign']) => made.filter((verdict) => verdict.sign === sign).length;
-  const told = useCallback((key: string, verdict: Verdict) => {
+  const onVerdict = useCallback((key: string, verdict: Verdict) => {
     setVerdicts((before) => (before[key]?.of === verdict.of ? before : { ...before, [key]: verdict }));
   }, []);
   return (
@@ -64,20 +72,14 @@ export function ProofsScreen({ formatId }: { formatId: string }) {
             <Link href={`/formats/${formatId}`}>Back to the board</Link>
           </Button>
         </Flex>
-        <LoadProblem problem={problem} retry={reload} />
+        <LoadProblem problem={problem} onRetry={reload} />
         {loaded && (
           <ProvingStrip
             formatId={formatId}
-            office={loaded.office}
+            models={models.total}
             document={loaded.format.edition.document}
-            open={(specimen, variant, sizeId) => setOpen({ row: modelRow(specimen, variant), sizeId })}
+            onOpen={(row, sizeId) => setOpen({ row, sizeId })}
           />
-        )}
-        {loaded && loaded.office.specimens.length > MOST_MODELS && (
-          <Box px="20px" py="4px" fontSize="14px" color="soft">
-            Drawn here are the first {MOST_MODELS} of {loaded.office.specimens.length} models; Prove on all takes every
-            one.
-          </Box>
         )}
         {loaded && (
           <Box flex="1" overflow="auto" bg="card">
@@ -115,8 +117,8 @@ export function ProofsScreen({ formatId }: { formatId: string }) {
                           row={row}
                           size={size}
                           client={client}
-                          told={told}
-                          open={() => setOpen({ row, sizeId: size.id })}
+                          onVerdict={onVerdict}
+                          onOpen={() => setOpen({ row, sizeId: size.id })}
                         />
                       </chakra.td>
                     ))}
@@ -124,12 +126,18 @@ export function ProofsScreen({ formatId }: { formatId: string }) {
                 ))}
               </tbody>
             </chakra.table>
+            <Box px="16px">
+              <MoreButton
+                left={(models.total ?? 0) - models.entries.length}
+                shown={models.hasNextPage}
+                busy={models.isFetching}
+                onMore={() => void models.fetchNextPage()}
+              />
+            </Box>
           </Box>
         )}
       </Flex>
-      {open && loaded && (
-        <OpenProof loaded={loaded} row={open.row} sizeId={open.sizeId} close={() => setOpen(undefined)} />
-      )}
+      {open && loaded && <OneProof loaded={loaded} {...open} onClose={onClose} />}
     </Screen>
   );
 }
@@ -139,10 +147,10 @@ function MatrixProof(props: {
   row: ProofRow;
   size: { id: string; name: string };
   client: ProofClient | undefined;
-  told: (key: string, verdict: Verdict) => void;
-  open: () => void;
+  onVerdict: (key: string, verdict: Verdict) => void;
+  onOpen: () => void;
 }) {
-  const { loaded, row, size, client, told, open } = props;
+  const { loaded, row, size, client, onVerdict, onOpen } = props;
   const key = `matrix/${size.id}/${row.key}`;
   const order = useMemo(
     (): ProofOrder => ({
@@ -154,16 +162,13 @@ function MatrixProof(props: {
     }),
     [key, loaded, row, size.id],
   );
-  const { result, picture } = useProof(client, order, (done) => told(key, verdictOf(done.findings, done.refused === undefined)));
+  const { result, picture } = useProof(client, order, (done) =>
+    onVerdict(key, verdictOf(done.findings, done.refused === undefined)),
+  );
   const verdict = result && verdictOf(result.findings, result.refused === undefined);
   const name = `${size.name} ${row.words}`;
   return (
-    <Tile
-      type="button"
-      onClick={open}
-      aria-label={`Open proof ${name}`}
-      title={firstWords(result?.findings)}
-    >
+    <Tile type="button" onClick={onOpen} aria-label={`Open proof ${name}`} title={firstWords(result?.findings)}>
       <Box height="100px">
         <ProofPicture picture={picture} alt={`Proof ${name}`} />
       </Box>
@@ -172,18 +177,36 @@ function MatrixProof(props: {
   );
 }
 
-function useFormat(formatId: string) {
-  const [loaded, setLoaded] = useState<LoadedFormat>();
-  const [problem, setProblem] = useState<string>();
-  const [attempt, setAttempt] = useState(0);
-  useEffect(() => {
-    loadFormat(formatId)
-      .then(async (office) => {
-        const resources = resourcesFrom(office, await loadFonts(office.fonts));
-        setLoaded({ office, format: office.formats[0]!, resources });
-        setProblem(undefined);
-      })
-      .catch((error: Error) => setProblem(error.message));
-  }, [formatId, attempt]);
-  return { loaded, problem, reload: () => setAttempt(attempt + 1) };
+/** A proof open, with its model loaded where the matrix does not show it. */
+function OneProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: string; onClose: () => void }) {
+  const { loaded, row } = props;
+  const id = row.filled?.specimen;
+  const there = id === undefined || loaded.office.specimens.some((specimen) => specimen.id === id);
+  const { data: specimens, error, refetch } = useQuery({ ...modelsQuery(there ? [] : [id]), enabled: !there });
+  const whole = useMemo(
+    () => (specimens ? { ...loaded, office: { ...loaded.office, specimens } } : loaded),
+    [loaded, specimens],
+  );
+  if (there || specimens) return <OpenProof {...props} loaded={whole} />;
+  return <LoadProblem problem={error?.message} onRetry={() => void refetch()} />;
+}
+
+/** A format with what its proofs with some models are composed from. */
+function useLoaded(formatId: string, models: readonly SpecimenEntry[]) {
+  const { data: format, error, refetch } = useQuery(formatQuery(formatId));
+  const formats = useMemo(() => (format ? [format] : undefined), [format]);
+  const ids = useMemo(() => models.map(({ id }) => id), [models]);
+  const { atHand, problem, reload } = useAtHand(formats, ids);
+  const loaded = useMemo(
+    () => (format && atHand ? { format, office: atHand.office, resources: atHand.resources } : undefined),
+    [format, atHand],
+  );
+  return {
+    loaded,
+    problem: error?.message ?? problem,
+    reload: () => {
+      void refetch();
+      reload();
+    },
+  };
 }

@@ -1,43 +1,43 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
-import { useCallback, useEffect, useState } from 'react';
-import type { FormatDocument } from '../../core/format/document';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { type ProvingView, readProving, startProving, stopProving } from '../../contract/proving';
 import { findingWords } from '../../core/findings/words';
-import type { ProvingStatus } from '../../core/specimen/proving';
-import type { Specimen } from '../../core/specimen/specimen';
+import type { FormatDocument } from '../../core/format/document';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
 import { DataCell, HeadCell } from '../controls/table';
-import type { OfficeData } from '../data/office';
-import { get, send } from '../data/request';
-import { VerdictWord } from '../proof/verdict-word';
+import { ask } from '../data/request';
+import { SIGN_COLOUR, VerdictWord } from '../proof/verdict-word';
+import { type ProofRow, modelRow } from './proof-rows';
 
 const ASK_EVERY_MS = 700;
 
-const going = (run: ProvingStatus | null | undefined) => run?.state === 'waiting' || run?.state === 'running';
+const going = (run: ProvingView | null | undefined) => run?.state === 'waiting' || run?.state === 'running';
 
 /** Proves the format with every specimen on the server: how far that is, what it came to, and each proof that does not fit. */
 export function ProvingStrip(props: {
   formatId: string;
-  office: Pick<OfficeData, 'specimens'>;
+  /** How many models there are. */
+  models: number | undefined;
   document: FormatDocument;
-  open: (specimen: Specimen, variant: string | undefined, sizeId: string) => void;
+  onOpen: (row: ProofRow, sizeId: string) => void;
 }) {
-  const { formatId, office, document, open } = props;
-  const path = `/api/formats/${encodeURIComponent(formatId)}/proving`;
-  const { run, problem, tell } = useProving(path);
+  const { formatId, models, document, onOpen } = props;
+  const { run, problem, start, stop } = useProving(formatId);
   const [listed, setListed] = useState(false);
   return (
     <Box borderBottom="1px solid" borderColor="line" px="20px" py="6px" role="region" aria-label="Every model">
       <Flex align="center" gap="14px" fontSize="14px">
         {going(run) ? (
-          <Button type="button" onClick={() => void tell('DELETE')}>
+          <Button type="button" onClick={stop}>
             Stop
           </Button>
         ) : (
-          <Button type="button" disabled={run === undefined} onClick={() => void tell('POST')}>
-            Prove on all {office.specimens.length} models
+          <Button type="button" disabled={run === undefined} onClick={start}>
+            Prove on all {models ?? ''} models
           </Button>
         )}
         {run && <RunWords run={run} />}
@@ -54,12 +54,12 @@ export function ProvingStrip(props: {
         </Box>
       )}
       {problem && <Problem>{problem}</Problem>}
-      {run && listed && <Worst run={run} office={office} document={document} open={open} />}
+      {run && listed && <Worst run={run} document={document} onOpen={onOpen} />}
     </Box>
   );
 }
 
-function RunWords({ run }: { run: ProvingStatus }) {
+function RunWords({ run }: { run: ProvingView }) {
   const { state, done, proofs, rate, counts, trouble, outdated } = run;
   const left = rate > 0 ? Math.ceil((proofs - done) / rate) : undefined;
   return (
@@ -73,7 +73,9 @@ function RunWords({ run }: { run: ProvingStatus }) {
         {state === 'failed' && `■ ${trouble ?? 'It failed.'}`}
       </Box>
       {(['●', '▲', '■'] as const).map((sign) => (
-        <VerdictWord key={sign} verdict={{ sign, words: String(counts[sign]) }} />
+        <Box key={sign} fontWeight={500} color={SIGN_COLOUR[sign]}>
+          {sign} {counts[sign]}
+        </Box>
       ))}
       {outdated && !going(run) && <Box color="ochre">▲ the format has been changed since</Box>}
     </Flex>
@@ -82,14 +84,8 @@ function RunWords({ run }: { run: ProvingStatus }) {
 
 const Line = chakra('tr', { base: { cursor: 'pointer', _hover: { bg: 'plumWash' } } });
 
-function Worst(props: {
-  run: ProvingStatus;
-  office: Pick<OfficeData, 'specimens'>;
-  document: FormatDocument;
-  open: (specimen: Specimen, variant: string | undefined, sizeId: string) => void;
-}) {
-  const { run, office, document, open } = props;
-  const models = new Map(office.specimens.map((specimen) => [specimen.id, specimen]));
+function Worst(props: { run: ProvingView; document: FormatDocument; onOpen: (row: ProofRow, sizeId: string) => void }) {
+  const { run, document, onOpen } = props;
   const total = run.counts['■'] + run.counts['▲'];
   return (
     <Box maxHeight="260px" overflowY="auto" mt="6px" border="1px solid" borderColor="line" bg="card" tabIndex={0}>
@@ -102,16 +98,15 @@ function Worst(props: {
           </tr>
         </thead>
         <tbody>
-          {run.worst.map(({ specimen: id, variant, sizeId, verdict, findings }) => {
-            const model = models.get(id);
-            const words = [model?.name ?? id, variant].filter(Boolean).join(' · ');
+          {run.worst.map(({ specimen, name, variant, sizeId, verdict, findings }) => {
+            const row = modelRow(specimen, name, variant);
             const size = document.sizes.find((one) => one.id === sizeId)?.name ?? sizeId;
             return (
-              <Line key={`${id}/${variant ?? ''}/${sizeId}`} onClick={() => model && open(model, variant, sizeId)}>
+              <Line key={`${row.key}/${sizeId}`} onClick={() => onOpen(row, sizeId)}>
                 <DataCell>{size}</DataCell>
                 <DataCell whiteSpace="nowrap">
-                  <chakra.button type="button" textDecoration="underline" color="plum" disabled={!model}>
-                    {words}
+                  <chakra.button type="button" textDecoration="underline" color="plum">
+                    {row.words}
                   </chakra.button>
                 </DataCell>
                 <DataCell whiteSpace="nowrap">
@@ -136,23 +131,18 @@ function Worst(props: {
 }
 
 /** The newest run, asked again while it goes on. `run` is undefined until the first answer, null when there is none. */
-function useProving(path: string) {
-  const [run, setRun] = useState<ProvingStatus | null>();
-  const [problem, setProblem] = useState<string>();
-  const take = useCallback((answer: Promise<ProvingStatus | null>) => {
-    return answer.then(
-      (now) => {
-        setRun(now);
-        setProblem(undefined);
-      },
-      (error: Error) => setProblem(error.message),
-    );
-  }, []);
-  useEffect(() => void take(get(path)), [take, path]);
-  useEffect(() => {
-    if (!going(run)) return;
-    const timer = setTimeout(() => void take(get(path)), ASK_EVERY_MS);
-    return () => clearTimeout(timer);
-  }, [run, problem, take, path]);
-  return { run, problem, tell: (method: 'POST' | 'DELETE') => take(send<ProvingStatus | null>(method, path, {})) };
+function useProving(formatId: string) {
+  const queries = useQueryClient();
+  const queryKey = ['proving', formatId];
+  const asking = { params: { id: formatId } };
+  const { data: run, error } = useQuery({
+    queryKey,
+    queryFn: () => ask(readProving, asking),
+    refetchInterval: ({ state }) => (going(state.data) ? ASK_EVERY_MS : false),
+  });
+  const onSuccess = (now: ProvingView | null) => queries.setQueryData(queryKey, now);
+  const start = useMutation({ mutationFn: () => ask(startProving, asking), onSuccess });
+  const stop = useMutation({ mutationFn: () => ask(stopProving, asking), onSuccess });
+  const problem = [error, start.error, stop.error].find((one) => one)?.message;
+  return { run, problem, start: () => start.mutate(), stop: () => stop.mutate() };
 }

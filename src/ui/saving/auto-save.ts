@@ -45,6 +45,7 @@ export class AutoSave<Change> {
 
   /** Something was changed: keeps it and saves it in a moment. */
   changed(): void {
+    this.ended = false;
     this.what.keep();
     if (this.held) return;
     this.what.onPhase({ kind: 'saving' });
@@ -64,6 +65,7 @@ export class AutoSave<Change> {
 
   /** Tries again in a moment: what was kept here is to be saved, or the server was away when it was last asked. */
   soon(): void {
+    this.ended = false;
     this.later(PAUSE_MS);
   }
 

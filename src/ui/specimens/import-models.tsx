@@ -5,26 +5,33 @@ import { useEffect, useRef, useState } from 'react';
 import { counted } from '../../core/counted';
 import type { PropertyDefinition } from '../../core/property/definition';
 import type { ReadModels } from '../../core/specimen/reading-table';
-import type { Specimen } from '../../core/specimen/specimen';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
-import { send, sendBytes } from '../data/request';
+import { findKnown, importModels, takeShape } from '../../contract/specimens';
+import { ask } from '../data/request';
 import { ImportPreview } from './import-preview';
 import { type ChosenFile, ReadingClient } from './reading-client';
 
 /** How many models are sent at once. */
 const CHUNK = 200;
 
+/** How many ids are asked about at once. */
+const ASKED = 5_000;
+
+/** Which of some ids the office has specimens of. */
+async function knownOf(ids: readonly string[]): Promise<Set<string>> {
+  const known = new Set<string>();
+  for (let at = 0; at < ids.length; at += ASKED) {
+    for (const id of await ask(findKnown, { body: { ids: ids.slice(at, at + ASKED) } })) known.add(id);
+  }
+  return known;
+}
+
 /** Reads models from CSV, JSON or STEP files: what matches, what is new and what is refused is shown before anything is taken over. */
-export function ImportModels(props: {
-  properties: PropertyDefinition[];
-  specimens: readonly Specimen[];
-  close: () => void;
-  done: () => void;
-}) {
-  const { properties, specimens, close, done } = props;
-  const [read, setRead] = useState<ReadModels>();
+export function ImportModels(props: { properties: PropertyDefinition[]; onClose: () => void; onDone: () => void }) {
+  const { properties, onClose, onDone } = props;
+  const [read, setRead] = useState<ReadModels & { known: ReadonlySet<string> }>();
   const [problem, setProblem] = useState<string>();
   const [progress, setProgress] = useState<{ sent: number; of: number }>();
   const [reading, setReading] = useState<string>();
@@ -45,9 +52,14 @@ export function ImportModels(props: {
       if (chosen.current === given) setReading(`${done} of ${given.length} files read`);
     });
     if (chosen.current !== given) return;
-    setReading(undefined);
-    if (outcome.ok) setRead(outcome);
-    else setProblem(outcome.reason);
+    try {
+      if (!outcome.ok) setProblem(outcome.reason);
+      else setRead({ ...outcome, known: await knownOf(outcome.models.map(({ id }) => id)) });
+    } catch (error) {
+      setProblem((error as Error).message);
+    } finally {
+      setReading(undefined);
+    }
   };
   const takeOver = async () => {
     if (!read) return;
@@ -57,14 +69,14 @@ export function ImportModels(props: {
       for (const { file } of shapes) {
         if (stopped.current) break;
         const { bytes } = chosen.current.find(({ name }) => name === file)!;
-        await sendBytes(`/api/shapes?name=${encodeURIComponent(file)}`, bytes);
+        await ask(takeShape, { query: { name: file }, body: bytes });
       }
       for (let at = 0; at < models.length && !stopped.current; at += CHUNK) {
         setProgress({ sent: at, of: models.length });
-        await send('POST', '/api/specimens', { models: models.slice(at, at + CHUNK) });
+        await ask(importModels, { body: { models: models.slice(at, at + CHUNK) } });
       }
       if (stopped.current) setProgress(undefined);
-      else done();
+      else onDone();
     } catch (error) {
       setProgress(undefined);
       setProblem(`${(error as Error).message} What was sent before that is taken over.`);
@@ -75,7 +87,7 @@ export function ImportModels(props: {
       open
       title="Read models from files"
       width="660px"
-      onClose={close}
+      onClose={onClose}
       footer={
         progress ? (
           <Button type="button" onClick={() => (stopped.current = true)}>
@@ -83,7 +95,7 @@ export function ImportModels(props: {
           </Button>
         ) : (
           <>
-            <Button type="button" onClick={close}>
+            <Button type="button" onClick={onClose}>
               Cancel
             </Button>
             <Button
@@ -124,7 +136,7 @@ export function ImportModels(props: {
           </Box>
         </Box>
       )}
-      {read && !progress && <ImportPreview read={read} known={specimens} />}
+      {read && !progress && <ImportPreview read={read} known={read.known} />}
     </Dialog>
   );
 }

@@ -1,9 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { type ReactNode, useMemo } from 'react';
+import type { ReactNode } from 'react';
 import { counted } from '../../core/counted';
 import { trimNumber } from '../../core/geometry/length';
 import type { ReadModels } from '../../core/specimen/reading-table';
-import type { Specimen } from '../../core/specimen/specimen';
 
 /** How many lines a list of the preview shows. */
 const SHOWN = 200;
@@ -18,11 +17,10 @@ const AS: Record<ReadModels['columns'][number]['as'], string> = {
 };
 
 /** What was read from files before it is taken over: which names match, which models are new, what is refused and why. */
-export function ImportPreview({ read, known }: { read: ReadModels; known: readonly Specimen[] }) {
-  const ids = useMemo(() => new Set(known.map(({ id }) => id)), [known]);
+export function ImportPreview({ read, known }: { read: ReadModels; known: ReadonlySet<string> }) {
   const wrong = read.rows.filter(({ problems }) => problems.length > 0);
   const refused = wrong.filter((row) => row.refused).length;
-  const fresh = read.models.filter(({ id }) => !ids.has(id)).length;
+  const fresh = read.models.filter(({ id }) => !known.has(id)).length;
   return (
     <>
       <Box pt="8px" fontWeight={600} data-testid="read-summary">
@@ -59,7 +57,7 @@ export function ImportPreview({ read, known }: { read: ReadModels; known: readon
             <Box width="180px">{model.name}</Box>
             <Box color="soft">
               {[
-                ids.has(model.id) ? 'known: its values are replaced' : 'new',
+                known.has(model.id) ? 'known: its values are replaced' : 'new',
                 model.variants.length > 0 && counted(model.variants.length, 'variant'),
                 model.components.length > 0 && counted(model.components.length, 'component'),
                 model.shape && `shape of ${trimNumber(model.shape.volume / 1000, 1)} cm³`,

@@ -13,20 +13,17 @@ import { type MaterialRow, keepMaterial, listMaterials, removeMaterial } from '.
 import { ask } from '../data/request';
 
 /** The office's materials with their densities, which make masses of shapes. */
-export function MaterialsDialog({ close, changed }: { close: () => void; changed: () => void }) {
+export function MaterialsDialog({ onClose, onChange }: { onClose: () => void; onChange: () => void }) {
   const [rows, setRows] = useState<MaterialRow[]>();
   const [problem, setProblem] = useState<string>();
   const [fresh, setFresh] = useState({ name: '', density: '' });
-  const load = useCallback(
-    () => ask(listMaterials).then(setRows, (error: Error) => setProblem(error.message)),
-    [],
-  );
+  const load = useCallback(() => ask(listMaterials).then(setRows, (error: Error) => setProblem(error.message)), []);
   useEffect(() => void load(), [load]);
   const told = (work: Promise<unknown>) =>
     work.then(
       () => {
         setProblem(undefined);
-        changed();
+        onChange();
         return load();
       },
       (error: Error) => setProblem(error.message),
@@ -47,9 +44,9 @@ export function MaterialsDialog({ close, changed }: { close: () => void; changed
       open
       title="Materials and their densities"
       width="560px"
-      onClose={close}
+      onClose={onClose}
       footer={
-        <Button look="primary" type="button" onClick={close}>
+        <Button look="primary" type="button" onClick={onClose}>
           Done
         </Button>
       }

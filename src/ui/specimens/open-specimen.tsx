@@ -1,47 +1,51 @@
 'use client';
 
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
 import Link from 'next/link';
-import { useEffect, useMemo, useState } from 'react';
-import { useStore } from 'zustand';
-import { matchedName } from '../../core/property/names';
-import { type Outcome, refuse } from '../../core/refusal';
+import { useMemo, useState } from 'react';
+import type { OfficeView } from '../../contract/office';
+import type { StoreStatus } from '../../contract/specimens';
+import type { PropertyDefinition } from '../../core/property/definition';
+import { ModelNames } from '../../core/property/model-names';
 import type { Value, Values } from '../../core/property/value';
 import { asMeasure, valueText } from '../../core/property/value';
+import { type Outcome, refuse } from '../../core/refusal';
+import { modelSources } from '../../core/specimen/models';
 import type { Specimen } from '../../core/specimen/specimen';
 import { Button } from '../controls/button';
 import { CommitField, Problem, TextInput } from '../controls/field';
 import { DataCell, HeadCell } from '../controls/table';
-import { type LoadedOffice, useProofClient } from '../data/use-office';
-import { resourcesFrom } from '../data/office';
-import type { StoreStatus } from '../data/use-store';
+import { officeQuery, shelfQuery } from '../data/queries';
+import { useAtHand, useFormats } from '../data/use-at-hand';
+import { useProofClient } from '../data/use-proof-client';
 import { SpecimenMass } from './specimen-mass';
 import { SpecimenProof } from './specimen-proof';
-import { SpecimenStore } from './specimen-store';
+import type { SpecimenState, SpecimenStore } from './specimen-store';
+
+/** How many formats a specimen is shown on: the first of the shelf. */
+const SHOWN_FORMATS = 4;
 
 /** One specimen open: its values and its variants' side by side, its components, and proofs that follow every edit. */
 export function OpenSpecimen(props: {
-  id: string;
-  loaded: LoadedOffice;
-  changed: () => void;
+  store: SpecimenStore;
+  state: SpecimenState;
+  onMaterials: () => void;
   /** What the model store last changed of it. */
   fromStore: StoreStatus['models'][number] | undefined;
 }) {
-  const { id, loaded, changed, fromStore } = props;
-  const [store] = useState(() => new SpecimenStore(id, changed));
-  const { specimen, problem } = useStore(store.state);
-  useEffect(() => void store.load(), [store]);
+  const { store, state, onMaterials, fromStore } = props;
+  const { specimen, components, problem } = state;
+  const { data: office } = useQuery(officeQuery);
   const edit = (next: Specimen) => store.edit(next);
-  const withEdit = useMemo(() => {
-    const specimens = loaded.office.specimens.map((other) => (other.id === specimen?.id ? specimen : other));
-    return {
-      office: { ...loaded.office, specimens },
-      resources: resourcesFrom({ ...loaded.office, specimens }, loaded.tables),
-    };
-  }, [loaded, specimen]);
-  const client = useProofClient(withEdit.resources);
-
+  const models = useMemo(
+    () =>
+      specimen &&
+      office && { specimens: [specimen, ...components], properties: office.properties, materials: office.materials },
+    [specimen, components, office],
+  );
+  const sources = useMemo(() => models && modelSources(models), [models]);
   if (!specimen) return <Box p="20px">{problem ? <Problem>{problem}</Problem> : 'Opening…'}</Box>;
   return (
     <Flex height="100%">
@@ -61,14 +65,14 @@ export function OpenSpecimen(props: {
         {problem && (
           <Flex gap="12px" align="center" pb="8px">
             <Problem>{problem}</Problem>
-            <Button type="button" onClick={() => void store.load()}>
+            <Button type="button" onClick={() => void store.load(true)}>
               Look at what is stored
             </Button>
           </Flex>
         )}
-        <ValueTable specimen={specimen} loaded={loaded} edit={edit} />
-        <SpecimenMass specimen={specimen} office={withEdit.office} changed={changed} />
-        {specimen.model === 'assembly' && <Components specimen={specimen} loaded={loaded} edit={edit} />}
+        <ValueTable specimen={specimen} properties={office?.properties ?? []} edit={edit} />
+        {sources && <SpecimenMass specimen={specimen} sources={sources} onChange={onMaterials} />}
+        {specimen.model === 'assembly' && <Components specimen={specimen} known={components} edit={edit} />}
       </Box>
       <Box
         width="290px"
@@ -83,34 +87,52 @@ export function OpenSpecimen(props: {
         <Box as="h2" fontWeight={600} pb="6px">
           Proofs with it
         </Box>
-        <Grid gap="12px">
-          {loaded.office.formats.flatMap((format) =>
-            [undefined, ...specimen.variants.map((variant) => variant.name)]
-              .slice(-2)
-              .map((variant) => (
-                <SpecimenProof
-                  key={`${format.id}/${variant ?? ''}`}
-                  format={format}
-                  office={withEdit.office}
-                  filled={{ specimen: specimen.id, variant }}
-                  client={client}
-                />
-              )),
-          )}
-        </Grid>
+        {models && <ProofsWith specimen={specimen} models={models} />}
       </Box>
     </Flex>
   );
 }
 
+/** The first formats of the shelf, each filled from the specimen and from the last of its variants. */
+function ProofsWith(props: {
+  specimen: Specimen;
+  models: Pick<OfficeView, 'properties' | 'materials'> & { specimens: Specimen[] };
+}) {
+  const { specimen, models } = props;
+  const { data: shelf } = useInfiniteQuery(shelfQuery('', 'shelf'));
+  const ids = useMemo(() => shelf?.pages[0]!.entries.slice(0, SHOWN_FORMATS).map(({ id }) => id) ?? [], [shelf]);
+  const formats = useFormats(ids);
+  const { atHand } = useAtHand(formats, NO_MODELS);
+  const client = useProofClient(atHand?.resources);
+  const variants = [undefined, ...specimen.variants.map((variant) => variant.name)].slice(-2);
+  return (
+    <Grid gap="12px">
+      {(formats ?? []).flatMap((format) =>
+        variants.map((variant) => (
+          <SpecimenProof
+            key={`${format.id}/${variant ?? ''}`}
+            format={format}
+            office={models}
+            filled={{ specimen: specimen.id, variant }}
+            client={client}
+          />
+        )),
+      )}
+    </Grid>
+  );
+}
+
+/** The models come with the specimen itself. */
+const NO_MODELS: string[] = [];
+
 /** Every name that the model or one of its variants has, and the property it is read as. */
 function ValueTable({
   specimen,
-  loaded,
+  properties,
   edit,
 }: {
   specimen: Specimen;
-  loaded: LoadedOffice;
+  properties: readonly PropertyDefinition[];
   edit: (next: Specimen) => Outcome<object>;
 }) {
   const [added, setAdded] = useState('');
@@ -121,13 +143,13 @@ function ValueTable({
     return [...new Set(all)];
   }, [specimen]);
   const readAs = useMemo(() => {
-    const byName = new Map<string, string>();
-    for (const property of loaded.office.properties.filter((candidate) => candidate.source === 'model')) {
-      for (const name of [property.name, property.id, ...property.aliases])
-        byName.set(matchedName(name), property.name);
-    }
-    return byName;
-  }, [loaded]);
+    const [doors, called] = [new ModelNames(properties), new Map(properties.map(({ id, name }) => [id, name]))];
+    return (name: string) =>
+      doors
+        .propertiesOf(name)
+        .map((id) => called.get(id))
+        .join(', ');
+  }, [properties]);
   const setValue = (variant: number | undefined, name: string, text: string): Outcome<object> => {
     const before = variant === undefined ? specimen.values : specimen.variants[variant]!.values;
     const values: Values = { ...before };
@@ -163,7 +185,7 @@ function ValueTable({
         </thead>
         <tbody>
           {names.map((name) => {
-            const property = readAs.get(matchedName(name));
+            const property = readAs(name);
             return (
               <tr key={name}>
                 <DataCell>
@@ -233,11 +255,12 @@ function typed(text: string, before: Value | undefined): Value {
 
 function Components({
   specimen,
-  loaded,
+  known,
   edit,
 }: {
   specimen: Specimen;
-  loaded: LoadedOffice;
+  /** The models that it is made of, in depth. */
+  known: readonly Specimen[];
   edit: (next: Specimen) => Outcome<object>;
 }) {
   return (
@@ -262,7 +285,7 @@ function Components({
         </thead>
         <tbody>
           {specimen.components.map((component, i) => {
-            const model = loaded.office.specimens.find((other) => other.id === component.specimen);
+            const model = known.find((other) => other.id === component.specimen);
             return (
               <tr key={`${component.specimen}/${i}`}>
                 <DataCell>

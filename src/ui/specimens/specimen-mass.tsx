@@ -20,8 +20,8 @@ const kilograms = (kg: number) => `${trimNumber(kg, 3)} kg`;
  * The mass of a model in each of its variants: what it says, and what its shape and material, or its components, give. With
  * what the shape was read from.
  */
-export function SpecimenMass(props: { specimen: Specimen; sources: ModelSources; changed: () => void }) {
-  const { specimen, sources, changed } = props;
+export function SpecimenMass(props: { specimen: Specimen; sources: ModelSources; onChange: () => void }) {
+  const { specimen, sources, onChange } = props;
   const [materials, setMaterials] = useState(false);
   const { shape } = specimen;
   const rows = [undefined, ...specimen.variants].map((variant) => {
@@ -86,7 +86,7 @@ export function SpecimenMass(props: { specimen: Specimen; sources: ModelSources;
           })}
         </tbody>
       </chakra.table>
-      {materials && <MaterialsDialog close={() => setMaterials(false)} changed={changed} />}
+      {materials && <MaterialsDialog onClose={() => setMaterials(false)} onChange={onChange} />}
     </Box>
   );
 }

@@ -1,23 +1,81 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { useOffice } from '../data/use-office';
+import type { SpecimenEntry, StoreStatus } from '../../contract/specimens';
 import { Button } from '../controls/button';
 import { TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
-import { useModelStore } from '../data/use-store';
+import { MoreButton } from '../controls/more-button';
+import { officeQuery } from '../data/queries';
+import { useModelStore } from '../data/use-model-store';
+import { useOfficeChanged } from '../data/use-office-changed';
 import { Screen } from '../shell/screen';
 import { OpenSpecimen } from './open-specimen';
+import { useSpecimens } from './specimen-picker';
 import { StoreStrip } from './store-strip';
+import { useSpecimen } from './use-specimen';
 
 const ImportModels = dynamic(() => import('./import-models').then((module) => module.ImportModels), { ssr: false });
 
-/** How many specimens the list shows at once. */
-const MOST_LISTED = 200;
+/** Specimens: the list of models to prove with, and the first of them open. */
+export function SpecimensScreen() {
+  const router = useRouter();
+  const [first] = useSpecimens('').entries;
+  useEffect(() => {
+    if (first) router.replace(`/specimens/${first.id}`);
+  }, [first, router]);
+  const { status, ask } = useModelStore();
+  return (
+    <Screen plate={plateOf(undefined)}>
+      <Flex height="100%">
+        <SpecimenList open={undefined} status={status} onAskStore={ask} />
+      </Flex>
+    </Screen>
+  );
+}
+
+/** Specimens: the list of models to prove with, and one of them open. */
+export function SpecimenScreen({ open }: { open: string }) {
+  const onOfficeChange = useOfficeChanged();
+  const { store, ...state } = useSpecimen(open, onOfficeChange);
+  const { specimen, components } = state;
+  const { status, ask } = useModelStore((models) => {
+    onOfficeChange();
+    if (models.some((id) => id === open || components.some((component) => component.id === id))) void store.load();
+  });
+  return (
+    <Screen plate={plateOf(specimen && { ...specimen, variants: specimen.variants.map(({ name }) => name) })}>
+      <Flex height="100%">
+        <SpecimenList open={open} status={status} onAskStore={ask} onImport={() => void store.load()} />
+        <Box flex="1" minWidth={0}>
+          <OpenSpecimen
+            store={store}
+            state={state}
+            onMaterials={onOfficeChange}
+            fromStore={status?.models.find((model) => model.specimen === open)}
+          />
+        </Box>
+      </Flex>
+    </Screen>
+  );
+}
+
+const plateOf = (shown: Pick<SpecimenEntry, 'name' | 'model' | 'variants'> | undefined) => [
+  { caption: 'Specimen', value: shown?.name ?? '–', wide: true },
+  { caption: 'Kind', value: shown?.model ?? '–', width: '110px' },
+  { caption: 'Variants', value: shown ? String(shown.variants.length) : '–', width: '110px' },
+  { caption: 'Specimens', value: <Count />, width: '110px' },
+];
+
+function Count() {
+  const { data } = useQuery(officeQuery);
+  return <>{data?.specimens ?? '…'}</>;
+}
 
 const Entry = chakra(Link, {
   base: {
@@ -32,111 +90,87 @@ const Entry = chakra(Link, {
   },
 });
 
-/** Specimens: the list of models to prove with, and one of them open. */
-export function SpecimenScreen({ open }: { open?: string }) {
-  const router = useRouter();
-  const { loaded, problem, reload } = useOffice();
-  const [stamp, setStamp] = useState(0);
-  const [reading, setReading] = useState(false);
-  const { status, ask } = useModelStore((models) => {
-    void reload();
-    if (open && models.includes(open)) setStamp((before) => before + 1);
-  });
-  const specimens = loaded?.office.specimens;
-  const first = specimens?.[0]?.id;
-  useEffect(() => {
-    if (!open && first) router.replace(`/specimens/${first}`);
-  }, [open, first, router]);
-  const [sought, setSought] = useState('');
-  const found = (specimens ?? []).filter(({ name }) => name.toLowerCase().includes(sought.trim().toLowerCase()));
-  const shown = specimens?.find((specimen) => specimen.id === open);
+/** The specimens by name, in pages, with what the model store last said. */
+function SpecimenList(props: {
+  open: string | undefined;
+  status: StoreStatus | undefined;
+  onAskStore: () => void;
+  /** Models were taken over from files. */
+  onImport?: () => void;
+}) {
+  const { open, status, onAskStore, onImport } = props;
+  const onOfficeChange = useOfficeChanged();
+  const { data: office } = useQuery(officeQuery);
+  const [search, setSearch] = useState('');
+  const { entries, total, fetchNextPage, hasNextPage, isFetching, error, refetch } = useSpecimens(search);
+  const [importing, setImporting] = useState(false);
   return (
-    <Screen
-      plate={[
-        { caption: 'Specimen', value: shown?.name ?? '–', wide: true },
-        { caption: 'Kind', value: shown?.model ?? '–', width: '110px' },
-        { caption: 'Variants', value: shown ? String(shown.variants.length) : '–', width: '110px' },
-        { caption: 'Specimens', value: specimens ? String(specimens.length) : '…', width: '110px' },
-      ]}
+    <Box
+      as="nav"
+      aria-label="Specimens"
+      width="232px"
+      flexShrink={0}
+      bg="card"
+      borderRight="1px solid"
+      borderColor="ink"
+      display="flex"
+      flexDirection="column"
     >
-      <Flex height="100%">
-        <Box
-          as="nav"
-          aria-label="Specimens"
-          width="232px"
-          flexShrink={0}
-          bg="card"
-          borderRight="1px solid"
-          borderColor="ink"
-          display="flex"
-          flexDirection="column"
-        >
-          <Box as="h1" fontSize="18px" fontWeight={600} px="14px" py="10px">
-            Specimens
-          </Box>
-          <Flex px="14px" pb="8px" gap="6px">
-            <TextInput
-              type="search"
-              aria-label="Find a specimen"
-              placeholder="Find"
-              value={sought}
-              onChange={(event) => setSought(event.target.value)}
-            />
-            <Button type="button" disabled={!loaded} onClick={() => setReading(true)}>
-              Read in…
-            </Button>
-          </Flex>
-          <Box flex="1" minHeight={0} overflowY="auto">
-            {found.slice(0, MOST_LISTED).map((specimen) => (
-              <Entry
-                key={specimen.id}
-                href={`/specimens/${specimen.id}`}
-                aria-current={specimen.id === open ? 'page' : undefined}
-              >
-                <Box fontWeight={500}>{specimen.name}</Box>
-                <Box fontSize="13px" color="soft">
-                  {specimen.model} · {specimen.variants.map((variant) => variant.name).join(', ') || 'no variants'}
-                </Box>
-              </Entry>
-            ))}
-            {found.length > MOST_LISTED && (
-              <Box px="14px" py="6px" fontSize="13px" color="soft">
-                and {found.length - MOST_LISTED} more; type a part of the name
-              </Box>
-            )}
-            {specimens && found.length === 0 && (
-              <Box px="14px" py="6px" fontSize="13px" color="soft">
-                No specimen has “{sought}” in its name.
-              </Box>
-            )}
-          </Box>
-          <StoreStrip status={status} ask={() => void ask()} />
-        </Box>
-        <Box flex="1" minWidth={0}>
-          <LoadProblem problem={problem} retry={() => void reload()} />
-          {loaded && open && (
-            <OpenSpecimen
-              key={`${open}/${stamp}`}
-              id={open}
-              loaded={loaded}
-              changed={() => void reload()}
-              fromStore={status?.models.find((model) => model.specimen === open)}
-            />
-          )}
-        </Box>
+      <Box as="h1" fontSize="18px" fontWeight={600} px="14px" py="10px">
+        Specimens
+      </Box>
+      <Flex px="14px" pb="8px" gap="6px">
+        <TextInput
+          type="search"
+          aria-label="Find a specimen"
+          placeholder="Find"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+        <Button type="button" disabled={!office} onClick={() => setImporting(true)}>
+          Import…
+        </Button>
       </Flex>
-      {reading && loaded && (
+      <LoadProblem problem={error?.message} onRetry={() => void refetch()} />
+      <Box flex="1" minHeight={0} overflowY="auto">
+        {entries.map((specimen) => (
+          <Entry
+            key={specimen.id}
+            href={`/specimens/${encodeURIComponent(specimen.id)}`}
+            aria-current={specimen.id === open ? 'page' : undefined}
+          >
+            <Box fontWeight={500}>{specimen.name}</Box>
+            <Box fontSize="13px" color="soft">
+              {specimen.model} · {specimen.variants.join(', ') || 'no variants'}
+            </Box>
+          </Entry>
+        ))}
+        <Box px="14px">
+          <MoreButton
+            left={(total ?? 0) - entries.length}
+            shown={hasNextPage}
+            busy={isFetching}
+            onMore={() => void fetchNextPage()}
+          />
+        </Box>
+        {total === 0 && (
+          <Box px="14px" py="6px" fontSize="13px" color="soft">
+            {search ? `No specimens have “${search}” in their name.` : 'No specimens yet: import models from files.'}
+          </Box>
+        )}
+      </Box>
+      <StoreStrip status={status} onAsk={onAskStore} />
+      {importing && office && (
         <ImportModels
-          properties={loaded.office.properties}
-          specimens={loaded.office.specimens}
-          close={() => setReading(false)}
-          done={() => {
-            setReading(false);
-            setStamp(stamp + 1);
-            void reload();
+          properties={office.properties}
+          onClose={() => setImporting(false)}
+          onDone={() => {
+            setImporting(false);
+            onOfficeChange();
+            onImport?.();
           }}
         />
       )}
-    </Screen>
+    </Box>
   );
 }

@@ -10,7 +10,7 @@ import { ask, currentIn } from '../data/request';
 import { AutoSave, type SavePhase } from '../saving/auto-save';
 import { KeptHere } from '../saving/kept-here';
 
-interface State {
+export interface SpecimenState {
   /** As it is shown: with what is not saved yet. */
   specimen: Specimen | undefined;
   /** All that it is made of. */
@@ -19,6 +19,13 @@ interface State {
   problem: string | undefined;
   saving: SavePhase;
 }
+
+const NOT_LOADED: SpecimenState = {
+  specimen: undefined,
+  components: [],
+  problem: undefined,
+  saving: { kind: 'saved' },
+};
 
 /** What is not saved yet, and the specimen that it was made on. */
 interface Unsaved {
@@ -31,12 +38,7 @@ interface Unsaved {
  * joined with it, value by value; where both changed the same, it is said and nothing is saved until one is given up.
  */
 export class SpecimenStore {
-  readonly state = createStore<State>(() => ({
-    specimen: undefined,
-    components: [],
-    problem: undefined,
-    saving: { kind: 'saved' },
-  }));
+  readonly state = createStore<SpecimenState>(() => NOT_LOADED);
   private stored: SpecimenRow | undefined;
   private readonly sitting = crypto.randomUUID();
   private readonly kept: KeptHere<Unsaved>;
@@ -48,7 +50,9 @@ export class SpecimenStore {
     conflict: (error) => this.join(currentIn<SpecimenRow>(error)!, error.message),
     onPhase: (saving) =>
       this.state.setState(
-        saving.kind === 'refused' ? { saving, problem: saving.reason } : { saving, ...(saving.kind === 'saved' && { problem: undefined }) },
+        saving.kind === 'refused'
+          ? { saving, problem: saving.reason }
+          : { saving, ...(saving.kind === 'saved' && { problem: undefined }) },
       ),
   });
 

@@ -6,7 +6,7 @@ import { Button } from '../controls/button';
 import type { StoreStatus } from '../../contract/specimens';
 
 /** What the model store last said, and a button to ask it now. */
-export function StoreStrip({ status, ask }: { status: StoreStatus | undefined; ask: () => void }) {
+export function StoreStrip({ status, onAsk }: { status: StoreStatus | undefined; onAsk: () => void }) {
   if (!status?.followed) return null;
   const { trouble, answeredAt } = status;
   const ago = answeredAt && `${formatDistanceToNow(new Date(answeredAt))} ago`;
@@ -24,7 +24,7 @@ export function StoreStrip({ status, ask }: { status: StoreStatus | undefined; a
         <Box fontWeight={600} flex="1">
           Model store
         </Box>
-        <Button type="button" height="24px" fontSize="13px" onClick={ask}>
+        <Button type="button" height="24px" fontSize="13px" onClick={onAsk}>
           Ask now
         </Button>
       </Flex>

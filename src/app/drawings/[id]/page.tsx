@@ -1,7 +1,11 @@
+import type { Metadata } from 'next';
 import { DrawingScreen } from '../../../ui/drawings/drawing-screen';
 import { preloadLettering } from '../../preload-lettering';
 
+export const metadata: Metadata = { title: 'Drawing' };
+
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   preloadLettering();
-  return <DrawingScreen key={(await params).id} id={(await params).id} />;
+  const id = decodeURIComponent((await params).id);
+  return <DrawingScreen key={id} id={id} />;
 }

@@ -1,5 +1,14 @@
+import type { Metadata } from 'next';
+import { specimens } from '../../../server/services/specimens';
+import { specimensQuery } from '../../../ui/data/queries';
 import { SpecimenScreen } from '../../../ui/specimens/specimen-screen';
+import { answered } from '../../answered';
+
+export const metadata: Metadata = { title: 'Specimen' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  return <SpecimenScreen open={(await params).id} />;
+  const id = decodeURIComponent((await params).id);
+  return answered(<SpecimenScreen key={id} open={id} />, (client) => [
+    client.prefetchInfiniteQuery({ ...specimensQuery(''), queryFn: () => specimens({}) }),
+  ]);
 }

@@ -4,4 +4,6 @@ import { handle } from '../../handle';
 
 export const GET = handle(readFormat, ({ params }) => service.format(params.id!));
 
-export const PUT = handle(renameFormat, ({ params, body, actor }) => service.renameFormat(actor, params.id!, body.name));
+export const PUT = handle(renameFormat, ({ params, body, actor }) =>
+  service.renameFormat(actor, params.id!, body.name),
+);

@@ -4,4 +4,6 @@ import { IMMUTABLE, respond } from '../../handle';
 
 /** {@link readPicture}: it never changes. */
 export const GET = (_request: Request, { params }: { params: Promise<{ hash: string }> }) =>
-  respond(async () => Response.json(readPicture.answer.parse(await picture((await params).hash)), { headers: IMMUTABLE }));
+  respond(async () =>
+    Response.json(readPicture.answer.parse(await picture((await params).hash)), { headers: IMMUTABLE }),
+  );

@@ -1,0 +1,5 @@
+import { NoSuchPage } from '../ui/shell/page-notes';
+
+export default function NotFound() {
+  return <NoSuchPage />;
+}
