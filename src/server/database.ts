@@ -53,6 +53,8 @@ function thePool(): Pool {
     charset: 'utf8mb4_unicode_ci',
     timezone: 'Z',
     supportBigNumbers: true,
+    // A JSON text would be no different from what it holds.
+    jsonStrings: true,
   });
   return pool;
 }

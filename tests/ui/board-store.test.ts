@@ -3,12 +3,13 @@ import { selectedEverywhere, selectedIn } from '@/ui/board/selection';
 import { useBoardStore } from '@/ui/board/board-store';
 import { copyCells, pastedSteps } from '@/ui/board/clipboard';
 import { extendTo, goToNeighbour, selectTrack, toggleCell } from '@/ui/board/selection';
-import type { EditionData, OfficeData } from '@/ui/data/office';
+import type { EditionView } from '@/contract/formats';
+import type { OfficeData } from '@/ui/data/office';
 import { demoPackage, demoSpecimens } from '../core/demo';
 import { standInStorage } from './browser-stand-in';
 
 const { format } = demoPackage('workshop-sheets');
-const edition = (state: EditionData['state'] = 'open'): EditionData => ({
+const edition = (state: EditionView['state'] = 'open'): EditionView => ({
   id: 'e1',
   number: 1,
   state,
@@ -17,7 +18,7 @@ const edition = (state: EditionData['state'] = 'open'): EditionData => ({
   document: format,
 });
 
-function open(state?: EditionData['state']) {
+function open(state?: EditionView['state']) {
   useBoardStore.getState().open({
     format: { id: format.id, name: format.name, edition: edition(state), facts: {} as never, scale: '1:2' },
     office: { specimens: demoSpecimens(), properties: [], materials: [] } as unknown as OfficeData,

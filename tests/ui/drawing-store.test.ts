@@ -1,22 +1,27 @@
-import { type DrawingData, loadDrawing, reviseDrawing, saveDrawing } from '@/ui/data/drawings';
-import { RequestFailed } from '@/ui/data/request';
+import { type DrawingView, changeDrawing, readDrawing } from '@/contract/drawings';
+import { RequestFailed, ask } from '@/ui/data/request';
 import { DrawingStore, withAnswer } from '@/ui/drawings/drawing-store';
 import { standInStorage } from './browser-stand-in';
 
-jest.mock('@/ui/data/drawings');
-jest.mock('@/ui/data/office', () => ({ loadFonts: async () => [], resourcesFrom: () => ({}) }));
+jest.mock('@/ui/data/request', () => ({ ...jest.requireActual('@/ui/data/request'), ask: jest.fn() }));
+jest.mock('@/ui/data/office', () => ({ loadAtHand: async () => ({ office: { specimens: [] }, resources: {} }) }));
 
-const stored: DrawingData = {
+const stored: DrawingView = {
   id: 'd1',
   number: 'KD-00001',
   title: 'PAWL',
   formatId: 'f',
   formatName: 'Workshop sheets',
+  editionId: 'e1',
   edition: 1,
   specimen: 'pawl',
   modelName: 'Pawl',
   sizeId: 'iso-a3-landscape',
   sizeName: 'A3',
+  profileId: 'kelvarra-profile',
+  projectId: 'plinth',
+  scale: '1:2',
+  decimalMark: ',',
   answers: { 'created-by': 'Ines Sundqvist' },
   overruled: {},
   revisions: [],
@@ -28,8 +33,9 @@ const stored: DrawingData = {
   version: 1,
   changedAt: '2026-06-02T08:00:00Z',
 };
-const office = { formats: [{ edition: { id: 'e1' } }] };
-const [load, save, revise] = [jest.mocked(loadDrawing), jest.mocked(saveDrawing), jest.mocked(reviseDrawing)];
+const formats = [{ edition: { id: 'e1' } }];
+/** What the routes answer: the drawing, a change of it and a revision, each with what it is asked for. */
+const [load, save, revise] = [jest.fn(), jest.fn(), jest.fn()];
 const away = () => new RequestFailed('The database does not answer.', 503, true, {});
 
 let storage: Storage;
@@ -45,9 +51,11 @@ const pass = (ms: number) => jest.advanceTimersByTimeAsync(ms);
 beforeEach(() => {
   jest.useFakeTimers();
   storage = standInStorage();
-  load.mockReset().mockResolvedValue({ drawing: stored, office, scheme: {}, today: '2026-06-02' } as never);
+  load.mockReset().mockResolvedValue({ drawing: stored, formats, scheme: {}, today: '2026-06-02' });
+  jest.mocked(ask).mockImplementation(((route: object, { body }: { body: object }) =>
+    route === readDrawing ? load() : route === changeDrawing ? save(body) : revise(body)) as never);
   let { version } = stored;
-  save.mockReset().mockImplementation(async (_, { version: on, ...change }) => {
+  save.mockReset().mockImplementation(async ({ version: on, ...change }) => {
     if (on !== version) throw new RequestFailed('Somebody changed drawing KD-00001 meanwhile.', 409, false, {});
     version += 1;
     return { ...stored, ...change, version };
@@ -61,18 +69,18 @@ test('a change is seen at once and saved a moment later, several as one, on the 
   store.change({ answers: { 'created-by': 'I' } });
   store.change({ answers: { 'created-by': 'Ines' } });
   expect(drawing().answers).toEqual({ 'created-by': 'Ines' });
-  expect(get().saving).toBe('saving');
+  expect(get().saving.kind).toBe('saving');
   await pass(400);
-  expect(save.mock.calls).toEqual([['d1', { answers: { 'created-by': 'Ines' }, version: 1 }]]);
-  expect([get().saving, drawing().version, storage.length]).toEqual(['saved', 2, 0]);
+  expect(save.mock.calls).toEqual([[{ answers: { 'created-by': 'Ines' }, version: 1 }]]);
+  expect([get().saving.kind, drawing().version, storage.length]).toEqual(['saved', 2, 0]);
   store.change({ sizeId: 'iso-a4-portrait' });
   await pass(400);
-  expect(save.mock.calls[1]).toEqual(['d1', { sizeId: 'iso-a4-portrait', version: 2 }]);
+  expect(save.mock.calls[1]).toEqual([{ sizeId: 'iso-a4-portrait', version: 2 }]);
 });
 
 test('what is typed while a save is on its way is saved after it, on the new version', async () => {
   const { store, drawing } = await opened();
-  let answer!: (drawing: DrawingData) => void;
+  let answer!: (drawing: DrawingView) => void;
   save.mockImplementationOnce(() => new Promise((resolve) => (answer = resolve)));
   store.change({ answers: { 'created-by': 'I' } });
   await pass(400);
@@ -82,7 +90,7 @@ test('what is typed while a save is on its way is saved after it, on the new ver
   expect(drawing().answers).toEqual({ 'created-by': 'Ines' });
   save.mockResolvedValueOnce({ ...stored, answers: { 'created-by': 'Ines' }, version: 3 });
   await pass(400);
-  expect(save.mock.calls[1]![1]).toEqual({ answers: { 'created-by': 'Ines' }, version: 2 });
+  expect(save.mock.calls[1]![0]).toEqual({ answers: { 'created-by': 'Ines' }, version: 2 });
   expect(drawing().version).toBe(3);
 });
 
@@ -91,15 +99,15 @@ test('while the database is away what was typed stays in the browser, over a rel
   save.mockRejectedValue(away());
   store.change({ answers: { 'created-by': 'Marlo Aketch' } });
   await pass(400);
-  expect(get().saving).toBe('kept here');
+  expect(get().saving.kind).toBe('kept here');
   store.end();
 
   save.mockReset().mockResolvedValue({ ...stored, answers: { 'created-by': 'Marlo Aketch' }, version: 2 });
   const again = await opened();
   expect(again.drawing().answers).toEqual({ 'created-by': 'Marlo Aketch' });
   await pass(400);
-  expect(save).toHaveBeenCalledWith('d1', { answers: { 'created-by': 'Marlo Aketch' }, version: 1 });
-  expect([again.get().saving, storage.length]).toEqual(['saved', 0]);
+  expect(save).toHaveBeenCalledWith({ answers: { 'created-by': 'Marlo Aketch' }, version: 1 });
+  expect([again.get().saving.kind, storage.length]).toEqual(['saved', 0]);
 });
 
 test('a refused change is said and stays; giving it up shows what is stored', async () => {
@@ -107,21 +115,21 @@ test('a refused change is said and stays; giving it up shows what is stored', as
   save.mockRejectedValue(new RequestFailed('“June” is not a date.', 422, false, {}));
   store.change({ answers: { 'date-of-issue': 'June' } });
   await pass(400);
-  expect(get().saving).toEqual({ refused: '“June” is not a date.' });
+  expect(get().saving).toEqual({ kind: 'refused', reason: '“June” is not a date.' });
   expect(drawing().answers).toEqual({ 'date-of-issue': 'June' });
   store.discard();
   await pass(0);
-  expect([get().saving, drawing().answers, storage.length]).toEqual(['saved', stored.answers, 0]);
+  expect([get().saving.kind, drawing().answers, storage.length]).toEqual(['saved', stored.answers, 0]);
 });
 
 test('a revision is made on what is saved: pending answers go before it', async () => {
   const { store, drawing } = await opened();
   const row = { revision: 'A', zones: [], description: 'First issue', date: '2026-06-02', madeBy: 'Ines Sundqvist' };
-  revise.mockImplementation(async (_, version) => ({ ...stored, revisions: [row], version: version + 1 }));
+  revise.mockImplementation(async ({ version }) => ({ ...stored, revisions: [row], version: version + 1 }));
   store.change({ answers: { language: 'en' } });
   expect(await store.revise({ add: row })).toEqual({ ok: true });
   expect(save.mock.invocationCallOrder[0]).toBeLessThan(revise.mock.invocationCallOrder[0]!);
-  expect(revise).toHaveBeenCalledWith('d1', 2, { add: row });
+  expect(revise).toHaveBeenCalledWith({ version: 2, revising: { add: row } });
   expect(drawing().revisions).toEqual([row]);
   revise.mockRejectedValueOnce(new RequestFailed('C would skip B.', 422, false, {}));
   expect(await store.revise({ add: { ...row, revision: 'C' } })).toEqual({ ok: false, reason: 'C would skip B.' });
@@ -129,9 +137,9 @@ test('a revision is made on what is saved: pending answers go before it', async 
 
 test('a revision waits for the save that is on its way', async () => {
   const { store } = await opened();
-  let answer!: (drawing: DrawingData) => void;
+  let answer!: (drawing: DrawingView) => void;
   save.mockImplementationOnce(() => new Promise((resolve) => (answer = resolve)));
-  revise.mockImplementation(async (_, version) => ({ ...stored, version: version + 1 }));
+  revise.mockImplementation(async ({ version }) => ({ ...stored, version: version + 1 }));
   store.change({ answers: { language: 'en' } });
   await pass(400);
   const revising = store.revise({ withdraw: 'A' });
@@ -139,10 +147,10 @@ test('a revision waits for the save that is on its way', async () => {
   expect(revise).not.toHaveBeenCalled();
   answer({ ...stored, answers: { language: 'en' }, version: 2 });
   expect(await revising).toEqual({ ok: true });
-  expect(revise).toHaveBeenCalledWith('d1', 2, { withdraw: 'A' });
+  expect(revise).toHaveBeenCalledWith({ version: 2, revising: { withdraw: 'A' } });
 });
 
-const conflict = (current: DrawingData) => new RequestFailed('Somebody changed it meanwhile.', 409, false, { current });
+const conflict = (current: DrawingView) => new RequestFailed('Somebody changed it meanwhile.', 409, false, { current });
 
 test('a change that the server has already, since its answer was lost, counts as saved', async () => {
   const { store, get, drawing } = await opened();
@@ -150,7 +158,7 @@ test('a change that the server has already, since its answer was lost, counts as
   save.mockRejectedValueOnce(conflict({ ...stored, sizeId, version: 2 }));
   store.change({ sizeId });
   await pass(400);
-  expect([get().saving, drawing().version, storage.length]).toEqual(['saved', 2, 0]);
+  expect([get().saving.kind, drawing().version, storage.length]).toEqual(['saved', 2, 0]);
 });
 
 describe('what somebody else changed meanwhile', () => {
@@ -165,8 +173,8 @@ describe('what somebody else changed meanwhile', () => {
     await pass(400);
     expect(drawing().answers).toEqual(both);
     await pass(400);
-    expect(save.mock.calls[1]).toEqual(['d1', { answers: both, version: 2 }]);
-    expect([get().saving, drawing().version, storage.length]).toEqual(['saved', 3, 0]);
+    expect(save.mock.calls[1]).toEqual([{ answers: both, version: 2 }]);
+    expect([get().saving.kind, drawing().version, storage.length]).toEqual(['saved', 3, 0]);
   });
 
   const clashing = { ...stored, answers: { 'created-by': 'Marlo Aketch' }, sizeId: 'iso-a2-landscape', version: 2 };
@@ -180,16 +188,17 @@ describe('what somebody else changed meanwhile', () => {
     save.mockRejectedValueOnce(conflict(clashing));
     store.change({ answers: { 'created-by': 'Orsolya Brandt' } });
     await pass(400);
-    expect(get().saving).toEqual({ clashes: [clash] });
+    expect(get().saving).toEqual({ kind: 'clashes', clashes: [clash] });
     expect(drawing()).toMatchObject({ answers: { 'created-by': 'Orsolya Brandt' }, sizeId: 'iso-a2-landscape' });
     // What is typed until it is settled is kept, and waits.
     store.change({ answers: { ...drawing().answers, language: 'en' } });
     store.change({ sizeId: 'iso-a4-portrait' });
     expect(get().saving).toEqual({
+      kind: 'clashes',
       clashes: [clash, { of: 'sizeId', mine: 'iso-a4-portrait', theirs: 'iso-a2-landscape' }],
     });
     store.change({ sizeId: 'iso-a2-landscape' });
-    expect(get().saving).toEqual({ clashes: [clash] });
+    expect(get().saving).toEqual({ kind: 'clashes', clashes: [clash] });
     await pass(1000);
     await store.setState('finished');
     expect(await store.revise({ withdraw: 'A' })).toMatchObject({ ok: false });
@@ -198,8 +207,8 @@ describe('what somebody else changed meanwhile', () => {
     save.mockResolvedValueOnce({ ...clashing, answers, version: 3 });
     store.settle(whose);
     await pass(400);
-    expect(save.mock.calls[1]).toEqual(['d1', { answers, sizeId: 'iso-a2-landscape', version: 2 }]);
-    expect([get().saving, drawing().answers, storage.length]).toEqual(['saved', answers, 0]);
+    expect(save.mock.calls[1]).toEqual([{ answers, sizeId: 'iso-a2-landscape', version: 2 }]);
+    expect([get().saving.kind, drawing().answers, storage.length]).toEqual(['saved', answers, 0]);
   });
 
   test('theirs alone leaves nothing to save', async () => {
@@ -209,7 +218,7 @@ describe('what somebody else changed meanwhile', () => {
     await pass(400);
     store.settle('theirs');
     await pass(1000);
-    expect([get().saving, drawing().answers, save.mock.calls.length]).toEqual(['saved', clashing.answers, 1]);
+    expect([get().saving.kind, drawing().answers, save.mock.calls.length]).toEqual(['saved', clashing.answers, 1]);
   });
 
   test('while this browser was closed is joined with what it had kept', async () => {
@@ -218,12 +227,12 @@ describe('what somebody else changed meanwhile', () => {
     store.change(mine);
     store.end();
     await pass(0);
-    load.mockResolvedValueOnce({ drawing: byThem, office, scheme: {}, today: '2026-06-02' } as never);
+    load.mockResolvedValueOnce({ drawing: byThem, formats, scheme: {}, today: '2026-06-02' });
     save.mockReset().mockResolvedValueOnce({ ...byThem, answers: both, version: 3 });
     const again = await opened();
     expect(again.drawing().answers).toEqual(both);
     await pass(400);
-    expect(save.mock.calls).toEqual([['d1', { answers: both, version: 2 }]]);
+    expect(save.mock.calls).toEqual([[{ answers: both, version: 2 }]]);
   });
 
   test('is shown when a revision is refused for it, so that the next try is made on it', async () => {
@@ -233,7 +242,7 @@ describe('what somebody else changed meanwhile', () => {
     expect(drawing()).toEqual(byThem);
     revise.mockResolvedValueOnce({ ...byThem, version: 3 });
     expect(await store.revise({ withdraw: 'A' })).toEqual({ ok: true });
-    expect(revise).toHaveBeenLastCalledWith('d1', 2, { withdraw: 'A' });
+    expect(revise).toHaveBeenLastCalledWith({ version: 2, revising: { withdraw: 'A' } });
   });
 });
 
@@ -258,7 +267,7 @@ test('finishing is refused with the server’s reason, and a drawing that cannot
   const { store, get } = await opened();
   save.mockRejectedValueOnce(new RequestFailed('Approved by is still asked for.', 422, false, {}));
   await store.setState('finished');
-  expect(get().saving).toEqual({ refused: 'Approved by is still asked for.' });
+  expect(get().saving).toEqual({ kind: 'refused', reason: 'Approved by is still asked for.' });
   load.mockRejectedValueOnce(away());
   await store.load();
   expect(get().problem).toBe('The database does not answer.');

@@ -1,9 +1,12 @@
 import type { Specimen } from '@/core/specimen/specimen';
-import { RequestFailed, get, send } from '@/ui/data/request';
-import { type SpecimenRow, SpecimenStore } from '@/ui/specimens/specimen-store';
+import { standInStorage } from './browser-stand-in';
+import { type SpecimenRow, readSpecimen } from '@/contract/specimens';
+import { RequestFailed, ask } from '@/ui/data/request';
+import { SpecimenStore } from '@/ui/specimens/specimen-store';
 
-jest.mock('@/ui/data/request', () => ({ ...jest.requireActual('@/ui/data/request'), get: jest.fn(), send: jest.fn() }));
-const [load, put] = [jest.mocked(get), jest.mocked(send)];
+jest.mock('@/ui/data/request', () => ({ ...jest.requireActual('@/ui/data/request'), ask: jest.fn() }));
+/** What the routes answer: the specimen, and a change of it. */
+const [load, put] = [jest.fn(), jest.fn()];
 
 const pawl: Specimen = {
   kind: 'zonograph/specimen',
@@ -18,20 +21,26 @@ const pawl: Specimen = {
 const withValues = (values: Specimen['values']): Specimen => ({ ...pawl, values: { ...pawl.values, ...values } });
 const conflict = (current: SpecimenRow) =>
   new RequestFailed('Somebody changed “Pawl” meanwhile.', 409, false, { current });
-/** Lets everything that is waiting go on. */
-const settle = async () => {
-  for (let i = 0; i < 20; i++) await Promise.resolve();
-};
+/** Lets the store's pause pass, and everything that waits for it. */
+const settle = () => jest.advanceTimersByTimeAsync(400);
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  standInStorage();
+  jest.mocked(ask).mockImplementation(((route: object, { body }: { body: object }) =>
+    route === readSpecimen ? load() : put(body)) as never);
+});
+afterEach(() => jest.useRealTimers());
 
 async function opened() {
-  load.mockReset().mockResolvedValue({ specimen: pawl, version: 1 });
-  put.mockReset().mockImplementation(async (_m, _p, body) => ({ version: (body as SpecimenRow).version + 1 }));
+  load.mockReset().mockResolvedValue({ specimen: pawl, version: 1, components: [] });
+  put.mockReset().mockImplementation(async (body: SpecimenRow) => ({ version: body.version + 1 }));
   const saved = jest.fn();
   const store = new SpecimenStore('pawl', saved);
   await store.load();
   return { store, saved, now: () => store.state.getState() };
 }
-const sent = () => put.mock.calls.map(([, , body]) => body as SpecimenRow);
+const sent = () => put.mock.calls.map(([{ specimen, version }]) => ({ specimen, version }) as SpecimenRow);
 
 test('an edit is seen at once, saved, and told', async () => {
   const { store, saved, now } = await opened();
@@ -76,8 +85,8 @@ test('where both changed the same the words stay, the reason is said, and what i
     specimen: { values: { Title: 'MINE' } },
     problem: 'Somebody changed “Pawl” meanwhile.',
   });
-  load.mockResolvedValueOnce({ specimen: withValues({ Title: 'THEIRS' }), version: 4 });
-  await store.load();
+  load.mockResolvedValueOnce({ specimen: withValues({ Title: 'THEIRS' }), version: 4, components: [] });
+  await store.load(true);
   expect(now()).toMatchObject({ specimen: { values: { Title: 'THEIRS' } }, problem: undefined });
 });
 

@@ -18,7 +18,7 @@ export interface Asked<R extends Route> {
   actor: Actor;
 }
 
-type Context = { params: Promise<Record<string, string>> };
+type Context = { params: Promise<Record<string, string> | undefined> };
 
 /**
  * The handler of a route: reads what is asked by its contract, does the work, and answers with its result; expected failures become
@@ -31,7 +31,7 @@ export function handle<R extends Route>(
   return (request, context) =>
     respond(async () => {
       const params = Object.fromEntries(
-        Object.entries(await context.params).map(([name, value]) => [name, decodeURIComponent(value)]),
+        Object.entries((await context.params) ?? {}).map(([name, value]) => [name, decodeURIComponent(value)]),
       );
       const query = read(route.query, Object.fromEntries(new URL(request.url).searchParams), 'The address');
       const body = await bodyOf(request, route);

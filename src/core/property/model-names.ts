@@ -31,7 +31,7 @@ export class ModelNames {
 
   /** The ids of the properties that are read from a name of a model. */
   propertiesOf(name: string): string[] {
-    return (this.index.get(matchedName(name)) ?? []).map(({ property }) => property);
+    return [...new Set((this.index.get(matchedName(name)) ?? []).map(({ property }) => property))];
   }
 
   read(values: Values): ReadValues {

@@ -1,4 +1,4 @@
-/** A JSON column comes as text from MariaDB; some drivers' settings parse it already. */
+/** A JSON column's value: it comes as text from MariaDB. */
 export function fromJson<T>(column: unknown): T {
-  return (typeof column === 'string' ? JSON.parse(column) : column) as T;
+  return JSON.parse(column as string) as T;
 }

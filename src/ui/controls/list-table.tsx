@@ -9,6 +9,14 @@ import { DataCell, HeadCell } from './table';
 
 const Line = chakra('tr', { base: { _hover: { bg: 'plumWash' } } });
 
+/** What a column of a table with sorting has. */
+interface SortedColumn {
+  getIsSorted: () => false | 'asc' | 'desc';
+  getToggleSortingHandler: () => ((event: unknown) => void) | undefined;
+}
+
+const ARROWS = { asc: '↑', desc: '↓' } as const;
+
 /** How high a row is before it is measured, in pixels, and how many rows beside those in view are there. */
 const USUAL_ROW = 30;
 const AROUND = 20;
@@ -53,11 +61,24 @@ export function ListTable<F extends TableFeatures, T extends RowData>(props: {
         <thead>
           {table.getHeaderGroups().map((group) => (
             <tr key={group.id}>
-              {group.headers.map((header) => (
-                <HeadCell key={header.id}>
-                  <FlexRender header={header} />
-                </HeadCell>
-              ))}
+              {group.headers.map((header) => {
+                const column = header.column as Partial<SortedColumn>;
+                const sorted = column.getIsSorted?.();
+                return (
+                  <HeadCell
+                    key={header.id}
+                    aria-sort={sorted === undefined ? undefined : sorted ? `${sorted}ending` : 'none'}
+                  >
+                    {sorted !== undefined ? (
+                      <chakra.button type="button" cursor="pointer" onClick={column.getToggleSortingHandler?.()}>
+                        <FlexRender header={header} /> {sorted ? ARROWS[sorted] : ''}
+                      </chakra.button>
+                    ) : (
+                      <FlexRender header={header} />
+                    )}
+                  </HeadCell>
+                );
+              })}
             </tr>
           ))}
         </thead>

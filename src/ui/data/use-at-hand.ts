@@ -1,7 +1,6 @@
 'use client';
 
 import { useQueries, useQuery } from '@tanstack/react-query';
-import { useMemo } from 'react';
 import type { FormatView } from '../../contract/formats';
 import { type AtHand, loadAtHand } from './office';
 import { formatQuery } from './queries';
@@ -22,10 +21,10 @@ export function useAtHand(
 }
 
 /** Formats with their newest editions, by their ids, in that order; undefined until all are there. */
-export function useFormats(ids: readonly string[]): FormatView[] | undefined {
-  const results = useQueries({ queries: ids.map(formatQuery) });
-  const all = results.map(({ data }) => data);
-  // The array is the same one as long as its entries are.
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- the entries are what it depends on
-  return useMemo(() => (all.every((one) => one !== undefined) ? all : undefined), all);
+export const useFormats = (ids: readonly string[]): FormatView[] | undefined =>
+  useQueries({ queries: ids.map(formatQuery), combine: whenAllAreThere });
+
+function whenAllAreThere(results: readonly { data: FormatView | undefined }[]): FormatView[] | undefined {
+  const all = results.flatMap(({ data }) => data ?? []);
+  return all.length === results.length ? all : undefined;
 }

@@ -133,8 +133,8 @@ export class DrawingStore {
 
   /** Gives up what is not saved and shows what is stored. */
   discard(): void {
-    this.forget();
-    this.state.setState({ saving: { kind: 'saved' } });
+    this.pending = this.base = this.meanwhile = undefined;
+    this.saver.release();
     void this.load();
   }
 
@@ -147,11 +147,6 @@ export class DrawingStore {
     return this.pending && this.base && { changed: this.pending, base: this.base };
   }
 
-  private forget() {
-    this.pending = this.base = this.meanwhile = undefined;
-    this.kept.put(undefined);
-  }
-
   /** Goes on with the drawing as somebody else has changed it. @returns whether what is pending may be saved */
   private meet(current: DrawingView): boolean {
     const unsaved = this.unsaved();
@@ -161,12 +156,7 @@ export class DrawingStore {
   }
 
   private join(unsaved: Unsaved, current: DrawingView, clashesTo?: 'mine' | 'theirs') {
-    if (!this.bring(unsaved, current, clashesTo)) return;
-    if (this.pending) this.saver.release();
-    else {
-      this.kept.put(undefined);
-      this.state.setState({ saving: { kind: 'saved' } });
-    }
+    if (this.bring(unsaved, current, clashesTo)) this.saver.release();
   }
 
   /** Brings what is not saved onto the drawing as it is now; where both changed the same, asks before anything is saved. */

@@ -1,5 +1,5 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
-import { dialog, menu } from './recipes';
+import { combobox, dialog, menu } from './recipes';
 
 const role = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
 
@@ -22,7 +22,7 @@ export const system = createSystem(
       ':focus-visible': { outline: '2px solid', outlineColor: 'plum', outlineOffset: '1px' },
     },
     theme: {
-      slotRecipes: { dialog, menu },
+      slotRecipes: { combobox, dialog, menu },
       tokens: {
         fonts: {
           body: { value: "'Barlow Semi Condensed', sans-serif" },

@@ -19,14 +19,11 @@ const [workshop, inch] = ['workshop-sheets', 'inch-sheets'].map(demoPackage) as 
   ReturnType<typeof demoPackage>,
 ];
 const resources = demoResources({ ...workshop, properties: [...workshop.properties, ...inch.properties] });
-const formatOf = (made: typeof workshop) => ({
-  document: made.format,
-  facts: demoFacts(made),
-  scale: made.sample.scale,
-});
 const sources: DrawingSources = {
-  format: formatOf(workshop),
-  others: new Map([['inch-edition', formatOf(inch)]]),
+  document: workshop.format,
+  facts: demoFacts(workshop),
+  scale: workshop.sample.scale,
+  others: new Map([['inch-edition', inch.format]]),
   models: demoModels(workshop),
 };
 const winch: DrawnData = {
