@@ -6,7 +6,7 @@ export function startApplication(options: {
   dev?: boolean;
   quiet?: boolean;
 }): Promise<{ address: string; pid: number; exited: Promise<unknown>; stop(): Promise<void> }>;
-export function startWorker(options: { database: string }): { stop(): Promise<void> };
+export function startWorker(options: { database: string; modelStore?: string }): { stop(): Promise<void> };
 export function startModelStore(options: {
   port: number;
   data?: string;

@@ -3,6 +3,15 @@ import { seed } from '../src/server/seed';
 
 /** Every table, those that refer to others before them. */
 const TABLES = [
+  'kept_tables',
+  'property_uses',
+  'property_longest',
+  'specimen_values',
+  'specimen_names',
+  'specimen_components',
+  'drawing_models',
+  'audit_steps',
+  'proof_verdicts',
   'jobs',
   'store_models',
   'store_state',

@@ -15,6 +15,7 @@ import type { Scene } from '../../src/core/scene/scene';
 import { Prover } from '../../src/core/specimen/proving';
 import { readModelFiles } from '../../src/core/specimen/reading-files';
 import { fontFile } from '../../src/server/fonts';
+import { filesWith } from '../core/fonts';
 import { demoFacts, demoModels, demoPackage, demoResources, demoSheet } from '../core/demo';
 import { manySpecimens } from './many-specimens';
 
@@ -101,6 +102,7 @@ row(
   `${(reading / splitting).toFixed(1)} × splitting its lines`,
 );
 
+const files = filesWith();
 const pdf = await median('pdf', () => writePdf([sheet], files, { title: 'Bench', date: '2026-06-02' }));
 const flat = await median('flat pdf', () => flatPdf([sheet.scene]));
 row('pdfkit writing the same primitives from a flat list', flat, '–');

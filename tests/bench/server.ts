@@ -1,4 +1,5 @@
 /** What the server does with many models: taking them over, and proving a format with them as a job. */
+import { STANDARDS_DESK } from '../../src/server/actor';
 import { closeDatabase } from '../../src/server/database';
 import { runOne } from '../../src/server/jobs/runner';
 import { proveOnAll, provingStatus } from '../../src/server/services/proving';
@@ -12,12 +13,12 @@ const row = (what: string, figure: string, target: string) =>
 async function takeOver(count: number): Promise<number> {
   const models = manySpecimens(count);
   const start = performance.now();
-  for (let at = 0; at < count; at += 200) await importSpecimens(models.slice(at, at + 200));
+  for (let at = 0; at < count; at += 200) await importSpecimens(STANDARDS_DESK, models.slice(at, at + 200));
   return (performance.now() - start) / 1000;
 }
 
 const first = await takeOver(1000);
-await proveOnAll('workshop-sheets');
+await proveOnAll(STANDARDS_DESK, 'workshop-sheets');
 await runOne('bench', new AbortController().signal);
 const { state, done, rate } = (await provingStatus('workshop-sheets'))!;
 if (state !== 'done') throw new Error('the job did not come to its end');

@@ -2,22 +2,38 @@ import { type Server, createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { unzipSync } from 'fflate';
 import type { RevisionRow } from '@/core/revision/rows';
-import {
-  changeDrawing,
-  drawing,
-  drawings,
-  exportDrawing,
-  makeDrawing,
-  reviseDrawing,
-} from '@/server/services/drawings';
-import { office, saveDocument } from '@/server/services/formats';
-import { followStore, storeStatus } from '@/server/services/model-store';
+import * as drawingServices from '@/server/services/drawings';
+import * as formatServices from '@/server/services/formats';
+import * as storeServices from '@/server/services/model-store';
 import { seedDrawings } from '@/server/seed';
-import { changeNumbering, numbering } from '@/server/services/numbering';
-import { changeRevisionScheme, revisionScheme } from '@/server/services/revision-scheme';
-import { changeSpecimen, specimen } from '@/server/services/specimens';
+import * as numberingServices from '@/server/services/numbering';
+import * as schemeServices from '@/server/services/revision-scheme';
+import * as specimenServices from '@/server/services/specimens';
 import { revisionRow } from '../builders';
-import { count, withOffice } from './office';
+import { asDesk, count, withOffice } from './office';
+
+const { drawing, exportDrawing } = drawingServices;
+const makeDrawing = asDesk(drawingServices.makeDrawing);
+const changeDrawing = asDesk(drawingServices.changeDrawing);
+const reviseDrawing = asDesk(drawingServices.reviseDrawing);
+const saveDocument = asDesk(formatServices.saveDocument);
+const { numbering } = numberingServices;
+const changeNumbering = asDesk(numberingServices.changeNumbering);
+const { revisionScheme } = schemeServices;
+const changeRevisionScheme = asDesk(schemeServices.changeRevisionScheme);
+const { specimen } = specimenServices;
+const changeSpecimen = (changed: unknown, version: number) =>
+  asDesk(specimenServices.changeSpecimen)({
+    specimen: changed,
+    version,
+    sitting: 'x'.repeat(36),
+    words: ['Values changed'],
+  });
+const followStore = asDesk(storeServices.followStore);
+const { storeStatus } = storeServices;
+/** The register’s first page. */
+const drawings = async () => (await drawingServices.drawings({ wanted: 'all' })).entries;
+const inchSheets = async () => (await formatServices.format('inch-sheets')).edition;
 
 withOffice();
 
@@ -90,7 +106,7 @@ describe('drawings', () => {
     await expect(changeDrawing(id, { version: 1, sizeId: 'iso-a2-landscape' })).rejects.toMatchObject({ status: 409 });
     const finished = await changeDrawing(id, { version: 2, state: 'finished' });
     expect(finished).toMatchObject({ state: 'finished', modelChanged: false });
-    await expect(changeDrawing(id, { version: 3, answers: {} })).rejects.toThrow('is finished. Take it up again');
+    await expect(changeDrawing(id, { version: 3, answers: {} })).rejects.toThrow('is finished. Reopen it');
   });
 
   test('changed by many at once are kept as one of them has it, and the others are told that', async () => {
@@ -124,11 +140,11 @@ describe('drawings', () => {
 
   test('are exported with their answers; unanswered ones only when that is wanted', async () => {
     const { id } = await makeDrawing(winch);
-    await expect(exportDrawing(id, 'svg', false)).rejects.toMatchObject({
+    await expect(exportDrawing(id, { kind: 'svg', asItIs: false })).rejects.toMatchObject({
       message: 'Still unanswered: Checked by, Approved by.',
       detail: { open: ['Checked by', 'Approved by'] },
     });
-    const file = await exportDrawing(id, 'svg', true);
+    const file = await exportDrawing(id, { kind: 'svg', asItIs: true });
     expect(file.name).toBe('KD-00001-RECOVERY-WINCH.svg');
     expect(Buffer.from(file.content).toString()).toContain('>KD-00001<');
   });
@@ -137,13 +153,18 @@ describe('drawings', () => {
 describe('revisions of a drawing', () => {
   test('are added in their turn, the newest is changed and withdrawn, each on its version', async () => {
     const { id } = await makeDrawing(winch);
-    const first = await reviseDrawing(id, 1, { add: revisionRow('A') });
+    const first = await reviseDrawing(id, { version: 1, revising: { add: revisionRow('A') } });
     expect(first).toMatchObject({ version: 2, revision: 'A' });
-    await reviseDrawing(id, 2, { add: revisionRow('B', { zones: ['B3'] }) });
-    const changed = await reviseDrawing(id, 3, { change: revisionRow('B', { description: 'Said better' }) });
+    await reviseDrawing(id, { version: 2, revising: { add: revisionRow('B', { zones: ['B3'] }) } });
+    const changed = await reviseDrawing(id, {
+      version: 3,
+      revising: { change: revisionRow('B', { description: 'Said better' }) },
+    });
     expect(changed.revisions.map(({ description }) => description)).toEqual(['Change A', 'Said better']);
-    await expect(reviseDrawing(id, 3, { add: revisionRow('C') })).rejects.toMatchObject({ status: 409 });
-    expect(await reviseDrawing(id, 4, { withdraw: 'B' })).toMatchObject({ revision: 'A' });
+    await expect(reviseDrawing(id, { version: 3, revising: { add: revisionRow('C') } })).rejects.toMatchObject({
+      status: 409,
+    });
+    expect(await reviseDrawing(id, { version: 4, revising: { withdraw: 'B' } })).toMatchObject({ revision: 'A' });
   });
 
   test.each<[string, Partial<RevisionRow>, RegExp]>([
@@ -160,8 +181,10 @@ describe('revisions of a drawing', () => {
     ],
   ])('a wrong one, %s with %j, is refused and nothing is changed', async (revision, change, reason) => {
     const { id } = await makeDrawing(winch);
-    await reviseDrawing(id, 1, { add: revisionRow('A') });
-    await expect(reviseDrawing(id, 2, { add: revisionRow(revision, change) })).rejects.toThrow(reason);
+    await reviseDrawing(id, { version: 1, revising: { add: revisionRow('A') } });
+    await expect(reviseDrawing(id, { version: 2, revising: { add: revisionRow(revision, change) } })).rejects.toThrow(
+      reason,
+    );
     expect((await drawing(id)).drawing).toMatchObject({ version: 2, revision: 'A' });
   });
 
@@ -169,8 +192,10 @@ describe('revisions of a drawing', () => {
     expect(await revisionScheme()).toEqual({ sequence: { kind: 'letters', omit: ['I', 'O'] } });
     await changeRevisionScheme({ firstIssue: '-', sequence: { kind: 'numerals', digits: 2, from: 1 } });
     const { id } = await makeDrawing(winch);
-    await reviseDrawing(id, 1, { add: revisionRow('-') });
-    expect(await reviseDrawing(id, 2, { add: revisionRow('01') })).toMatchObject({ revision: '01' });
+    await reviseDrawing(id, { version: 1, revising: { add: revisionRow('-') } });
+    expect(await reviseDrawing(id, { version: 2, revising: { add: revisionRow('01') } })).toMatchObject({
+      revision: '01',
+    });
     await expect(changeRevisionScheme({ sequence: { kind: 'letters', omit: ['a'] } })).rejects.toThrow(
       'one capital letter',
     );
@@ -180,7 +205,7 @@ describe('revisions of a drawing', () => {
 describe('the sheets of a drawing', () => {
   test('have sizes, scales, models and formats of their own; links resolve on each', async () => {
     const { id } = await makeDrawing(winch);
-    const inch = (await office()).formats.find(({ name }) => name === 'Inch sheets')!.edition.id;
+    const inch = (await inchSheets()).id;
     const sheets = [
       { id: 'first', name: 'Whole' },
       {
@@ -196,8 +221,8 @@ describe('the sheets of a drawing', () => {
     await changeDrawing(id, { version: 1, sheets });
     const loaded = await drawing(id);
     expect(loaded.drawing.sheets).toEqual(sheets);
-    expect(loaded.office.formats.map(({ name }) => name)).toEqual(['Workshop sheets', 'Inch sheets']);
-    const pdf = await exportDrawing(id, 'pdf', true);
+    expect(loaded.formats.map(({ name }) => name)).toEqual(['Workshop sheets', 'Inch sheets']);
+    const pdf = await exportDrawing(id, { kind: 'pdf', asItIs: true });
     const text = Buffer.from(pdf.content).toString('latin1');
     expect(text.match(/\/MediaBox \[([^\]]*)\]/g)).toEqual([
       '/MediaBox [0 0 1190.551181 841.889764]',
@@ -209,7 +234,7 @@ describe('the sheets of a drawing', () => {
       'Sheet 2, Drum',
       'Sheet 3, For the supplier',
     ]);
-    const files = Object.entries(unzipSync((await exportDrawing(id, 'svg', true)).content));
+    const files = Object.entries(unzipSync((await exportDrawing(id, { kind: 'svg', asItIs: true })).content));
     expect(files.map(([name]) => name)).toEqual([
       'KD-00001-RECOVERY-WINCH-Sheet-1-Whole.svg',
       'KD-00001-RECOVERY-WINCH-Sheet-2-Drum.svg',
@@ -223,13 +248,13 @@ describe('the sheets of a drawing', () => {
   });
 
   test('what only the format of another sheet asks is proposed, counts as open, and is checked', async () => {
-    const inch = (await office()).formats.find(({ name }) => name === 'Inch sheets')!.edition;
+    const inch = await inchSheets();
     const further = [
       { key: 'heat', name: 'Heat number', required: true },
       { key: 'bought', name: 'Bought on', type: 'date', default: 'today' },
     ].map((one) => ({ type: 'text', prompt: '', missing: { print: 'dash', report: true }, required: false, ...one }));
     const document = { ...inch.document, asked: [...inch.document.asked, ...further] };
-    await saveDocument(inch.id, inch.version, document, { sitting: 'x'.repeat(36), words: 'Ask for more' });
+    await saveDocument(inch.id, { version: inch.version, document, sitting: 'x'.repeat(36), words: ['Ask for more'] });
     const { id } = await makeDrawing(winch);
     const { answers } = (await drawing(id)).drawing;
     const sheets = [
@@ -270,7 +295,7 @@ describe('the sheets of a drawing', () => {
 
   test('a list that outgrows its sheet is in the file on a sheet that nobody put in', async () => {
     const { id } = await makeDrawing({ ...winch, sizeId: 'iso-a4-portrait' });
-    const files = Object.entries(unzipSync((await exportDrawing(id, 'dxf', true)).content));
+    const files = Object.entries(unzipSync((await exportDrawing(id, { kind: 'dxf', asItIs: true })).content));
     expect(files.map(([name]) => name)).toEqual([
       'KD-00001-RECOVERY-WINCH-Sheet-1.dxf',
       'KD-00001-RECOVERY-WINCH-Sheet-2-continued.dxf',
@@ -299,7 +324,12 @@ describe('the sheets of a drawing', () => {
     const [drum, ...others] = model.components;
     await changeSpecimen({ ...model, components: [{ specimen: 'drive-shaft', quantity: 1 }, ...others] }, version);
     expect(await numbers()).toEqual({ ...seen, 'KW-2203-S': 6 });
+    // What was only read is nobody’s yet; what was exported is on paper.
     await changeSpecimen({ ...model, components: [...others, drum!] }, version + 1);
+    expect(await numbers()).toEqual(seen);
+    await changeSpecimen({ ...model, components: [{ specimen: 'drive-shaft', quantity: 1 }, ...others] }, version + 2);
+    await exportDrawing(id, { kind: 'svg', asItIs: true });
+    await changeSpecimen({ ...model, components: [...others, drum!] }, version + 3);
     expect(await numbers()).toEqual({ ...seen, 'KW-2203-S': 6 });
   });
 });

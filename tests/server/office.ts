@@ -1,3 +1,4 @@
+import { type Actor, STANDARDS_DESK } from '@/server/actor';
 import { closeDatabase, database } from '@/server/database';
 import { migrate } from '@/server/migrations';
 import { freshOffice } from '../fresh-office';
@@ -19,3 +20,9 @@ export async function count(table: string): Promise<number> {
   const [row] = await database.query<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table}`);
   return Number(row!.n);
 }
+
+/** A service as the standards desk asks for it. */
+export const asDesk =
+  <A extends unknown[], R>(service: (actor: Actor, ...asked: A) => R) =>
+  (...asked: A): R =>
+    service(STANDARDS_DESK, ...asked);

@@ -8,6 +8,9 @@ import { count, withOffice } from './office';
 
 withOffice();
 
+/** The address has no parameters. */
+const NOTHING = { params: Promise.resolve({}) };
+
 const pixels = (width: number, height: number) =>
   sharp({ create: { width, height, channels: 3, background: '#2D6A4C' } });
 const svg = (inside: string) =>
@@ -93,13 +96,16 @@ test('the door looks at the declared size before it reads, and takes the name fr
     body: 'x',
     headers: { 'content-length': String(20 * 1024 * 1024) },
   });
-  const refused = await POST(large);
+  const refused = await POST(large, NOTHING);
   expect([refused.status, (await refused.json()) as object]).toEqual([
     422,
     { reason: 'The picture is 20.0 MB; at most 10 MB are taken.' },
   ]);
   const bytes = await pixels(4, 4).png().toBuffer();
-  const taken = await POST(new Request('http://test/?name=dot.png', { method: 'POST', body: new Uint8Array(bytes) }));
+  const taken = await POST(
+    new Request('http://test/?name=dot.png', { method: 'POST', body: new Uint8Array(bytes) }),
+    NOTHING,
+  );
   expect(taken.status).toBe(200);
   const rows = await database.query<{ name: string }>('SELECT name FROM pictures WHERE name = ?', ['dot.png']);
   expect(rows).toHaveLength(1);

@@ -22,7 +22,8 @@ import {
 import { GET as shapeFile } from '@/app/api/shapes/[hash]/route';
 import { POST as keepShape } from '@/app/api/shapes/route';
 import { PUT as changeSpecimen } from '@/app/api/specimens/[id]/route';
-import { respond } from '@/app/api/respond';
+import type { FormatView, ShelfEntry } from '@/contract/formats';
+import { respond } from '@/app/api/handle';
 import { glyphTableFromJson } from '@/core/lettering/glyph-table';
 import { DatabaseAway } from '@/server/database';
 import { withOffice } from './office';
@@ -32,10 +33,17 @@ withOffice();
 const request = (body: unknown) =>
   new Request('http://test/', { method: 'POST', body: typeof body === 'string' ? body : JSON.stringify(body) });
 const of = (id: string) => ({ params: Promise.resolve({ id }) });
+/** The address has no parameters. */
+const NOTHING = { params: Promise.resolve({}) };
+/** Calls a handler whose address has no parameters. */
+const call = (handler: (request: Request, context: typeof NOTHING) => Promise<Response>, body?: unknown) =>
+  handler(body === undefined ? new Request('http://test/') : request(body), NOTHING);
 const answer = async (response: Response) => ({
   status: response.status,
   ...((await response.json()) as { reason?: string }),
 });
+
+const json = async <T>(response: Response | Promise<Response>) => (await (await response).json()) as T;
 
 const sitting = '6f1f7f0e-3c2b-4f0f-9a53-0f5f9c7d1a11';
 
@@ -43,22 +51,22 @@ test.each<[string, () => Promise<Response>, number, RegExp]>([
   ['a save that is not JSON', () => saveEdition(request('{'), of('x')), 400, /not JSON/],
   [
     'a save without a version',
-    () => saveEdition(request({ document: {}, sitting, words: '' }), of('x')),
+    () => saveEdition(request({ document: {}, sitting, words: [] }), of('x')),
     400,
     /not valid at version/,
   ],
   [
     'a save of no document',
-    () => saveEdition(request({ version: 1, document: 3, sitting, words: '' }), of('x')),
+    () => saveEdition(request({ version: 1, document: 3, sitting, words: [] }), of('x')),
     422,
     /not a Zonograph format/,
   ],
-  ['a copy without a name', () => copy(request({ copyOf: 'workshop-sheets', name: ' ' })), 400, /needs a name/],
-  ['a copy of nothing', () => copy(request({ copyOf: 'gone', name: 'New' })), 404, /no longer on the shelf/],
+  ['a copy without a name', () => call(copy, { copyOf: 'workshop-sheets', name: ' ' }), 400, /needs a name/],
+  ['a copy of nothing', () => call(copy, { copyOf: 'gone', name: 'New' }), 404, /no longer on the shelf/],
   ['a board that is not there', () => board(request({}), of('gone')), 404, /no such format/],
   [
     'a property of the wrong shape',
-    () => addProperty(request({ definition: { id: 'x' } })),
+    () => call(addProperty, { definition: { id: 'x' } }),
     422,
     /The property is not valid/,
   ],
@@ -76,7 +84,7 @@ test.each<[string, () => Promise<Response>, number, RegExp]>([
   ],
   [
     'an export of an unknown kind',
-    () => exportRoute(request({ kind: 'dwg', document: {}, sizeId: 'a', show: 'values' })),
+    () => call(exportRoute, { kind: 'dwg', document: {}, sizeId: 'a', show: 'values' }),
     400,
     /not valid at kind/,
   ],
@@ -100,7 +108,7 @@ test.each<[string, () => Promise<Response>, number, RegExp]>([
   ],
   [
     'a scheme that leaves out too much',
-    () => setScheme(request({ scheme: { sequence: { kind: 'letters', omit: [...'ABCDEFGHIJKLMNOPQRSTU'] } } })),
+    () => call(setScheme, { scheme: { sequence: { kind: 'letters', omit: [...'ABCDEFGHIJKLMNOPQRSTU'] } } }),
     422,
     /an alphabet needs more letters/,
   ],
@@ -112,17 +120,15 @@ test.each<[string, () => Promise<Response>, number, RegExp]>([
 });
 
 test('a save made on an older version is answered with the present edition', async () => {
-  const { formats } = (await (await board(request({}), of('workshop-sheets'))).json()) as {
-    formats: { edition: { id: string; version: number; document: object } }[];
-  };
-  const { id, version, document } = formats[0]!.edition;
+  const { edition } = await json<FormatView>(board(request({}), of('workshop-sheets')));
+  const { id, version, document } = edition;
   const save = (name: string) =>
-    saveEdition(request({ version, document: { ...document, name }, sitting, words: 'Rename' }), of(id));
+    saveEdition(request({ version, document: { ...document, name }, sitting, words: ['Rename'] }), of(id));
   expect((await save('First')).status).toBe(200);
   const second = await save('Second');
   expect(second.status).toBe(409);
   expect(await second.json()).toMatchObject({
-    saved: false,
+    why: 'changed',
     current: { version: version + 1, document: { name: 'First' } },
   });
 });
@@ -145,20 +151,18 @@ test('the glyph tables cross the wire whole', async () => {
 });
 
 test('the shelf by name, the rule of numbering and the scheme of revisions are answered', async () => {
-  const formats = (await (await shelf()).json()) as { id: string; name: string; edition: string }[];
-  expect(formats.map(({ id }) => id)).toEqual(['workshop-sheets', 'inch-sheets', 'sketch-sheet']);
-  expect(new Set(formats.map(({ edition }) => edition)).size).toBe(3);
-  expect(await (await numbered()).json()).toEqual({ prefix: 'KD-', digits: 5, next: 1 });
+  const { entries, total } = await json<{ entries: ShelfEntry[]; total: number }>(call(shelf));
+  expect([entries.map(({ id }) => id), total]).toEqual([['workshop-sheets', 'inch-sheets', 'sketch-sheet'], 3]);
+  expect(new Set(entries.map(({ edition }) => edition.id)).size).toBe(3);
+  expect(await (await call(numbered)).json()).toEqual({ prefix: 'KD-', digits: 5, next: 1 });
   const asme = { firstIssue: '-', sequence: { kind: 'letters', omit: [...'IOQSXZ'] } };
-  expect((await setScheme(request({ scheme: asme }))).status).toBe(200);
-  expect(await (await scheme()).json()).toEqual(asme);
+  expect((await call(setScheme, { scheme: asme })).status).toBe(200);
+  expect(await (await call(scheme)).json()).toEqual(asme);
 });
-
-const json = async <T>(response: Response | Promise<Response>) => (await (await response).json()) as T;
 
 test('a drawing through its doors: made, answered, revised, listed, exported', async () => {
   const made = { formatId: 'workshop-sheets', specimen: 'pawl', variant: '316L', sizeId: 'iso-a3-landscape' };
-  const { id } = await json<{ id: string }>(make(request(made)));
+  const { id } = await json<{ id: string }>(call(make, made));
   const { drawing } = await json<{ drawing: { version: number; answers: object; open: string[] } }>(
     openDrawing(request({}), of(id)),
   );
@@ -183,7 +187,10 @@ test('a drawing through its doors: made, answered, revised, listed, exported', a
     409,
     { reason: expect.stringContaining('Somebody changed drawing KD-00001'), current: revised },
   ]);
-  expect(await json(register())).toMatchObject([{ id, number: 'KD-00001', revision: 'A', state: 'in work' }]);
+  expect(await json(call(register))).toMatchObject({
+    entries: [{ id, number: 'KD-00001', revision: 'A', state: 'in work' }],
+    total: 1,
+  });
   const file = await exportDrawing(request({ kind: 'svg', asItIs: false }), of(id));
   expect(file.headers.get('content-type')).toBe('image/svg+xml');
   expect(file.headers.get('content-disposition')).toContain('KD-00001-PAWL.svg');
@@ -192,14 +199,14 @@ test('a drawing through its doors: made, answered, revised, listed, exported', a
 
 test('the dictionary through its doors: listed, read in, merged; what is in use stays', async () => {
   type Row = { definition: { id: string; name: string; aliases: string[] }; version: number };
-  const rows = await json<Row[]>(dictionary());
+  const { entries: rows } = await json<{ entries: Row[] }>(call(dictionary));
   const finish = rows.find(({ definition }) => definition.id === 'finish')!;
   const definition = { ...finish.definition, id: 'varnish', name: 'Varnish', aliases: ['Lacquer'] };
-  expect((await importDictionary(request({ definitions: [definition] }))).status).toBe(200);
+  expect((await call(importDictionary, { definitions: [definition] })).status).toBe(200);
   const refused = await answer(await removeProperty(request({}), of('finish')));
   expect(refused).toMatchObject({ status: 409, reason: expect.stringContaining('“Finish” is used: ') });
   expect((await mergeProperty(request({ mergeInto: 'finish' }), of('varnish'))).status).toBe(200);
-  const after = await json<Row[]>(dictionary());
+  const { entries: after } = await json<{ entries: Row[] }>(call(dictionary));
   expect(after.map((row) => row.definition.id)).not.toContain('varnish');
   expect(after.find((row) => row.definition.id === 'finish')!.definition.aliases).toEqual(
     expect.arrayContaining(['Varnish', 'Lacquer']),
@@ -208,14 +215,14 @@ test('the dictionary through its doors: listed, read in, merged; what is in use 
 
 test('materials through their door: added, changed on their version, taken away', async () => {
   const material = { name: 'CuSn12-C EN 1982', density: 8.6 };
-  expect((await keepMaterial(request({ material }))).status).toBe(200);
+  expect((await call(keepMaterial, { material })).status).toBe(200);
   type Row = { material: { name: string; density: number }; version: number };
-  const find = async () => (await json<Row[]>(materials())).find((row) => row.material.name === material.name);
+  const find = async () => (await json<Row[]>(call(materials))).find((row) => row.material.name === material.name);
   const { version } = (await find())!;
-  expect((await keepMaterial(request({ material: { ...material, density: 8.7 }, version }))).status).toBe(200);
+  expect((await call(keepMaterial, { material: { ...material, density: 8.7 }, version })).status).toBe(200);
   expect(await find()).toMatchObject({ material: { density: 8.7 }, version: version + 1 });
-  expect((await keepMaterial(request({ material, version }))).status).toBe(409);
-  expect((await removeMaterial(request({ name: material.name }))).status).toBe(200);
+  expect((await call(keepMaterial, { material, version })).status).toBe(409);
+  expect((await call(removeMaterial, { name: material.name })).status).toBe(200);
   expect(await find()).toBeUndefined();
 });
 
@@ -230,12 +237,15 @@ test('a run over all models is asked for, seen and stopped through one door', as
 test('the file of a shape is kept by its content and given back; one over 50 MB is turned away at the door', async () => {
   const bytes = readFileSync('demo/models/drum-flange.step');
   const door = (headers: Record<string, string> = {}) =>
-    keepShape(new Request('http://test/?name=pin.step', { method: 'POST', body: new Uint8Array(bytes), headers }));
+    keepShape(
+      new Request('http://test/?name=pin.step', { method: 'POST', body: new Uint8Array(bytes), headers }),
+      NOTHING,
+    );
   const { hash } = await json<{ hash: string }>(door());
   const back = await shapeFile(request({}), { params: Promise.resolve({ hash }) });
   expect(Buffer.from(await back.arrayBuffer()).equals(bytes)).toBe(true);
   expect(await answer(await door({ 'content-length': String(60 * 1024 * 1024) }))).toMatchObject({
-    status: 422,
-    reason: expect.stringContaining('over 50 MB'),
+    status: 413,
+    reason: expect.stringContaining('larger than'),
   });
 });

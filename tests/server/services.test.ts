@@ -5,30 +5,51 @@ import type { FormatDocument } from '@/core/format/document';
 import { linksByProperty } from '@/core/format/usage';
 import { database, transaction } from '@/server/database';
 import { migrate } from '@/server/migrations';
+import { runOne } from '@/server/jobs/runner';
 import { seed } from '@/server/seed';
-import {
-  addProperty,
-  changeProperty,
-  dictionary,
-  importDictionary,
-  mergeProperty,
-  removeProperty,
-} from '@/server/services/dictionary';
+import * as dictionaryServices from '@/server/services/dictionary';
 import { takeFont } from '@/server/services/fonts';
 import { exportSheet } from '@/server/services/export';
-import { copyFormat, office, saveDocument } from '@/server/services/formats';
-import { keepMaterial, materials, removeMaterial } from '@/server/services/materials';
+import * as formatServices from '@/server/services/formats';
+import { office } from '@/server/services/office';
+import * as materialServices from '@/server/services/materials';
 import { shapeFile, takeShape } from '@/server/services/shapes';
-import { changeSpecimen, importSpecimens, specimen } from '@/server/services/specimens';
-import { count, withOffice } from './office';
+import * as specimenServices from '@/server/services/specimens';
+import { asDesk, count, withOffice } from './office';
+
+const addProperty = asDesk(dictionaryServices.addProperty);
+const changeProperty = asDesk(dictionaryServices.changeProperty);
+const importDictionary = asDesk(dictionaryServices.importDictionary);
+const mergeProperty = asDesk(dictionaryServices.mergeProperty);
+const removeProperty = asDesk(dictionaryServices.removeProperty);
+const dictionary = async () => (await dictionaryServices.dictionary()).entries;
+const { format } = formatServices;
+const copyFormat = asDesk(formatServices.copyFormat);
+const saveDocument = asDesk(formatServices.saveDocument);
+const shelf = async () => (await formatServices.shelf({ order: 'shelf' })).entries;
+const { materials } = materialServices;
+const keepMaterial = asDesk(materialServices.keepMaterial);
+const removeMaterial = asDesk(materialServices.removeMaterial);
+const { specimen } = specimenServices;
+const changeSpecimen = (changed: unknown, version: number) =>
+  asDesk(specimenServices.changeSpecimen)({
+    specimen: changed,
+    version,
+    sitting: 'x'.repeat(36),
+    words: ['Values changed'],
+  });
+const importSpecimens = asDesk(specimenServices.importSpecimens);
 
 /** What a file holds, as a text. */
 const text = ({ content }: { content: Uint8Array }) => Buffer.from(content).toString();
 
 withOffice();
 
-const note = { sitting: randomUUID(), words: 'Column 1 to 42 mm' };
-const workshop = async () => (await office('workshop-sheets')).formats[0]!;
+const note = { sitting: randomUUID(), words: ['Column 1 to 42 mm'] };
+const workshop = () => format('workshop-sheets');
+/** Saves a document made on an edition’s version. */
+const save = ({ id, version }: { id: string; version: number }, document: unknown, noted = note) =>
+  saveDocument(id, { version, document, ...noted });
 function widened(document: FormatDocument, size: number): FormatDocument {
   const outcome = applyStep(document, { op: 'set track', block: 'title-block', axis: 'column', track: 'tb-c1', size });
   if (!outcome.ok) throw new Error(outcome.reason);
@@ -45,19 +66,20 @@ describe('migrations and seed', () => {
   });
 
   test('the shelf is in its order, with everything a sheet is filled from', async () => {
-    const { formats, specimens } = await office();
-    expect(formats.map((format) => format.name)).toEqual(['Workshop sheets', 'Inch sheets', 'Sketch sheet']);
-    expect(formats[1]!.facts.profile?.name).toBe('Kelvarra inch');
-    expect(formats[0]!.facts).toMatchObject({
+    expect((await shelf()).map(({ name }) => name)).toEqual(['Workshop sheets', 'Inch sheets', 'Sketch sheet']);
+    expect((await format('inch-sheets')).facts.profile?.name).toBe('Kelvarra inch');
+    expect((await workshop()).facts).toMatchObject({
       today: '2026-06-02',
       locale: { decimalMark: ',' },
-      revisions: [{ values: { Revision: 'A' } }, { values: { Revision: 'B' } }],
+      revisions: [{ values: { revision: 'A' } }, { values: { revision: 'B' } }],
     });
-    expect(specimens.filter((one) => one.model === 'assembly').map((one) => one.name)).toEqual([
+    const { entries } = await specimenServices.specimens({});
+    expect(entries.filter(({ model }) => model === 'assembly').map(({ name }) => name)).toEqual([
       'Drum assembly',
       'Recovery winch',
     ]);
-    expect(specimens.every((one) => one.variants.length === 2)).toBe(true);
+    expect(entries.every(({ variants }) => variants.length === 2)).toBe(true);
+    expect(await office()).toMatchObject({ specimens: 10, today: expect.stringMatching(/^\d{4}-\d{2}-\d{2}$/) });
   });
 });
 
@@ -78,8 +100,7 @@ describe('saving a document', () => {
   test('raises the version and keeps the document', async () => {
     const { edition } = await workshop();
     const document = widened(edition.document, 42);
-    expect(await saveDocument(edition.id, edition.version, document, note)).toMatchObject({
-      saved: true,
+    expect(await save(edition, document)).toMatchObject({
       version: edition.version + 1,
     });
     expect((await workshop()).edition).toMatchObject({ version: edition.version + 1, document });
@@ -88,9 +109,8 @@ describe('saving a document', () => {
   test('an equal document counts as saved, as after a lost reply', async () => {
     const { edition } = await workshop();
     const document = widened(edition.document, 42);
-    await saveDocument(edition.id, edition.version, document, note);
-    expect(await saveDocument(edition.id, edition.version, document, note)).toMatchObject({
-      saved: true,
+    await save(edition, document);
+    expect(await save(edition, document)).toMatchObject({
       version: edition.version + 1,
     });
     expect((await workshop()).edition.version).toBe(edition.version + 1);
@@ -98,29 +118,32 @@ describe('saving a document', () => {
 
   test('made on an older version it changes nothing and brings the present one', async () => {
     const { edition } = await workshop();
-    await saveDocument(edition.id, edition.version, widened(edition.document, 38), note);
-    const second = await saveDocument(edition.id, edition.version, widened(edition.document, 42), note);
-    expect(second).toMatchObject({ saved: false, reason: 'changed', current: { version: edition.version + 1 } });
+    await save(edition, widened(edition.document, 38));
+    await expect(save(edition, widened(edition.document, 42))).rejects.toMatchObject({
+      status: 409,
+      detail: { why: 'changed', current: { version: edition.version + 1 } },
+    });
     expect((await workshop()).edition.document.blocks[0]!.columns[0]).toMatchObject({ size: 38 });
   });
 
   test('of many at once, one is saved and the others are told what it saved', async () => {
     const { edition } = await workshop();
-    const results = await Promise.all(
-      [38, 42, 44, 46].map((size) => saveDocument(edition.id, edition.version, widened(edition.document, size), note)),
+    const results = await Promise.allSettled(
+      [38, 42, 44, 46].map((size) => save(edition, widened(edition.document, size))),
     );
-    expect(results.filter((result) => result.saved)).toHaveLength(1);
     const kept = (await workshop()).edition;
     expect(kept.version).toBe(edition.version + 1);
-    for (const result of results) if (!result.saved) expect(result.current).toEqual(kept);
+    const refused = results.flatMap((result) => (result.status === 'rejected' ? [result.reason as object] : []));
+    expect(refused).toHaveLength(3);
+    for (const reason of refused) expect(reason).toMatchObject({ status: 409, detail: { current: kept } });
   });
 
   test('a released edition is not written', async () => {
     const { edition } = await workshop();
     await database.run("UPDATE editions SET state = 'released' WHERE id = ?", [edition.id]);
-    expect(await saveDocument(edition.id, edition.version, widened(edition.document, 42), note)).toMatchObject({
-      saved: false,
-      reason: 'not open',
+    await expect(save(edition, widened(edition.document, 42))).rejects.toMatchObject({
+      status: 409,
+      detail: { why: 'not open' },
     });
   });
 
@@ -139,32 +162,32 @@ describe('saving a document', () => {
     ],
   ])('%s is refused and nothing is written', async (_, spoil, reason) => {
     const { edition } = await workshop();
-    await expect(saveDocument(edition.id, edition.version, spoil(edition.document), note)).rejects.toThrow(reason);
+    await expect(save(edition, spoil(edition.document))).rejects.toThrow(reason);
     expect((await workshop()).edition).toEqual(edition);
   });
 
   test('renames the format on the shelf with the document', async () => {
     const { edition } = await workshop();
-    await saveDocument(edition.id, edition.version, { ...edition.document, name: 'Shop sheets' }, note);
-    expect((await office()).formats[0]!.name).toBe('Shop sheets');
+    await save(edition, { ...edition.document, name: 'Shop sheets' });
+    expect((await shelf())[0]!.name).toBe('Shop sheets');
   });
 
   test('leaves one audit row for a sitting, however many saves', async () => {
     const { edition } = await workshop();
-    await saveDocument(edition.id, edition.version, widened(edition.document, 42), note);
-    await saveDocument(edition.id, edition.version + 1, widened(edition.document, 43), {
+    await save(edition, widened(edition.document, 42));
+    await save({ ...edition, version: edition.version + 1 }, widened(edition.document, 43), {
       ...note,
-      words: 'Column 1 to 43 mm',
+      words: ['Column 1 to 43 mm'],
     });
     const rows = await database.query('SELECT subject, words, changes FROM audit');
-    expect(rows).toEqual([{ subject: 'format workshop-sheets, edition 1', words: 'Column 1 to 43 mm', changes: 2 }]);
+    expect(rows).toEqual([{ subject: 'format workshop-sheets, edition 1', words: ['Column 1 to 43 mm'], changes: 2 }]);
   });
 });
 
 describe('copying a format', () => {
   test('gives a new format with its own id and the same inner ids', async () => {
-    const { id } = await copyFormat('workshop-sheets', 'Shop sheets');
-    const copy = (await office(id)).formats[0]!;
+    const { id } = await copyFormat({ copyOf: 'workshop-sheets', name: 'Shop sheets' });
+    const copy = await format(id);
     const { edition } = await workshop();
     expect(copy).toMatchObject({
       name: 'Shop sheets',
@@ -175,15 +198,19 @@ describe('copying a format', () => {
 
   test('may keep a version that could not be saved', async () => {
     const { edition } = await workshop();
-    const { id } = await copyFormat('workshop-sheets', 'My version', widened(edition.document, 42));
-    expect((await office(id)).formats[0]!.edition.document.blocks[0]!.columns[0]).toMatchObject({ size: 42 });
+    const { id } = await copyFormat({
+      copyOf: 'workshop-sheets',
+      name: 'My version',
+      document: widened(edition.document, 42),
+    });
+    expect((await format(id)).edition.document.blocks[0]!.columns[0]).toMatchObject({ size: 42 });
   });
 
   test('under a taken name leaves nothing behind', async () => {
-    await expect(copyFormat('workshop-sheets', 'Inch sheets')).rejects.toThrow(
+    await expect(copyFormat({ copyOf: 'workshop-sheets', name: 'Inch sheets' })).rejects.toThrow(
       /There is a format named “Inch sheets” already/,
     );
-    await expect(copyFormat('gone', 'New')).rejects.toThrow('no longer on the shelf');
+    await expect(copyFormat({ copyOf: 'gone', name: 'New' })).rejects.toThrow('no longer on the shelf');
     expect([await count('formats'), await count('editions')]).toEqual([3, 3]);
   });
 });
@@ -200,7 +227,7 @@ describe('the dictionary', () => {
   };
   test('takes a new property at its end', async () => {
     await addProperty(swl);
-    expect((await dictionary()).at(-1)).toEqual({ definition: swl, version: 1 });
+    expect((await dictionary()).at(-1)).toMatchObject({ definition: swl, version: 1, uses: 0, specimens: 0 });
   });
 
   test.each([
@@ -229,11 +256,12 @@ describe('the dictionary', () => {
 });
 
 describe('properties that go', () => {
-  const uses = async (id: string) =>
-    (await office()).formats.reduce(
-      (sum, { edition }) => sum + (linksByProperty(edition.document).get(id)?.length ?? 0),
-      0,
-    );
+  const uses = async (id: string) => {
+    let sum = 0;
+    for (const { id: one } of await shelf())
+      sum += linksByProperty((await format(one)).edition.document).get(id)?.length ?? 0;
+    return sum;
+  };
 
   test('are removed when nothing uses them, and else refused with the places', async () => {
     await removeProperty('supplementary-title');
@@ -248,6 +276,7 @@ describe('properties that go', () => {
     const [before, there] = [await uses('finish'), await uses('heat-treatment')];
     expect(before).toBeGreaterThan(0);
     await mergeProperty('finish', 'heat-treatment');
+    while (await runOne('test', new AbortController().signal));
     expect([await uses('finish'), await uses('heat-treatment')]).toEqual([0, before + there]);
     const target = (await dictionary()).find(({ definition }) => definition.id === 'heat-treatment')!;
     expect(target.definition.aliases).toEqual(['HT', 'Finish', 'Surface', 'Coating']);

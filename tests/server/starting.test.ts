@@ -1,10 +1,15 @@
 import { POST } from '@/app/api/formats/route';
 import { startBlank, startFromStandard } from '@/core/format/starting';
 import { database } from '@/server/database';
-import { office, startFormat } from '@/server/services/formats';
-import { count, withOffice } from './office';
+import * as formatServices from '@/server/services/formats';
+import { asDesk, count, withOffice } from './office';
+
+const startFormat = asDesk(formatServices.startFormat);
 
 withOffice();
+
+/** The address has no parameters. */
+const NOTHING = { params: Promise.resolve({}) };
 
 let n = 0;
 const inch = (name: string) => {
@@ -22,18 +27,18 @@ test.each([
 ] as const)(
   'a new format in %s is on the shelf, open, with facts to be proved with',
   async (projection, document, mark) => {
-    const { id } = await startFormat(document, projection);
-    const [started] = (await office(id)).formats;
+    const { id } = await startFormat({ start: document, projection });
+    const started = await formatServices.format(id);
     expect(started).toMatchObject({
       id,
       name: document.name,
       edition: { number: 1, state: 'open', version: 1, document },
     });
-    expect(started!.facts).toMatchObject({
+    expect(started.facts).toMatchObject({
       locale: { decimalMark: mark },
-      profile: { values: { Projection: projection } },
+      profile: { values: { 'projection-angle': projection } },
     });
-    expect(started!.facts.organisation!.values).toHaveProperty('Legal owner');
+    expect(started.facts.organisation!.values).toHaveProperty('legal-owner');
     const [noted] = await database.query<{ words: string }>('SELECT words FROM audit WHERE subject = ?', [
       `format ${id}`,
     ]);
@@ -62,6 +67,7 @@ test.each<[string, object, number, RegExp]>([
       method: 'POST',
       body: JSON.stringify({ start: document, projection: 'first angle' }),
     }),
+    NOTHING,
   );
   expect([response.status, ((await response.json()) as { reason: string }).reason]).toEqual([
     status,

@@ -52,8 +52,10 @@ beforeEach(() => {
   jest.useFakeTimers();
   storage = standInStorage();
   load.mockReset().mockResolvedValue({ drawing: stored, formats, scheme: {}, today: '2026-06-02' });
-  jest.mocked(ask).mockImplementation(((route: object, { body }: { body: object }) =>
-    route === readDrawing ? load() : route === changeDrawing ? save(body) : revise(body)) as never);
+  jest
+    .mocked(ask)
+    .mockImplementation(((route: object, { body }: { body: object }) =>
+      route === readDrawing ? load() : route === changeDrawing ? save(body) : revise(body)) as never);
   let { version } = stored;
   save.mockReset().mockImplementation(async ({ version: on, ...change }) => {
     if (on !== version) throw new RequestFailed('Somebody changed drawing KD-00001 meanwhile.', 409, false, {});
@@ -118,7 +120,7 @@ test('a refused change is said and stays; giving it up shows what is stored', as
   expect(get().saving).toEqual({ kind: 'refused', reason: '“June” is not a date.' });
   expect(drawing().answers).toEqual({ 'date-of-issue': 'June' });
   store.discard();
-  await pass(0);
+  await pass(400);
   expect([get().saving.kind, drawing().answers, storage.length]).toEqual(['saved', stored.answers, 0]);
 });
 
@@ -158,6 +160,7 @@ test('a change that the server has already, since its answer was lost, counts as
   save.mockRejectedValueOnce(conflict({ ...stored, sizeId, version: 2 }));
   store.change({ sizeId });
   await pass(400);
+  await pass(1);
   expect([get().saving.kind, drawing().version, storage.length]).toEqual(['saved', 2, 0]);
 });
 

@@ -22,13 +22,15 @@ const withValues = (values: Specimen['values']): Specimen => ({ ...pawl, values:
 const conflict = (current: SpecimenRow) =>
   new RequestFailed('Somebody changed “Pawl” meanwhile.', 409, false, { current });
 /** Lets the store's pause pass, and everything that waits for it. */
-const settle = () => jest.advanceTimersByTimeAsync(400);
+const settle = () => jest.advanceTimersByTimeAsync(900);
 
 beforeEach(() => {
   jest.useFakeTimers();
   standInStorage();
-  jest.mocked(ask).mockImplementation(((route: object, { body }: { body: object }) =>
-    route === readSpecimen ? load() : put(body)) as never);
+  jest
+    .mocked(ask)
+    .mockImplementation(((route: object, { body }: { body: object }) =>
+      route === readSpecimen ? load() : put(body)) as never);
 });
 afterEach(() => jest.useRealTimers());
 
@@ -64,7 +66,7 @@ test('edits that come while one is being saved go together after it, on its vers
   await settle();
   expect(now().specimen!.values.KLASSE).toBe('W3');
   expect(sent().slice(1)).toEqual([{ specimen: withValues({ KLASSE: 'W3' }), version: 2 }]);
-  expect(saved).toHaveBeenCalledTimes(1);
+  expect(saved).toHaveBeenCalledTimes(2);
 });
 
 test('what somebody else changed meanwhile is joined with it, and saved on their version', async () => {

@@ -183,10 +183,7 @@ export class DrawingStore {
 
   private send(changed: Changed) {
     const { version } = this.state.getState().open!.drawing;
-    return ask(changeDrawing, {
-      params: { id: this.id },
-      body: { ...changed, sheets: changed.sheets && [...changed.sheets], version },
-    });
+    return ask(changeDrawing, { params: { id: this.id }, body: { ...changed, version } });
   }
 
   private taken(sent: Changed, saved: DrawingView): void {

@@ -6,6 +6,10 @@ const base: Changeable = {
   overruled: { finish: 'Bead blasted' },
   sizeId: 'iso-a3-landscape',
   sheets: [{ id: 'first', name: '' }],
+  scale: '1:2',
+  decimalMark: ',',
+  profileId: 'shop',
+  projectId: 'plinth',
 };
 
 test('answers to different questions are all kept, whoever gave them', () => {

@@ -5,10 +5,11 @@ import { writeDxf } from '@/core/exchange/dxf';
 import { writePdf } from '@/core/exchange/pdf';
 import { writeSvg } from '@/core/exchange/svg';
 import type { Scene } from '@/core/scene/scene';
-import { fontFile } from '@/server/fonts';
 import { demoPackage, demoSheet } from '../demo';
+import { filesWith } from '../fonts';
 import { type ReadSheet, type ReadText, readDxf, readPdf, readSvg } from './readers';
 
+const files = filesWith();
 const workshop = demoPackage('workshop-sheets');
 const details = { title: 'Test', date: '2026-06-02' };
 
@@ -203,6 +204,7 @@ test('equal sheets are equal files', async () => {
 });
 
 test('bold letters are thickened by the same line in all three files', async () => {
+  const files = filesWith();
   const workshop = demoPackage('workshop-sheets');
   const letterings = workshop.format.letterings.map((style) =>
     style.id === 'title' ? { ...style, weight: 'bold' as const } : style,

@@ -1,4 +1,4 @@
-import { withPropertyReplaced } from '@/core/format/merging';
+import { withPropertyReplaced } from '@/core/format/replacing-property';
 import { READY_PARTS, type ReadyPart, readyBlock } from '@/core/format/ready-parts';
 import { growthTrouble, partsKey } from '@/core/format/growth';
 import { documentDefects, tilingDefects } from '@/core/format/defects';

@@ -5,9 +5,9 @@ import type { Cell, Content, FormatDocument } from '@/core/format/document';
 import type { PictureData } from '@/core/picture/picture';
 import { readSvgPicture } from '@/core/picture/read-svg';
 import { flattened } from '@/core/picture/flattening';
-import { fontFile } from '@/server/fonts';
 import { demoPackage, demoSheet } from '../demo';
 import { readDxf, readPdf } from '../exchange/readers';
+import { filesWith } from '../fonts';
 
 const svg = (inner: string, attributes = 'viewBox="0 0 100 50"') =>
   `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${inner}</svg>`;
