@@ -7,7 +7,7 @@ import { DATA, DATABASE_PORT } from './surroundings';
 export default async function start() {
   const database = await startMariadb(DATA, {
     port: DATABASE_PORT,
-    databases: ['zonograph_server', 'zonograph_browser'],
+    databases: ['zonograph_server', 'zonograph_upgraded', 'zonograph_browser'],
   });
   process.env.ZONOGRAPH_DATABASE_PORT = String(database.port);
   process.env.ZONOGRAPH_DATABASE = database.url('zonograph_browser');

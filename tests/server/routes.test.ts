@@ -78,7 +78,7 @@ test.each<[string, () => Promise<Response>, number, RegExp]>([
   ],
   [
     'a specimen of the wrong shape',
-    () => changeSpecimen(request({ specimen: { id: 'pawl' }, version: 1 }), of('pawl')),
+    () => changeSpecimen(request({ specimen: { id: 'pawl' }, version: 1, sitting, words: [] }), of('pawl')),
     422,
     /The specimen is not valid/,
   ],

@@ -180,7 +180,9 @@ describe('saving a document', () => {
       words: ['Column 1 to 43 mm'],
     });
     const rows = await database.query('SELECT subject, words, changes FROM audit');
-    expect(rows).toEqual([{ subject: 'format workshop-sheets, edition 1', words: ['Column 1 to 43 mm'], changes: 2 }]);
+    expect(rows).toEqual([{ subject: 'format workshop-sheets, edition 1', words: 'Column 1 to 43 mm', changes: 2 }]);
+    const steps = await database.query<{ words: string }>('SELECT words FROM audit_steps ORDER BY id');
+    expect(steps.map(({ words }) => words)).toEqual(['Column 1 to 42 mm', 'Column 1 to 43 mm']);
   });
 });
 
@@ -241,7 +243,7 @@ describe('the dictionary', () => {
     expect((await dictionary()).every((row) => row.definition.id !== swl.id)).toBe(true);
   });
 
-  test('a rename keeps id and links; a second change on the old version is told', async () => {
+  test('a rename keeps id and links, and the former name as another one it is read by; a second change on the old version is told', async () => {
     const row = (await dictionary()).find(({ definition }) => definition.id === 'line-pull')!;
     await changeProperty({ ...row.definition, name: 'Greatest line pull' }, row.version);
     await expect(changeProperty({ ...row.definition, length: 9 }, row.version)).rejects.toMatchObject({
@@ -251,6 +253,7 @@ describe('the dictionary', () => {
     expect((await dictionary()).find(({ definition }) => definition.id === 'line-pull')?.definition).toEqual({
       ...row.definition,
       name: 'Greatest line pull',
+      aliases: ['Line pull', ...row.definition.aliases],
     });
   });
 });
@@ -267,7 +270,7 @@ describe('properties that go', () => {
     await removeProperty('supplementary-title');
     expect((await dictionary()).some(({ definition }) => definition.id === 'supplementary-title')).toBe(false);
     await expect(removeProperty('material')).rejects.toThrow(
-      /“Material” is used: .*Workshop sheets, edition 1: Material in Title block .*Take it out there, or merge it/,
+      /“Material” is used: .*Inch sheets, edition 1: Material in Title block.*Take it out there, or merge it/,
     );
     await expect(removeProperty('supplementary-title')).rejects.toMatchObject({ status: 404 });
   });

@@ -1,0 +1,74 @@
+import { existsSync, readFileSync, readdirSync } from 'node:fs';
+import type { Route } from '@/contract/route';
+import * as drawingRoutes from '@/contract/drawings';
+import * as formatRoutes from '@/contract/formats';
+import * as officeRoutes from '@/contract/office';
+import * as pictureRoutes from '@/contract/pictures';
+import * as propertyRoutes from '@/contract/properties';
+import * as provingRoutes from '@/contract/proving';
+import * as specimenRoutes from '@/contract/specimens';
+import * as drawingServices from '@/server/services/drawings';
+import { asDesk, withOffice } from './office';
+
+withOffice();
+
+const isRoute = (value: unknown): value is Route =>
+  typeof value === 'object' && value !== null && 'method' in value && 'path' in value && 'answer' in value;
+const routes = [drawingRoutes, formatRoutes, officeRoutes, pictureRoutes, propertyRoutes, provingRoutes, specimenRoutes]
+  .flatMap((part) => Object.entries(part) as [string, unknown][])
+  .flatMap(([name, value]) => (isRoute(value) ? [[name, value] as const] : []));
+
+type Handlers = Record<
+  string,
+  (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>
+>;
+const handlersOf = async (path: string) => (await import(`@/app${path}/route`)) as Handlers;
+
+test.each(routes)('%s has a handler of its method at its path', async (_, { method, path }) => {
+  expect(existsSync(`src/app${path}/route.ts`)).toBe(true);
+  expect((await handlersOf(path))[method]).toBeInstanceOf(Function);
+});
+
+test('every handler that answers JSON is made from a contract', () => {
+  const folders = readdirSync('src/app/api', { recursive: true, encoding: 'utf8' });
+  const paths = folders
+    .filter((file) => file.endsWith('route.ts'))
+    .map((file) => `/api/${file.replace('/route.ts', '')}`);
+  const known = new Set(routes.map(([, { path }]) => path));
+  // Files of fonts, and the sign of life.
+  const files = ['/api/fonts/[id]', '/api/fonts/[id]/table', '/api/health'];
+  expect(paths.filter((path) => !known.has(path)).sort()).toEqual(files);
+  for (const path of paths.filter((one) => !files.includes(one)))
+    expect(readFileSync(`src/app${path}/route.ts`, 'utf8')).toMatch(/(handle|respond)\(/);
+});
+
+test('what is read is what the contract says, of everything in the demo office', async () => {
+  const { id: drawing } = await asDesk(drawingServices.makeDrawing)({
+    formatId: 'workshop-sheets',
+    specimen: 'recovery-winch',
+    variant: '316L',
+    sizeId: 'iso-a3-landscape',
+  });
+  const ids: Record<string, string> = {
+    '/api/drawings/[id]': drawing,
+    '/api/formats/[id]': 'workshop-sheets',
+    '/api/formats/[id]/proving': 'workshop-sheets',
+    '/api/specimens/[id]': 'recovery-winch',
+    '/api/properties/[id]/uses': 'material',
+  };
+  const read = routes.filter(([, { method, path }]) => method === 'GET' && (!path.includes('[') || path in ids));
+  expect(read.length).toBeGreaterThan(12);
+  for (const [name, { path, answer }] of read) {
+    const response = await (
+      await handlersOf(path)
+    ).GET!(new Request('http://test/'), {
+      params: Promise.resolve({ id: ids[path] ?? '' }),
+    });
+    expect([name, response.status]).toEqual([name, 200]);
+    const body: unknown = await response.json();
+    const parsed = answer.safeParse(body);
+    expect([name, parsed.error?.issues]).toEqual([name, undefined]);
+    // Nothing is sent that the contract does not name.
+    expect(parsed.data).toEqual(body);
+  }
+});
