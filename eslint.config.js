@@ -1,4 +1,5 @@
 import js from '@eslint/js';
+import query from '@tanstack/eslint-plugin-query';
 import hooks from 'eslint-plugin-react-hooks';
 import ts from 'typescript-eslint';
 
@@ -6,6 +7,7 @@ export default ts.config(
   { ignores: ['.next*/**', '.data/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**'] },
   js.configs.recommended,
   ...ts.configs.recommended,
+  ...query.configs['flat/recommended'],
   { files: ['src/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: hooks.configs.recommended.rules },
   {
     files: ['**/*.{ts,tsx}'],

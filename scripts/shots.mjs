@@ -7,6 +7,12 @@ import { rmSync } from 'node:fs';
 
 const FOLDER = '.data/shots';
 
+/** Fills the board from a model, found as one would. */
+async function fillFrom(page, model) {
+  await page.getByRole('combobox', { name: 'Filled from' }).fill(model);
+  await page.getByRole('option', { name: model, exact: true }).click();
+}
+
 /** Each view: its file, its address, and what is done before the picture is taken. */
 const VIEWS = [
   { file: 'formats', path: '/formats', until: (page) => drawn(page, 3) },
@@ -14,7 +20,7 @@ const VIEWS = [
     file: 'board-values',
     path: '/formats/workshop-sheets',
     until: async (page) => {
-      await page.getByRole('combobox', { name: 'Filled from' }).selectOption({ label: 'Drum barrel · 316L' });
+      await fillFrom(page, 'Drum barrel · 316L');
       await page
         .getByRole('treeitem', { name: /Material/ })
         .first()
@@ -80,7 +86,7 @@ const VIEWS = [
     file: 'board-table',
     path: '/formats/workshop-sheets',
     until: async (page) => {
-      await page.getByRole('combobox', { name: 'Filled from' }).selectOption({ label: 'Recovery winch · 316L' });
+      await fillFrom(page, 'Recovery winch · 316L');
       await page.getByRole('treeitem', { name: /^Parts list/ }).click();
       await page.getByRole('button', { name: 'Fill the view with it' }).click();
       await page.getByTestId('growth').waitFor();

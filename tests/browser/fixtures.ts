@@ -1,4 +1,4 @@
-import { type Page, test as base, expect } from '@playwright/test';
+import { type Locator, type Page, test as base, expect } from '@playwright/test';
 import { closeDatabase } from '../../src/server/database';
 import { freshOffice } from '../fresh-office';
 
@@ -24,11 +24,18 @@ export const test = base.extend<{ office: void }>({
 });
 export { expect };
 
+/** Chooses an entry of a list that is searched as one types. */
+export async function choose(list: Locator, entry: string) {
+  await list.click();
+  await list.fill(entry);
+  await list.page().getByRole('option', { name: entry, exact: true }).click();
+}
+
 /** Makes a drawing of a model on the Workshop sheets and waits until its sheet is there. */
 export async function makeDrawing(page: Page, model: string) {
   await page.goto('/drawings');
   await page.getByRole('button', { name: 'Make drawing…' }).click();
-  await page.getByRole('combobox', { name: 'Model' }).selectOption({ label: model });
+  await choose(page.getByRole('combobox', { name: 'Model' }), model);
   await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
   await page.waitForURL(/\/drawings\/./);
   await expect(page.locator('svg [data-source=number] text').last()).toHaveText(/^KD-\d{5}$/);
@@ -96,7 +103,7 @@ export class Board {
   }
 
   async fillFrom(words: string) {
-    await this.page.getByRole('combobox', { name: 'Filled from' }).selectOption({ label: words });
+    await choose(this.page.getByRole('combobox', { name: 'Filled from' }), words);
   }
 
   saved() {

@@ -7,11 +7,11 @@ const text = (name: string, content: string) => ({ name, mimeType: 'text/csv', b
 test('the dictionary goes out as CSV and comes in again: what each row does is shown first', async ({ page }) => {
   await page.goto('/properties');
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'CSV out' }).click();
+  await page.getByRole('button', { name: 'Export CSV' }).click();
   const csv = readFileSync(await (await download).path(), 'utf8');
   expect(csv).toContain('Line pull');
 
-  await page.getByRole('button', { name: 'CSV in…' }).click();
+  await page.getByRole('button', { name: 'Import CSV…' }).click();
   const dialog = page.getByRole('dialog');
   const given = 'Name,Type,Also read as\nHoist class,choice,Class\nFinish,number,\nTitle,text,Blank\n';
   await dialog.getByLabel('Dictionary file').setInputFiles(text('house.csv', given));
@@ -19,11 +19,12 @@ test('the dictionary goes out as CSV and comes in again: what each row does is s
   await expect(dialog.getByText('■ 1 refused')).toBeVisible();
   await expect(dialog).toContainText('“Blank” is a name of “Stock size” already');
   await dialog.getByRole('button', { name: 'Cancel' }).click();
-  await page.getByRole('button', { name: 'CSV in…' }).click();
+  await page.getByRole('button', { name: 'Import CSV…' }).click();
   await dialog
     .getByLabel('Dictionary file')
     .setInputFiles(text('house.csv', 'Name,Type,Also read as\nHoist class,text,Class\n'));
   await dialog.getByRole('button', { name: 'Take over 1' }).click();
+  await page.getByRole('searchbox').fill('hoist');
   await expect(page.getByRole('row', { name: /^Hoist class/ })).toContainText('Class');
 });
 
@@ -31,7 +32,7 @@ test('a property is removed when nothing uses it, and merged when something does
   await page.goto('/properties');
   await page.getByRole('row', { name: /^Material/ }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog).toContainText('Workshop sheets: Material in Title block');
+  await expect(dialog).toContainText('Inch sheets, edition 1: Material in Title block');
   await dialog.getByRole('button', { name: 'Remove' }).click();
   await expect(dialog.getByRole('alert')).toContainText('“Material” is used:');
   await dialog.getByRole('button', { name: 'Cancel' }).click();
@@ -46,7 +47,7 @@ test('a property is removed when nothing uses it, and merged when something does
 });
 
 async function readIn(page: Page, files: Parameters<ReturnType<Page['getByLabel']>['setInputFiles']>[0]) {
-  await page.getByRole('button', { name: 'Read in…' }).click();
+  await page.getByRole('button', { name: 'Import…' }).click();
   await page.getByRole('dialog').getByLabel('Files of models').setInputFiles(files);
   return page.getByRole('dialog');
 }

@@ -8,7 +8,7 @@ test('the shelf shows true pictures, finds, copies and renames', async ({ page }
   await page.getByRole('searchbox').fill('a0');
   await expect(page.getByRole('article')).toHaveCount(1);
   await page.getByRole('searchbox').fill('nothing like it');
-  await expect(page.getByText('No format has “nothing like it” in its name or sizes.')).toBeVisible();
+  await expect(page.getByText('No formats have “nothing like it” in their name or sizes.')).toBeVisible();
   await page.getByRole('searchbox').fill('');
 
   await page.getByRole('article', { name: 'Sketch sheet' }).getByRole('button', { name: 'Rename' }).click();
@@ -46,6 +46,7 @@ test('a property is added, read under its alias on the board, and changed', asyn
   await expect(dialog.getByRole('alert')).toContainText('The property is not valid at length');
   await dialog.getByLabel('Longest').fill('12');
   await dialog.getByRole('button', { name: 'Add' }).click();
+  await page.getByRole('searchbox').fill('winch');
   const row = page.getByRole('row', { name: /^Winch class/ });
   await expect(row).toContainText('Class, Klasse');
 
@@ -70,6 +71,7 @@ test('a property is added, read under its alias on the board, and changed', asyn
   await board.expectSaved();
 
   await page.goto('/properties');
+  await page.getByRole('searchbox').fill('winch');
   await page.getByRole('row', { name: /^Winch class/ }).click();
   await dialog.getByLabel('Name').fill('Class of winch');
   await dialog.getByRole('button', { name: 'Save' }).click();
@@ -89,6 +91,7 @@ test('editing a specimen changes its proofs and every sheet filled from it', asy
   await page.getByRole('textbox', { name: 'Title of Pawl' }).fill('PAWL, LEFT HAND');
   await page.keyboard.press('Enter');
   await expect.poll(() => proof.evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL())).not.toBe(before);
+  await expect(page.getByTestId('saved')).toHaveAttribute('data-state', 'saved');
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Mass of 316L' })).toHaveValue('1.25 kg');
   const board = await new Board(page).open();

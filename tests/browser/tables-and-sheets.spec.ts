@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { readPdf } from '../core/exchange/readers';
-import { Board, expect, makeDrawing, printed, test } from './fixtures';
+import { Board, choose, expect, makeDrawing, printed, test } from './fixtures';
 
 /** What the rows of a table print in one column, in the order of their numbers. */
 const column = (page: Page, cell: string) => page.locator(`svg [data-source="${cell}"], svg [data-source^="${cell}~"]`);
@@ -120,7 +120,7 @@ test('sheets are put in, named, given a model and a format, put into another ord
   await page.getByRole('button', { name: 'Add a sheet' }).click();
   const tabs = page.getByRole('tablist', { name: 'Sheets' }).getByRole('tab');
   await page.getByLabel('Name', { exact: true }).fill('Drum');
-  await page.getByLabel('Model', { exact: true }).selectOption({ label: 'Drum assembly' });
+  await choose(page.getByRole('combobox', { name: 'Model of the sheet' }), 'Drum assembly');
   await page.getByLabel('Scale', { exact: true }).fill('1 to 5');
   await page.getByLabel('Scale', { exact: true }).press('Enter');
   await expect(page.getByRole('alert').filter({ hasText: 'A scale is written 1:2' })).toBeVisible();
@@ -129,7 +129,7 @@ test('sheets are put in, named, given a model and a format, put into another ord
   await expect(tabs).toHaveText([/^1/, /^2 Drum A3/]);
   await expect(page.locator('svg text', { hasText: /^DRUM ASSEMBLY$/ })).toBeAttached();
   await expect(page.locator('svg text', { hasText: /^2 \/ 2$/ })).toBeAttached();
-  await page.getByLabel('Format', { exact: true }).selectOption({ label: 'Inch sheets' });
+  await choose(page.getByRole('combobox', { name: 'Format of the sheet' }), 'Inch sheets');
   await expect(page.locator('svg text', { hasText: /^DRAWN$/ })).toBeAttached();
   await expect(page.getByTestId('saved')).toHaveAttribute('data-state', 'saved');
 

@@ -1,4 +1,5 @@
 import { isValid, parseISO } from 'date-fns';
+import type { PropertyDefinition } from '../property/definition';
 import { knownUnit } from '../property/units';
 import { type Value, asMeasure } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
@@ -85,3 +86,21 @@ export const askedInOne = (content: Content): string[] =>
         part.kind === 'asked' ? [part.asked] : part.kind === 'linked' ? [part.property] : [],
       )
     : [];
+
+/**
+ * A property of the dictionary as it is asked of the drafter. The answer stands under the property's id: every cell that is linked to
+ * the property shows it.
+ */
+export function askedFor(property: PropertyDefinition): AskedValue {
+  const { id, name, type, quantity, unit, display, length, choices, pattern } = property;
+  const given = { quantity, unit, display, length, choices, pattern };
+  return {
+    key: id,
+    name,
+    prompt: `${name}?`,
+    type,
+    required: false,
+    missing: { print: 'dash', report: true },
+    ...Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined)),
+  };
+}

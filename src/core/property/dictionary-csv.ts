@@ -1,3 +1,4 @@
+import { namedId } from '../named-id';
 import { type Table, writeTable } from '../exchange/table';
 import { issueInWords } from '../format/reading';
 import { type Outcome, refuse } from '../refusal';
@@ -128,12 +129,4 @@ export function readDictionary(table: Table, known: readonly PropertyDefinition[
 const sorted = (property: PropertyDefinition) => Object.entries(property).sort(([a], [b]) => (a < b ? -1 : 1));
 
 /** An id made from a name: small letters, numerals and hyphens. */
-export function propertyId(name: string): string {
-  const plain = name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-  return (
-    plain
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '')
-      .slice(0, 80) || 'property'
-  );
-}
+export const propertyId = (name: string): string => namedId(name, 'property');

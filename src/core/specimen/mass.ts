@@ -1,18 +1,10 @@
+import { roundLength } from '../geometry/length';
+import { matchedName } from '../property/names';
 import { SUPPLIED } from '../property/supplied';
 import { convert } from '../property/units';
-import { asMeasure } from '../property/value';
-import { shapeMass } from './material';
-import { type ModelSources, modelValue } from './models';
+import { asMeasure, valueText } from '../property/value';
+import { type ModelSources, type TotalMass, modelValue } from './models';
 import type { Component, Specimen } from './specimen';
-
-export interface TotalMass {
-  /** kg; absent when a component has no mass or the assembly holds itself. */
-  kg?: number;
-  /** Names of the components, however deep, that have no mass. Such a one never counts as zero. */
-  without: string[];
-  /** Names from an assembly down to itself, when it is a component of its own. */
-  circle?: string[];
-}
 
 /**
  * The mass of an assembly as its components add up, through nested assemblies: quantity × mass of each, a part's from its
@@ -93,4 +85,23 @@ export function componentCircle(assembly: Specimen, specimens: ReadonlyMap<strin
     return undefined;
   };
   return go(assembly, []);
+}
+
+/**
+ * The mass of a shape in the material that the model, or its variant, names: volume × density.
+ *
+ * @returns kg to the gram's thousandth; undefined without a shape, or when the office has no density for the material
+ */
+export function shapeMass(
+  model: Specimen,
+  variant: Specimen['variants'][number] | undefined,
+  sources: ModelSources,
+): { kg: number; density: number; material: string } | undefined {
+  if (!model.shape) return undefined;
+  const value = modelValue(SUPPLIED.material, model, variant, sources);
+  const material = value === undefined ? '' : valueText(value);
+  const density = sources.densities.get(matchedName(material));
+  return density === undefined
+    ? undefined
+    : { kg: roundLength((model.shape.volume / 1e6) * density), density, material };
 }

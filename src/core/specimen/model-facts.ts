@@ -3,7 +3,7 @@ import type { Facts } from '../property/facts';
 import { SUPPLIED } from '../property/supplied';
 import type { Values } from '../property/value';
 import { ownMass, totalMass } from './mass';
-import { shapeMass } from './material';
+import { shapeMass } from './mass';
 import type { ModelSources } from './models';
 import { type Specimen, variantOf } from './specimen';
 

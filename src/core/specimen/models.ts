@@ -2,7 +2,6 @@ import type { PropertyDefinition } from '../property/definition';
 import { ModelNames } from '../property/model-names';
 import { matchedName } from '../property/names';
 import type { Value } from '../property/value';
-import type { TotalMass } from './mass';
 import type { Material } from './material';
 import type { Specimen } from './specimen';
 
@@ -11,6 +10,16 @@ export interface Models {
   specimens: readonly Specimen[];
   properties: readonly PropertyDefinition[];
   materials: readonly Material[];
+}
+
+/** What the components of an assembly weigh together. */
+export interface TotalMass {
+  /** kg; absent when a component has no mass or the assembly holds itself. */
+  kg?: number;
+  /** Names of the components, however deep, that have no mass. Such a one never counts as zero. */
+  without: string[];
+  /** Names from an assembly down to itself, when it is a component of its own. */
+  circle?: string[];
 }
 
 /** {@link Models} made ready to be looked up in. */

@@ -4,7 +4,7 @@ import { roundLength } from '../geometry/length';
 import { SUPPLIED } from '../property/supplied';
 import { valueText } from '../property/value';
 import { ownMass, totalMass } from './mass';
-import { shapeMass } from './material';
+import { shapeMass } from './mass';
 import { modelFacts } from './model-facts';
 import { type ModelSources, modelValue } from './models';
 import { type Specimen, variantOf } from './specimen';

@@ -1,3 +1,4 @@
+import { namedId } from '../named-id';
 import { isValid, parse } from 'date-fns';
 import type { Table } from '../exchange/table';
 import { type PropertyDefinition, isPattern } from '../property/definition';
@@ -118,15 +119,7 @@ function put(found: Map<string, Specimen>, row: ReadRow, kind: Specimen['model']
 }
 
 /** A specimen's id made from a model's name. */
-export function specimenId(name: string): string {
-  const plain = name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-  return (
-    plain
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
-      .slice(0, 80) || 'model'
-  );
-}
+export const specimenId = (name: string): string => namedId(name, 'model');
 
 const NUMBER = /^([+-]?)(\d[\d.,\s\u00A0]*)\s*([^\d\s.,]*[^\s]*)$/;
 

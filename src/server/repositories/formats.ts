@@ -116,7 +116,7 @@ export function listFormats(
       where: search?.trim()
         ? [
             {
-              sql: "formats.name LIKE ? OR JSON_EXTRACT(sizes, '$[*].name') LIKE ?",
+              sql: "formats.name LIKE ? OR JSON_EXTRACT(sizes, '$[*].name') COLLATE utf8mb4_unicode_ci LIKE ?",
               parameters: [likeAnywhere(search), likeAnywhere(search)],
             },
           ]

@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { componentCircle } from '../../core/specimen/mass';
 import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
 import type { Actor } from '../actor';

@@ -15,7 +15,8 @@ import { useProofClient } from '../data/use-proof-client';
 import { useModelStore } from '../data/use-model-store';
 import { Screen } from '../shell/screen';
 import { BoardBar } from './board-bar';
-import { type SaveState, useBoard, useBoardStore } from './board-store';
+import { SAVING_WORDS } from '../saving/saving-words';
+import { useBoard, useBoardStore } from './board-store';
 import { Desk, dropPicture } from './desk';
 import { fileOf } from './putting-pictures';
 import { Details } from './details';
@@ -239,15 +240,6 @@ function Pointer() {
   return `x ${pointer.x.toFixed(1)} y ${pointer.y.toFixed(1)}${zone ? ` · ${zone}` : ''}`;
 }
 
-const SAVE_WORDS: Record<SaveState['kind'], string> = {
-  saved: 'saved',
-  saving: 'saving…',
-  'kept here': '▲ database away: kept in this browser',
-  conflict: '▲ changed by somebody else',
-  closed: '■ not saved: the edition is closed',
-  refused: '■ not saved',
-};
-
 function Saved() {
   const state = useBoard((board) => board.saveState);
   const ago = useAgo(state.kind === 'saved' ? state.at : undefined);
@@ -269,7 +261,7 @@ function Saved() {
         ? `saved ${ago}`
         : state.kind === 'refused'
           ? `■ ${state.reason}`
-          : SAVE_WORDS[state.kind]}
+          : SAVING_WORDS[state.kind]}
     </Box>
   );
 }

@@ -136,11 +136,11 @@ export function ContentEditor(props: {
       </Flex>
       {finding && (
         <PropertyFinder
-          close={() => {
+          onClose={() => {
             setFinding(false);
             editor?.commands.focus();
           }}
-          choose={(property) => {
+          onChoose={(property) => {
             setFinding(false);
             const part: Part = { kind: 'linked', property: property.id };
             editor
@@ -149,7 +149,7 @@ export function ContentEditor(props: {
               .insertContent({ type: 'chip', attrs: { part, label: property.name } })
               .run();
           }}
-          ask={(asked) => {
+          onAsk={(asked) => {
             setFinding(false);
             const { board, perform } = useBoardStore.getState();
             const known = board!.document.asked;
@@ -161,7 +161,7 @@ export function ContentEditor(props: {
               .insertContent({ type: 'chip', attrs: { part, label: asked.name } })
               .run();
           }}
-          typeSlash={() => {
+          onTypeSlash={() => {
             setFinding(false);
             editor?.chain().focus().insertContent('/').run();
           }}

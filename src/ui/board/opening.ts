@@ -1,4 +1,5 @@
 import type { FormatView } from '../../contract/formats';
+import { canonicalHash } from '../../core/format/canonical';
 import { storedDocument } from '../../core/format/reading';
 import { type AtHand, loadAtHand, loadFonts, resourcesFrom } from '../data/office';
 import { formatQuery } from '../data/queries';
@@ -24,7 +25,10 @@ export async function openFormat(formatId: string): Promise<void> {
     load(formatId).catch((error: unknown) => error as RequestFailed),
     keptOf(formatId),
   ]);
-  const unsaved = kept.own && isUnsaved(kept.own) ? kept.own : kept.leftBehind;
+  const left = kept.own && isUnsaved(kept.own) ? kept.own : kept.leftBehind;
+  // Its answer was lost when the page was left: what this browser keeps is what is stored.
+  const arrived = left && !(answer instanceof Error) && isStored(left, answer);
+  const unsaved = arrived ? undefined : left;
   if (answer instanceof Error) {
     const [last, before] = [unsaved ?? kept.own, await keptOffice(formatId)];
     if (!(answer instanceof RequestFailed) || !answer.away || !last || !before) throw answer;
@@ -36,8 +40,11 @@ export async function openFormat(formatId: string): Promise<void> {
     void keepOffice(formatId, { format, office });
     show(format, answer, unsaved, false);
   }
-  if (kept.leftBehind && unsaved === kept.leftBehind) await forget(kept.leftBehind);
+  if (kept.leftBehind && left === kept.leftBehind) await forget(kept.leftBehind);
 }
+
+const isStored = (kept: Kept, { format, office }: KeptOffice): boolean =>
+  canonicalHash(storedDocument(kept.document, office.properties)) === format.edition.hash;
 
 /** Fills the open board from what the office has now: models, dictionary, pictures. What is edited stays as it is. */
 export async function fillAnew(formatId: string): Promise<void> {
@@ -47,11 +54,8 @@ export async function fillAnew(formatId: string): Promise<void> {
   const { office, resources } = await loadAtHand([board.format], ids);
   const now = useBoardStore.getState();
   if (now.board?.format.id !== formatId) return;
-  // The models stand in the order in which they were chosen.
-  const order = new Map(ids.map((id, i) => [id, i]));
-  const specimens = office.specimens.toSorted((a, b) => (order.get(a.id) ?? Infinity) - (order.get(b.id) ?? Infinity));
   const pictures = { ...now.board.office.pictures, ...office.pictures };
-  const filled = { ...office, specimens, pictures };
+  const filled = { ...office, pictures };
   now.set({ office: filled, resources: { ...resources, pictures: new Map(Object.entries(pictures)) } });
   void keepOffice(formatId, { format: now.board.format, office: filled });
 }

@@ -98,7 +98,7 @@ function usePinned(): Pinned[] {
   const specimens = useBoard((board) => board.office.specimens);
   return useMemo(() => {
     const onDesk = specimens.find((specimen) => specimen.id === filled?.specimen);
-    const other = specimens.findLast((specimen) => specimen.model !== (onDesk?.model ?? 'part'));
+    const other = specimens.find((specimen) => specimen.model !== (onDesk?.model ?? 'part'));
     return sizes.flatMap((size): Pinned[] => {
       const common = { sizeId: size.id, sizeName: size.name };
       return [

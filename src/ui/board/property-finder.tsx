@@ -2,15 +2,19 @@
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { askedFor } from '../../core/format/asked';
 import type { AskedValue } from '../../core/format/document';
 import { type PropertyDefinition, usualDisplay } from '../../core/property/definition';
+import { propertyId } from '../../core/property/dictionary-csv';
 import { displayValue } from '../../core/property/display';
 import { matchedName } from '../../core/property/names';
 import { resolveProperty } from '../../core/property/resolving';
 import { sheetValues } from '../../core/scene/laying';
-import { TextInput } from '../controls/field';
-import { useBoard } from './board-store';
-import { newAsked } from './details-asked';
+import { addProperty } from '../../contract/properties';
+import { Problem, TextInput } from '../controls/field';
+import { ask } from '../data/request';
+import { useBoard, useBoardStore } from './board-store';
+import { fillAnew } from './opening';
 import { useDeskFacts, useDeskSheet, useSheet } from './use-sheet';
 
 const Option = chakra('li', {
@@ -43,32 +47,59 @@ interface Entry {
   take: () => void;
 }
 
-/** The asked values of the format whose name is like the query, and a new one of that name. */
-function useQuestions(query: string): { key: string; name: string; asked: AskedValue; isNew: boolean }[] {
+/** What can be asked for: what the format asks already, drawing properties of the dictionary, and a new one of that name. */
+type Question =
+  | { asks: 'already'; asked: AskedValue }
+  | { asks: 'property'; asked: AskedValue }
+  | { asks: 'new property'; property: PropertyDefinition };
+
+function useQuestions(query: string): Question[] {
   const asked = useBoard((board) => board.document.asked);
+  const properties = useBoard((board) => board.office.properties);
   return useMemo(() => {
     const wanted = matchedName(query);
     const known = asked
       .filter(({ name }) => matchedName(name).includes(wanted))
-      .map((one) => ({ key: one.key, name: one.name, asked: one, isNew: false }));
+      .map((one): Question => ({ asks: 'already', asked: one }));
+    const answered = new Set(asked.map(({ key, property }) => property ?? key));
+    const found = properties
+      .filter(({ id, source }) => source === 'drawing' && !answered.has(id))
+      .filter(({ name, aliases }) => [name, ...aliases].some((one) => matchedName(one).includes(wanted)))
+      .map((property): Question => ({ asks: 'property', asked: askedFor(property) }));
     const name = query.trim();
-    if (!name || asked.some((one) => matchedName(one.name) === wanted)) return known;
-    const fresh = newAsked(name);
-    return [...known, { key: fresh.key, name, asked: fresh, isNew: true }];
-  }, [asked, query]);
+    const named = [...asked, ...properties.flatMap((one) => [one, ...one.aliases.map((alias) => ({ name: alias }))])];
+    if (!name || named.some((one) => matchedName(one.name) === wanted)) return [...known, ...found];
+    const property = { id: propertyId(name), name, type: 'text', source: 'drawing', aliases: [] } as const;
+    return [...known, ...found, { asks: 'new property', property: { ...property, aliases: [] } }];
+  }, [asked, properties, query]);
 }
 
-/** Finds a property by its name or an alias, with its present value beside it. Enter links it; the second tab asks for a value. */
+/** Puts a property into the dictionary and onto the desk. @returns why it could not be */
+async function addToDictionary(property: PropertyDefinition): Promise<string | undefined> {
+  try {
+    await ask(addProperty, { body: { definition: property } });
+    await fillAnew(useBoardStore.getState().board!.format.id);
+    return undefined;
+  } catch (error) {
+    return (error as Error).message;
+  }
+}
+
+/**
+ * Finds a property by its name or an alias, with its present value beside it. Enter links it; on the second tab it has the drafter
+ * asked for it, and puts a property that the dictionary has not yet into it.
+ */
 export function PropertyFinder(props: {
-  choose: (property: PropertyDefinition) => void;
-  /** Asks for a value in its place: one that is asked for already, or a new one. */
-  ask: (asked: AskedValue) => void;
-  close: () => void;
-  typeSlash: () => void;
+  onChoose: (property: PropertyDefinition) => void;
+  /** A value is to be asked for in its place: one that is asked for already, or a new one. */
+  onAsk: (asked: AskedValue) => void;
+  onClose: () => void;
+  onTypeSlash: () => void;
 }) {
   const [query, setQuery] = useState('');
   const [active, setActive] = useState(0);
   const [tab, setTab] = useState<'link' | 'ask'>('link');
+  const [problem, setProblem] = useState<string>();
   const box = useRef<HTMLDivElement>(null);
   const links = useFound(query);
   const questions = useQuestions(query);
@@ -78,14 +109,27 @@ export function PropertyFinder(props: {
           id: property.id,
           name: property.name,
           words: present ?? `no value · ${property.source}`,
-          take: () => props.choose(property),
+          take: () => props.onChoose(property),
         }))
-      : questions.map((asked) => ({
-          id: asked.key,
-          name: asked.name,
-          words: asked.isNew ? 'a new question' : asked.asked.prompt,
-          take: () => props.ask(asked.asked),
-        }));
+      : questions.map((question) =>
+          question.asks === 'new property'
+            ? {
+                id: question.property.id,
+                name: question.property.name,
+                words: 'a new property of drawings',
+                take: () =>
+                  void addToDictionary(question.property).then((reason) => {
+                    if (reason === undefined) props.onAsk(askedFor(question.property));
+                    else setProblem(reason);
+                  }),
+              }
+            : {
+                id: question.asked.key,
+                name: question.asked.name,
+                words: question.asks === 'already' ? `asked already: ${question.asked.prompt}` : 'from the dictionary',
+                take: () => props.onAsk(question.asked),
+              },
+        );
   const chosen = entries[Math.min(active, entries.length - 1)];
   useEffect(() => {
     box.current?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
@@ -98,7 +142,7 @@ export function PropertyFinder(props: {
       borderColor="plum"
       bg="card"
       boxShadow="0 4px 14px #0002"
-      onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && props.close()}
+      onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && props.onClose()}
     >
       <TextInput
         autoFocus
@@ -120,8 +164,8 @@ export function PropertyFinder(props: {
           else if (event.key === 'Tab' && !event.shiftKey && tab === 'link') setTab('ask');
           else if (event.key === 'Tab' && event.shiftKey && tab === 'ask') setTab('link');
           else if (event.key === 'Enter' && chosen) chosen.take();
-          else if (event.key === 'Escape') props.close();
-          else if (event.key === '/' && query === '') props.typeSlash();
+          else if (event.key === 'Escape') props.onClose();
+          else if (event.key === '/' && query === '') props.onTypeSlash();
           else return;
           event.preventDefault();
         }}
@@ -184,6 +228,7 @@ export function PropertyFinder(props: {
           </Box>
         )}
       </Box>
+      {problem && <Problem>{problem}</Problem>}
     </Box>
   );
 }

@@ -39,6 +39,7 @@ export function ListTable<F extends TableFeatures, T extends RowData>(props: {
   const { label, table, left, hasMore, busy, onMore, empty, onOpen } = props;
   const box = useRef<HTMLDivElement>(null);
   const { rows } = table.getRowModel();
+  // eslint-disable-next-line react-hooks/incompatible-library -- nothing of it is kept from one rendering to the next
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => box.current,

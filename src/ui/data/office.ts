@@ -82,7 +82,10 @@ export async function loadAtHand(
     ids.length > 0 ? client.fetchQuery({ ...modelsQuery(ids), staleTime: 0 }) : [],
     loadPictures(formats),
   ]);
-  const office = officeFrom(given, specimens, pictures);
+  // Those that were asked for stand before what they are made of, in that order.
+  const place = new Map(ids.map((id, i) => [id, i]));
+  const ordered = specimens.toSorted((a, b) => (place.get(a.id) ?? Infinity) - (place.get(b.id) ?? Infinity));
+  const office = officeFrom(given, ordered, pictures);
   return { office, tables, resources: resourcesFrom(office, tables) };
 }
 

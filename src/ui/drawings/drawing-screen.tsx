@@ -16,6 +16,7 @@ import { exportDrawing } from '../../contract/drawings';
 import { type RequestFailed, askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
 import { useModelStore } from '../data/use-model-store';
+import { SavingWords } from '../saving/saving-words';
 import { Screen } from '../shell/screen';
 import { AskedPane } from './asked-pane';
 import { ClashStrip } from './clash-strip';
@@ -83,7 +84,7 @@ export function DrawingScreen({ id }: { id: string }) {
           width: '80px',
         },
         { caption: 'State', value: drawing?.state ?? '…', width: '110px' },
-        { caption: 'Saved', value: <SavingWords saving={saving} />, width: '230px' },
+        { caption: 'Saved', value: <SavingWords kind={saving.kind} />, width: '230px' },
       ]}
     >
       <LoadProblem problem={problem} onRetry={() => void store.load()} />
@@ -214,22 +215,6 @@ function Resized({ size, losses, close }: { size: string; losses: string[]; clos
         ×
       </Button>
     </Flex>
-  );
-}
-
-const SAVING_WORDS: Record<Saving['kind'], string> = {
-  saved: 'saved',
-  saving: 'saving…',
-  'kept here': '▲ database away: kept in this browser',
-  refused: '■ not saved',
-  clashes: '■ not saved',
-};
-
-function SavingWords({ saving: { kind } }: { saving: Saving }) {
-  return (
-    <Box as="span" color={kind === 'kept here' ? 'ochre' : undefined} data-testid="saved" data-state={kind}>
-      {SAVING_WORDS[kind]}
-    </Box>
   );
 }
 

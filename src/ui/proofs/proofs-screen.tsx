@@ -20,7 +20,7 @@ import { VerdictWord } from '../proof/verdict-word';
 import { Screen } from '../shell/screen';
 import { OpenProof } from './open-proof';
 import { useSpecimens } from '../specimens/specimen-picker';
-import { type LoadedFormat, type ProofRow, modelRow, rowsOf } from './proof-rows';
+import { type LoadedFormat, type ProofRow, rowsOf } from './proof-rows';
 import { ProvingStrip } from './proving-strip';
 
 const ROOM = { width: 300, height: 190 };

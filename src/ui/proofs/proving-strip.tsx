@@ -134,15 +134,14 @@ function Worst(props: { run: ProvingView; document: FormatDocument; onOpen: (row
 function useProving(formatId: string) {
   const queries = useQueryClient();
   const queryKey = ['proving', formatId];
-  const asking = { params: { id: formatId } };
   const { data: run, error } = useQuery({
     queryKey,
-    queryFn: () => ask(readProving, asking),
+    queryFn: () => ask(readProving, { params: { id: formatId } }),
     refetchInterval: ({ state }) => (going(state.data) ? ASK_EVERY_MS : false),
   });
   const onSuccess = (now: ProvingView | null) => queries.setQueryData(queryKey, now);
-  const start = useMutation({ mutationFn: () => ask(startProving, asking), onSuccess });
-  const stop = useMutation({ mutationFn: () => ask(stopProving, asking), onSuccess });
+  const start = useMutation({ mutationFn: () => ask(startProving, { params: { id: formatId } }), onSuccess });
+  const stop = useMutation({ mutationFn: () => ask(stopProving, { params: { id: formatId } }), onSuccess });
   const problem = [error, start.error, stop.error].find((one) => one)?.message;
   return { run, problem, start: () => start.mutate(), stop: () => stop.mutate() };
 }

@@ -43,9 +43,12 @@ export class AutoSave<Change> {
 
   constructor(private readonly what: Saved<Change>) {}
 
+  /** The page is left: what is not saved yet is sent at once; the browser lets it go on. */
+  private readonly onLeave = () => void this.save();
+
   /** Something was changed: keeps it and saves it in a moment. */
   changed(): void {
-    this.ended = false;
+    this.watch();
     this.what.keep();
     if (this.held) return;
     this.what.onPhase({ kind: 'saving' });
@@ -65,7 +68,7 @@ export class AutoSave<Change> {
 
   /** Tries again in a moment: what was kept here is to be saved, or the server was away when it was last asked. */
   soon(): void {
-    this.ended = false;
+    this.watch();
     this.later(PAUSE_MS);
   }
 
@@ -79,8 +82,15 @@ export class AutoSave<Change> {
   /** The screen is left: saves what is left at once. */
   end(): void {
     this.ended = true;
+    globalThis.removeEventListener?.('pagehide', this.onLeave);
     clearTimeout(this.timer);
     void this.save();
+  }
+
+  /** The screen is there. */
+  private watch(): void {
+    this.ended = false;
+    globalThis.addEventListener?.('pagehide', this.onLeave);
   }
 
   private later(ms: number): void {

@@ -1,32 +1,33 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
 import { Trash2 } from 'lucide-react';
-import { useCallback, useEffect, useState } from 'react';
+import { useState } from 'react';
 import { type Outcome, refuse } from '../../core/refusal';
 import { Material } from '../../core/specimen/material';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { CommitField, Problem, TextInput } from '../controls/field';
 import { DataCell, HeadCell } from '../controls/table';
-import { type MaterialRow, keepMaterial, listMaterials, removeMaterial } from '../../contract/office';
+import { keepMaterial, removeMaterial } from '../../contract/office';
+import { materialsQuery } from '../data/queries';
 import { ask } from '../data/request';
 
 /** The office's materials with their densities, which make masses of shapes. */
 export function MaterialsDialog({ onClose, onChange }: { onClose: () => void; onChange: () => void }) {
-  const [rows, setRows] = useState<MaterialRow[]>();
-  const [problem, setProblem] = useState<string>();
+  const { data: rows, error, refetch } = useQuery(materialsQuery);
+  const [refused, setProblem] = useState<string>();
+  const problem = refused ?? error?.message;
   const [fresh, setFresh] = useState({ name: '', density: '' });
-  const load = useCallback(() => ask(listMaterials).then(setRows, (error: Error) => setProblem(error.message)), []);
-  useEffect(() => void load(), [load]);
   const told = (work: Promise<unknown>) =>
     work.then(
       () => {
         setProblem(undefined);
         onChange();
-        return load();
+        return refetch();
       },
-      (error: Error) => setProblem(error.message),
+      (failure: Error) => setProblem(failure.message),
     );
   const keep = (name: string, text: string, version?: number): Outcome<object> => {
     const read = Material.safeParse({ name, density: Number(text.replace(',', '.')) });

@@ -3,7 +3,7 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import { trimNumber } from '../../core/geometry/length';
-import { shapeMass } from '../../core/specimen/material';
+import { shapeMass } from '../../core/specimen/mass';
 import { ownMass, totalMass } from '../../core/specimen/mass';
 import type { ModelSources } from '../../core/specimen/models';
 import type { Specimen } from '../../core/specimen/specimen';

@@ -14,6 +14,7 @@ import { MoreButton } from '../controls/more-button';
 import { officeQuery } from '../data/queries';
 import { useModelStore } from '../data/use-model-store';
 import { useOfficeChanged } from '../data/use-office-changed';
+import { SavingWords } from '../saving/saving-words';
 import { Screen } from '../shell/screen';
 import { OpenSpecimen } from './open-specimen';
 import { useSpecimens } from './specimen-picker';
@@ -49,7 +50,12 @@ export function SpecimenScreen({ open }: { open: string }) {
     if (models.some((id) => id === open || components.some((component) => component.id === id))) void store.load();
   });
   return (
-    <Screen plate={plateOf(specimen && { ...specimen, variants: specimen.variants.map(({ name }) => name) })}>
+    <Screen
+      plate={[
+        ...plateOf(specimen && { ...specimen, variants: specimen.variants.map(({ name }) => name) }),
+        { caption: 'Saved', value: <SavingWords kind={state.saving.kind} />, width: '230px' },
+      ]}
+    >
       <Flex height="100%">
         <SpecimenList open={open} status={status} onAskStore={ask} onImport={() => void store.load()} />
         <Box flex="1" minWidth={0}>

@@ -35,7 +35,7 @@ test('other words change nothing: not what is printed, found, accepted or mended
       const words = jest.requireActual<Record<string, unknown>>('@/core/findings/words');
       return Object.fromEntries(Object.keys(words).map((name) => [name, () => 'other words']));
     });
-    const other = jest.requireActual<typeof import('../every-demo-sheet')>('../every-demo-sheet');
+    const other = jest.requireActual<{ everySheet: typeof everySheet }>('../every-demo-sheet');
     const reworded = other.everySheet(scenario);
     const fits = [...reworded.values()].flatMap(({ report }) => report.cells.flatMap(({ fit }) => fit?.steps ?? []));
     expect(new Set(fits)).toEqual(new Set(['other words']));

@@ -1,4 +1,4 @@
-import { shapeMass } from '@/core/specimen/material';
+import { shapeMass } from '@/core/specimen/mass';
 import { totalMass } from '@/core/specimen/mass';
 import { modelFacts } from '@/core/specimen/model-facts';
 import { measureShape } from '@/core/specimen/shape';

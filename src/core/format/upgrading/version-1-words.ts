@@ -1,4 +1,18 @@
-import type { Names1 } from './version-1';
+import type { PropertyDefinition } from '../../property/definition';
+
+/** An asked value of version 1. */
+export interface Asked1 extends Json {
+  key: string;
+  name: string;
+}
+
+/** What the parts of a version 1 document are called, which its words went by. */
+export interface Names1 {
+  properties: readonly PropertyDefinition[];
+  asked: readonly Asked1[];
+  blocks: readonly { id: string; name: string }[];
+  letterings: readonly { id: string; name: string }[];
+}
 
 type Json = Record<string, unknown>;
 

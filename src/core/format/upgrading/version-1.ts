@@ -1,21 +1,8 @@
 import type { PropertyDefinition } from '../../property/definition';
 import { matchedName } from '../../property/names';
-import { acceptanceFromWords } from './version-1-words';
+import { type Asked1, type Names1, acceptanceFromWords } from './version-1-words';
 
 type Json = Record<string, unknown>;
-
-interface Asked1 extends Json {
-  key: string;
-  name: string;
-}
-
-/** What the parts of a version 1 document are called, which its words went by. */
-export interface Names1 {
-  properties: readonly PropertyDefinition[];
-  asked: readonly Asked1[];
-  blocks: readonly { id: string; name: string }[];
-  letterings: readonly { id: string; name: string }[];
-}
 
 const list = <T>(value: unknown): T[] => (Array.isArray(value) ? (value as T[]) : []);
 
