@@ -37,8 +37,9 @@ if (runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url }) && ens
     quiet: true,
   });
   status ||= run('tests/bench/board', application.address);
-  await application.stop();
   process.env.ZONOGRAPH_DATABASE = url;
+  status ||= run('tests/bench/office', application.address);
+  await application.stop();
   status ||= run('tests/bench/server');
 } else status = 1;
 await database.stop();

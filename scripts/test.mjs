@@ -74,7 +74,10 @@ jest('core', {});
 jest('ui', {});
 
 say('starting the test database');
-const database = await startMariadb(FOLDER, { port: 33161, databases: ['zonograph_server', 'zonograph_upgraded', 'zonograph_browser'] });
+const database = await startMariadb(FOLDER, {
+  port: 33161,
+  databases: ['zonograph_server', 'zonograph_upgraded', 'zonograph_browser'],
+});
 try {
   jest('server', { ZONOGRAPH_DATABASE: database.url('zonograph_server') }, '--runInBand');
 } finally {

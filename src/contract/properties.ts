@@ -12,6 +12,8 @@ export const ListedProperty = PropertyRow.extend({
   /** How many models have it, and the longest of their values on record, the widest first; of model properties. */
   specimens: z.int(),
   longest: z.array(z.string()),
+  /** A job is just moving everything that is linked to it to another property; then it goes. */
+  merging: z.boolean(),
 });
 export type ListedProperty = z.infer<typeof ListedProperty>;
 

@@ -25,9 +25,9 @@ export const test = base.extend<{ office: void }>({
 export { expect };
 
 /** Chooses an entry of a list that is searched as one types. */
-export async function choose(list: Locator, entry: string) {
+export async function choose(list: Locator, typed: string, entry = typed) {
   await list.click();
-  await list.fill(entry);
+  await list.fill(typed);
   await list.page().getByRole('option', { name: entry, exact: true }).click();
 }
 

@@ -121,15 +121,15 @@ test('sheets are put in, named, given a model and a format, put into another ord
   const tabs = page.getByRole('tablist', { name: 'Sheets' }).getByRole('tab');
   await page.getByLabel('Name', { exact: true }).fill('Drum');
   await choose(page.getByRole('combobox', { name: 'Model of the sheet' }), 'Drum assembly');
-  await page.getByLabel('Scale', { exact: true }).fill('1 to 5');
-  await page.getByLabel('Scale', { exact: true }).press('Enter');
+  await page.getByLabel('Scale', { exact: true }).first().fill('1 to 5');
+  await page.getByLabel('Scale', { exact: true }).first().press('Enter');
   await expect(page.getByRole('alert').filter({ hasText: 'A scale is written 1:2' })).toBeVisible();
-  await page.getByLabel('Scale', { exact: true }).fill('1:5');
-  await page.getByLabel('Scale', { exact: true }).press('Enter');
+  await page.getByLabel('Scale', { exact: true }).first().fill('1:5');
+  await page.getByLabel('Scale', { exact: true }).first().press('Enter');
   await expect(tabs).toHaveText([/^1/, /^2 Drum A3/]);
   await expect(page.locator('svg text', { hasText: /^DRUM ASSEMBLY$/ })).toBeAttached();
   await expect(page.locator('svg text', { hasText: /^2 \/ 2$/ })).toBeAttached();
-  await choose(page.getByRole('combobox', { name: 'Format of the sheet' }), 'Inch sheets');
+  await choose(page.getByRole('combobox', { name: 'Format of the sheet' }), 'Inch sheets', 'Inch sheets, edition 1');
   await expect(page.locator('svg text', { hasText: /^DRAWN$/ })).toBeAttached();
   await expect(page.getByTestId('saved')).toHaveAttribute('data-state', 'saved');
 

@@ -65,6 +65,15 @@ export async function insertJob(
   return affected === 1;
 }
 
+/** What jobs of a kind that wait or run are about. */
+export async function goingSubjects(db: Database, kind: string): Promise<Set<string>> {
+  const rows = await db.query<{ subject: string }>(
+    "SELECT subject FROM jobs WHERE kind = ? AND state IN ('waiting', 'running')",
+    [kind],
+  );
+  return new Set(rows.map(({ subject }) => subject));
+}
+
 export async function findJob(db: Database, id: string): Promise<JobRow | undefined> {
   return (await db.query<Raw>(`SELECT ${COLUMNS} FROM jobs WHERE id = ?`, [id])).map(toRow)[0];
 }

@@ -7,7 +7,7 @@ import { z } from 'zod';
 import type { Actor } from '../actor';
 import { type Database, database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
-import { insertJob } from '../repositories/jobs';
+import { goingSubjects, insertJob } from '../repositories/jobs';
 import { allRecords } from '../repositories/kept-of-models';
 import {
   allProperties,
@@ -24,11 +24,12 @@ import { ServiceError, conflict } from './service-error';
 
 /** The whole dictionary in its order. */
 export async function dictionary(): Promise<{ entries: ListedProperty[]; specimens: number }> {
-  const [rows, records, uses, specimens] = await Promise.all([
+  const [rows, records, uses, specimens, merging] = await Promise.all([
     allProperties(database),
     allRecords(database),
     countUses(database),
     countSpecimens(database),
+    goingSubjects(database, 'merge property'),
   ]);
   return {
     specimens,
@@ -39,6 +40,7 @@ export async function dictionary(): Promise<{ entries: ListedProperty[]; specime
         uses: uses.get(row.definition.id) ?? 0,
         specimens: record?.specimens ?? 0,
         longest: record?.longest.map(({ text }) => text) ?? [],
+        merging: merging.has(row.definition.id),
       };
     }),
   };

@@ -79,7 +79,14 @@ export const fontQuery = (id: string) =>
     staleTime: Infinity,
   });
 
-export const dictionaryQuery = queryOptions({ queryKey: ['dictionary'], queryFn: () => ask(listProperties) });
+/** How often the dictionary is asked for while properties are being merged, ms. */
+const MERGING_EVERY_MS = 700;
+
+export const dictionaryQuery = queryOptions({
+  queryKey: ['dictionary'],
+  queryFn: () => ask(listProperties),
+  refetchInterval: ({ state }) => (state.data?.entries.some(({ merging }) => merging) ? MERGING_EVERY_MS : false),
+});
 
 export const usesQuery = (id: string) =>
   queryOptions({ queryKey: ['uses', id], queryFn: () => ask(readUses, { params: { id } }) });

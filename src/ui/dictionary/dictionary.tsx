@@ -169,6 +169,12 @@ const COLUMNS = column.columns([
     cell: ({ row }) => (
       <chakra.button type="button" fontWeight={500} textAlign="left" cursor="pointer">
         {row.original.definition.name}
+        {row.original.merging && (
+          <Box as="span" color="soft" fontWeight={400}>
+            {' '}
+            · being merged…
+          </Box>
+        )}
       </chakra.button>
     ),
   }),

@@ -7,6 +7,9 @@ import { type PickerItem, SearchPicker } from '../controls/search-picker';
 import type { Filled } from '../data/office';
 import { specimensQuery } from '../data/queries';
 
+/** What stands between a model's name and its variant's. */
+const BETWEEN = '·';
+
 const keyOf = ({ specimen, variant }: Filled) => `${specimen}|${variant ?? ''}`;
 
 /** The specimens whose names have a text in them, as far as they are known, and how many more there are. */
@@ -31,22 +34,24 @@ export function SpecimenPicker(props: {
 }) {
   const { label, shown, variants, first, disabled, onChoose } = props;
   const [search, setSearch] = useState('');
-  const { entries, total = 0 } = useSpecimens(search);
-  const choices = useMemo(
-    () =>
-      entries.flatMap((entry) => {
+  const [name = '', variant = ''] = search.split(BETWEEN);
+  const { entries, total = 0 } = useSpecimens(name.trim());
+  const choices = useMemo(() => {
+    const wanted = variant.trim().toLowerCase();
+    return entries
+      .flatMap((entry) => {
         const own = { filled: { specimen: entry.id } as Filled, label: entry.name, entry };
         const others = variants
-          ? entry.variants.map((variant) => ({
-              filled: { specimen: entry.id, variant },
-              label: `${entry.name} · ${variant}`,
+          ? entry.variants.map((one) => ({
+              filled: { specimen: entry.id, variant: one },
+              label: `${entry.name} ${BETWEEN} ${one}`,
               entry,
             }))
           : [];
         return [own, ...others];
-      }),
-    [entries, variants],
-  );
+      })
+      .filter(({ filled }) => wanted === '' || filled.variant?.toLowerCase().includes(wanted));
+  }, [entries, variants, variant]);
   const items = useMemo(
     () => [...(first ? [first] : []), ...choices.map((one) => ({ value: keyOf(one.filled), label: one.label }))],
     [first, choices],
