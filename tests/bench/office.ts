@@ -28,12 +28,12 @@ const SCREENS: Screen[] = [
   {
     name: 'the board',
     path: '/formats/workshop-sheets',
-    ready: (page) => page.locator('svg [data-source=title] text').first().waitFor(),
+    ready: (page) => page.locator('svg [data-source=title] text').first().waitFor({ state: 'attached' }),
   },
   {
     name: 'a drawing',
     path: `/drawings/${drawing}`,
-    ready: (page) => page.locator('svg [data-source=number] text').last().waitFor(),
+    ready: (page) => page.locator('svg text', { hasText: /^KD-/ }).first().waitFor({ state: 'attached' }),
   },
   { name: 'the shelf', path: '/formats', ready: (page) => page.getByRole('article').first().waitFor() },
   { name: 'the register', path: '/drawings', ready: (page) => page.getByRole('row').nth(1).waitFor() },

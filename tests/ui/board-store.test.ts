@@ -1,8 +1,8 @@
 import type { FormatDocument } from '@/core/format/document';
-import { selectedEverywhere, selectedIn } from '@/ui/board/selection';
+import { selectedEverywhere, selectedIn } from '@/ui/board/commands/selection';
 import { useBoardStore } from '@/ui/board/board-store';
-import { copyCells, pastedSteps } from '@/ui/board/clipboard';
-import { extendTo, goToNeighbour, selectTrack, toggleCell } from '@/ui/board/selection';
+import { copyCells, pastedSteps } from '@/ui/board/commands/clipboard';
+import { extendTo, goToNeighbour, selectTrack, toggleCell } from '@/ui/board/commands/selection';
 import type { EditionView } from '@/contract/formats';
 import type { OfficeData } from '@/ui/data/office';
 import { demoPackage, demoSpecimens } from '../core/demo';

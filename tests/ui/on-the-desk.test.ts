@@ -1,8 +1,8 @@
-import { partsFromEditor, partsToEditor } from '@/ui/board/content-parts';
-import { partsAt, withCaption, withContent, withParts } from '@/ui/board/cell-content';
-import { moveGuide, openGuides, setGuides, useGuides } from '@/ui/board/guides';
-import { cornersOn, levelsOn, nearestLevel } from '@/ui/board/snapping';
-import { fromDesk, scaleWords, toDesk } from '@/ui/board/view-store';
+import { partsFromEditor, partsToEditor } from '@/ui/board/details/content-parts';
+import { partsAt, withCaption, withContent, withParts } from '@/ui/board/details/cell-content';
+import { moveGuide, openGuides, setGuides, useGuides } from '@/ui/board/desk/guides';
+import { cornersOn, levelsOn, nearestLevel } from '@/ui/board/desk/snapping';
+import { fromDesk, scaleWords, toDesk } from '@/ui/sheet/view-store';
 import { askedPlaces } from '@/ui/drawings/asked-places';
 import { askedOf, sourcesOf } from '@/ui/drawings/use-sheets';
 import { rowsOf } from '@/ui/proofs/proof-rows';

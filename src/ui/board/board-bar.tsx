@@ -15,8 +15,8 @@ import { askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
 import { SpecimenPicker } from '../specimens/specimen-picker';
 import { useBoard, useBoardStore } from './board-store';
-import { fillFrom } from './filling';
-import { scaleWords, useView } from './view-store';
+import { fillFrom } from './saving/filling';
+import { scaleWords, useView } from '../sheet/view-store';
 
 const SHOWS: { value: Show; label: string }[] = [
   { value: 'names', label: 'Names' },

@@ -17,26 +17,30 @@ import { Screen } from '../shell/screen';
 import { BoardBar } from './board-bar';
 import { SAVING_WORDS } from '../saving/saving-words';
 import { useBoard, useBoardStore } from './board-store';
-import { Desk, dropPicture } from './desk';
-import { fileOf } from './putting-pictures';
-import { Details } from './details';
-import { runKey } from './commands';
-import { BOARD_KEYS, boardKey, isTyping } from './keys';
-import { FollowingPane } from './following-pane';
-import { fillAnew, openFormat } from './opening';
-import { Outline } from './outline';
-import { ProofsStrip } from './proofs-strip';
-import { useSaving } from './saving';
-import { useSheet } from './use-sheet';
-import { useView } from './view-store';
+import { Desk, dropPicture } from './desk/desk';
+import { fileOf } from './details/putting-pictures';
+import { Details } from './details/details';
+import { runKey } from './commands/commands';
+import { BOARD_KEYS, boardKey, isTyping } from './commands/keys';
+import { FollowingPane } from './desk/following-pane';
+import { fillAnew, openFormat } from './saving/opening';
+import { Outline } from './outline/outline';
+import { ProofsStrip } from './proofs/proofs-strip';
+import { useSaving } from './saving/saving';
+import { useSheet } from './desk/use-sheet';
+import { useView } from '../sheet/view-store';
 
 // What is not on the board from the first is loaded when it is asked for.
-const ConflictDialog = dynamic(() => import('./conflict-dialog').then((module) => module.ConflictDialog), {
+const ConflictDialog = dynamic(() => import('./saving/conflict-dialog').then((module) => module.ConflictDialog), {
   ssr: false,
 });
-const ClosedDialog = dynamic(() => import('./closed-dialog').then((module) => module.ClosedDialog), { ssr: false });
-const BoardFinder = dynamic(() => import('./board-finder').then((module) => module.BoardFinder), { ssr: false });
-const AddBlockDialog = dynamic(() => import('./add-block-dialog').then((module) => module.AddBlockDialog), {
+const ClosedDialog = dynamic(() => import('./saving/closed-dialog').then((module) => module.ClosedDialog), {
+  ssr: false,
+});
+const BoardFinder = dynamic(() => import('./commands/board-finder').then((module) => module.BoardFinder), {
+  ssr: false,
+});
+const AddBlockDialog = dynamic(() => import('./outline/add-block-dialog').then((module) => module.AddBlockDialog), {
   ssr: false,
 });
 

@@ -1,0 +1,190 @@
+'use client';
+
+import { Box, Flex, Menu, chakra } from '@chakra-ui/react';
+import { ChevronDown } from 'lucide-react';
+import { memo, useState } from 'react';
+import { MenuEntry, MenuPaper } from '../../controls/menu';
+import { useBoard, useBoardStore } from '../board-store';
+import { COMMANDS, type Command, splitSelected } from '../commands/commands';
+
+const Action = chakra('button', {
+  base: {
+    display: 'inline-flex',
+    alignItems: 'center',
+    gap: '5px',
+    px: '9px',
+    height: '26px',
+    color: 'onInk',
+    borderRight: '1px solid color-mix(in srgb, currentcolor 25%, transparent)',
+    cursor: 'pointer',
+    whiteSpace: 'nowrap',
+    _hover: { bg: 'plum' },
+    _disabled: { opacity: 0.45, cursor: 'not-allowed' },
+  },
+});
+
+const MORE = [
+  'Swap two cells',
+  'Remove the column',
+  'Remove the row',
+  'Move the column left',
+  'Move the column right',
+  'Move the row up',
+  'Move the row down',
+  'Let the column share what is left',
+  'Let the row share what is left',
+  'Copy cells',
+  'Paste',
+  'Paste content only',
+  'Paste look only',
+  'Empty the cells',
+  'Duplicate the block',
+  'Lock or unlock the block',
+];
+const INSERTS = ['Insert a column before', 'Insert a column after', 'Insert a row above', 'Insert a row below'];
+
+/** What can be done to the selected cells, beside the sheet and never over them. */
+export const CellBar = memo(function CellBar() {
+  const selection = useBoard((state) => state.selection);
+  const holdTotal = useBoard((state) => state.holdTotal);
+  const [into, setInto] = useState('2');
+  if (!('block' in selection)) return <Notice />;
+  const hasCell = selection.kind === 'cell';
+  const command = (words: string) => COMMANDS.find((candidate) => candidate.words === words)!;
+  const run = (words: string) => command(words).run();
+  return (
+    <>
+      <Notice />
+      <Flex
+        position="absolute"
+        left="28px"
+        bottom="10px"
+        bg="ink"
+        fontSize="14px"
+        role="toolbar"
+        aria-label="Cells"
+        zIndex={3}
+      >
+        {hasCell && (
+          <>
+            <Action type="button" onClick={() => splitSelected('column', into)}>
+              Split across
+            </Action>
+            <Action type="button" onClick={() => splitSelected('row', into)}>
+              Split down
+            </Action>
+            <Flex
+              align="center"
+              px="6px"
+              gap="5px"
+              color="onInk"
+              borderRight="1px solid color-mix(in srgb, currentcolor 25%, transparent)"
+            >
+              into
+              <input
+                aria-label="Split into parts or at a measure"
+                title="A number of parts (3), or the first part’s measure (12 mm)"
+                value={into}
+                onChange={(event) => setInto(event.target.value)}
+                style={{
+                  width: 52,
+                  height: 20,
+                  padding: '0 4px',
+                  background: 'transparent',
+                  color: 'inherit',
+                  border: '1px solid color-mix(in srgb, currentcolor 45%, transparent)',
+                }}
+              />
+            </Flex>
+            <Action type="button" onClick={() => run('Join the selected cells')}>
+              Join
+            </Action>
+          </>
+        )}
+        <Action type="button" title="Columns, E" onClick={() => run('Even out columns')}>
+          Even out
+        </Action>
+        <CommandMenu label="Insert" words={INSERTS} />
+        <CommandMenu label="More" words={MORE} />
+        <Flex asChild align="center" gap="5px" px="9px" color="onInk" cursor="pointer">
+          <label title="While one column or row is set, its neighbour takes up the change">
+            <input
+              type="checkbox"
+              checked={holdTotal}
+              onChange={(event) => useBoardStore.getState().set({ holdTotal: event.target.checked })}
+            />
+            Hold total
+          </label>
+        </Flex>
+      </Flex>
+    </>
+  );
+});
+
+const CommandMenu = memo(function CommandMenu({ label, words }: { label: string; words: string[] }) {
+  const commands = words.map((name) => COMMANDS.find((candidate) => candidate.words === name)!);
+  return (
+    <Menu.Root
+      lazyMount
+      unmountOnExit
+      onSelect={({ value }) => commands.find((candidate) => candidate.words === value)?.run()}
+      positioning={{ placement: 'top-start' }}
+    >
+      <Menu.Trigger asChild>
+        <Action type="button">
+          {label} <ChevronDown size={13} aria-hidden />
+        </Action>
+      </Menu.Trigger>
+      <MenuPaper>
+        <CommandItems commands={commands} />
+      </MenuPaper>
+    </Menu.Root>
+  );
+});
+
+function CommandItems({ commands }: { commands: Command[] }) {
+  const board = useBoard((state) => state);
+  return commands.map((one) => (
+    <MenuEntry key={one.words} value={one.words} disabled={!one.possible(board)}>
+      {one.words}
+      {one.keys && (
+        <Box as="span" ml="auto" color="soft" fontSize="12px">
+          {one.keys}
+        </Box>
+      )}
+    </MenuEntry>
+  ));
+}
+
+/** Why the last command was refused. */
+function Notice() {
+  const notice = useBoard((state) => state.notice);
+  if (notice === undefined) return null;
+  return (
+    <Flex
+      position="absolute"
+      left="28px"
+      bottom="44px"
+      maxWidth="480px"
+      bg="card"
+      border="1px solid"
+      borderColor="vermilion"
+      color="vermilion"
+      px="10px"
+      py="6px"
+      gap="10px"
+      zIndex={4}
+      role="alert"
+    >
+      <Box>■ {notice}</Box>
+      <chakra.button
+        type="button"
+        aria-label="Dismiss"
+        cursor="pointer"
+        onClick={() => useBoardStore.getState().set({ notice: undefined })}
+      >
+        ×
+      </chakra.button>
+    </Flex>
+  );
+}

@@ -1,0 +1,172 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { Node } from '@tiptap/core';
+import { Document } from '@tiptap/extension-document';
+import { Paragraph } from '@tiptap/extension-paragraph';
+import { Text } from '@tiptap/extension-text';
+import { Placeholder, UndoRedo } from '@tiptap/extensions';
+import { EditorContent, useEditor } from '@tiptap/react';
+import { useEffect, useRef, useState } from 'react';
+import type { Part } from '../../../core/format/document';
+import { Button } from '../../controls/button';
+import { useBoardStore } from '../board-store';
+import { partsFromEditor, partsToEditor } from './content-parts';
+import { PropertyFinder } from './property-finder';
+
+/** A linked or asked value as it stands in the line: a chip that is moved and deleted as a whole. */
+const Chip = Node.create({
+  name: 'chip',
+  group: 'inline',
+  inline: true,
+  atom: true,
+  addAttributes: () => ({ part: { default: null, rendered: false }, label: { default: '' } }),
+  parseHTML: () => [{ tag: 'span[data-chip]' }],
+  renderHTML({ node }) {
+    const { kind } = node.attrs.part as Part;
+    return ['span', { 'data-chip': kind, class: `chip chip-${kind}` }, String(node.attrs.label)];
+  },
+  renderText: ({ node }) => String(node.attrs.label),
+});
+
+const CHIP_STYLE = {
+  '& .tiptap': { minHeight: '26px', padding: '3px 6px', outline: 'none', lineHeight: '22px' },
+  '& .tiptap p': { margin: 0 },
+  '& .tiptap p.is-editor-empty:first-of-type::before': {
+    content: 'attr(data-placeholder)',
+    color: 'soft',
+    float: 'left',
+    height: 0,
+    pointerEvents: 'none',
+  },
+  '& .chip': {
+    padding: '0 5px 1px',
+    border: '1px solid',
+    borderColor: 'plum',
+    color: 'plum',
+    bg: 'plumWash',
+    whiteSpace: 'nowrap',
+  },
+  '& .chip::before': { content: '"○ "' },
+  '& .chip-asked': { borderStyle: 'dashed', borderColor: 'ochre', color: 'ochre', bg: 'transparent' },
+  '& .chip-asked::before': { content: '"_ "' },
+  '& .ProseMirror-selectednode': { outline: '2px solid', outlineColor: 'plum' },
+};
+
+/**
+ * The content of a cell: fixed text with chips for linked values, in as many lines as are typed. `/` opens the property
+ * finder. Every change is given to `change` at once, so that the desk follows the typing.
+ */
+export function ContentEditor(props: {
+  parts: Part[];
+  nameOf: (part: Part) => string;
+  change: (parts: Part[]) => void;
+  /** Told when the editor is left. */
+  left: () => void;
+  label?: string;
+  autoFocus?: boolean;
+  /** Tab, Shift-Tab and Escape, where they mean something. */
+  leave?: (how: 'next' | 'previous' | 'done') => void;
+}) {
+  const { parts, nameOf, change, left, label = 'Content', autoFocus, leave } = props;
+  const [finding, setFinding] = useState(false);
+  const latest = useRef({ change, left, leave });
+  useEffect(() => {
+    latest.current = { change, left, leave };
+  });
+  const editor = useEditor({
+    immediatelyRender: false,
+    autofocus: autoFocus ? 'end' : false,
+    extensions: [
+      Document,
+      Paragraph,
+      Text,
+      Chip,
+      UndoRedo,
+      Placeholder.configure({ placeholder: 'Empty. Type, or / for a property' }),
+    ],
+    content: partsToEditor(parts, nameOf),
+    editorProps: {
+      attributes: { 'aria-label': label, role: 'textbox', 'aria-multiline': 'true' },
+      handleKeyDown: (_, event) => {
+        if (event.key === '/' && !event.ctrlKey && !event.metaKey) {
+          setFinding(true);
+          return true;
+        }
+        const go = latest.current.leave;
+        if (go && (event.key === 'Tab' || event.key === 'Escape')) {
+          event.preventDefault();
+          event.stopPropagation();
+          go(event.key === 'Escape' ? 'done' : event.shiftKey ? 'previous' : 'next');
+          return true;
+        }
+        return false;
+      },
+    },
+    onBlur: () => latest.current.left(),
+    onUpdate: ({ editor: changed }) => latest.current.change(partsFromEditor(changed.getJSON())),
+  });
+
+  // An undo or another tab may change the content while this editor is open.
+  useEffect(() => {
+    // While it is typed in, the editor is ahead of what it is given.
+    if (!editor || editor.isFocused) return;
+    const shown = JSON.stringify(partsFromEditor(editor.getJSON()));
+    if (shown !== JSON.stringify(parts))
+      editor.commands.setContent(partsToEditor(parts, nameOf), { emitUpdate: false });
+  }, [editor, parts, nameOf]);
+
+  return (
+    <Box>
+      <Flex align="start" gap="4px">
+        <Box
+          flex="1"
+          minWidth={0}
+          bg="card"
+          border="1px solid"
+          borderColor="line"
+          _focusWithin={{ borderColor: 'plum' }}
+          css={CHIP_STYLE}
+        >
+          <EditorContent editor={editor} />
+        </Box>
+        <Button type="button" onClick={() => setFinding(true)} title="Link a property (/)">
+          + Link
+        </Button>
+      </Flex>
+      {finding && (
+        <PropertyFinder
+          onClose={() => {
+            setFinding(false);
+            editor?.commands.focus();
+          }}
+          onChoose={(property) => {
+            setFinding(false);
+            const part: Part = { kind: 'linked', property: property.id };
+            editor
+              ?.chain()
+              .focus()
+              .insertContent({ type: 'chip', attrs: { part, label: property.name } })
+              .run();
+          }}
+          onAsk={(asked) => {
+            setFinding(false);
+            const { board, perform } = useBoardStore.getState();
+            const known = board!.document.asked;
+            if (!known.some(({ key }) => key === asked.key)) perform({ op: 'set asked', asked: [...known, asked] });
+            const part: Part = { kind: 'asked', asked: asked.key };
+            editor
+              ?.chain()
+              .focus()
+              .insertContent({ type: 'chip', attrs: { part, label: asked.name } })
+              .run();
+          }}
+          onTypeSlash={() => {
+            setFinding(false);
+            editor?.chain().focus().insertContent('/').run();
+          }}
+        />
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,322 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { askedIn, readAnswer } from '../../../core/format/asked';
+import type { AskedValue } from '../../../core/format/document';
+import { PropertyType, isPattern } from '../../../core/property/definition';
+import { Quantity, unitsOf } from '../../../core/property/units';
+import { valueText } from '../../../core/property/value';
+import { type Outcome, refuse } from '../../../core/refusal';
+import { Button } from '../../controls/button';
+import { CommitField, Problem, Row, SelectRow } from '../../controls/field';
+import { SortableItem, SortableList } from '../../controls/sortable';
+import { useBoard, useBoardStore } from '../board-store';
+import { DisplayRows } from '../../property/display-rows';
+import { Section } from './details-parts';
+
+const setAsked = (asked: AskedValue[], typing?: string) =>
+  useBoardStore.getState().perform({ op: 'set asked', asked }, typing);
+
+/** What the format asks of whoever makes a drawing, in the order of asking; the order is set by dragging. */
+export function AskedSection() {
+  const asked = useBoard((board) => board.document.asked);
+  const blocks = useBoard((board) => board.document.blocks);
+  const [open, setOpen] = useState<string>();
+  const [problem, setProblem] = useState<string>();
+  const set = (next: AskedValue[], typing?: string) => {
+    const outcome = setAsked(next, typing);
+    setProblem(outcome.ok ? undefined : outcome.reason);
+    return outcome;
+  };
+  const used = new Set(blocks.flatMap((block) => block.cells.flatMap((cell) => askedIn(cell.contents))));
+  return (
+    <Section title="Asked of the drafter">
+      <SortableList
+        ids={asked.map(({ key }) => key)}
+        moved={(order) => set(order.map((key) => asked.find((one) => one.key === key)!))}
+      >
+        {asked.map((one, i) => (
+          <SortableItem key={one.key} id={one.key} name={one.name}>
+            <Flex align="center" gap="6px" pr="16px">
+              <Box width="16px" color="ochre" fontWeight={600} fontSize="13px">
+                {i + 1}
+              </Box>
+              <Button
+                look="quiet"
+                type="button"
+                aria-expanded={open === one.key}
+                onClick={() => setOpen(open === one.key ? undefined : one.key)}
+              >
+                {one.name}
+              </Button>
+              <Box flex="1" fontSize="12px" color="soft" whiteSpace="nowrap">
+                {one.type}
+                {one.required ? ', required' : ''}
+                {used.has(one.key) ? '' : ', on no cell'}
+              </Box>
+              <Button
+                look="quiet"
+                type="button"
+                aria-label={`No longer ask for ${one.name}`}
+                onClick={() => set(asked.filter((other) => other.key !== one.key))}
+              >
+                ×
+              </Button>
+            </Flex>
+            {open === one.key && (
+              <Box borderLeft="2px solid" borderColor="ochre" pl="8px" my="4px" pr="16px">
+                <AskedRows
+                  asked={one}
+                  change={(part, typing) =>
+                    set(
+                      asked.map((other) => (other.key === one.key ? cleaned({ ...one, ...part }) : other)),
+                      typing && `${typing} of ${one.key}`,
+                    )
+                  }
+                />
+              </Box>
+            )}
+          </SortableItem>
+        ))}
+      </SortableList>
+      <Button
+        type="button"
+        mt="4px"
+        onClick={() => {
+          const fresh = newAsked(`New question ${asked.length + 1}`);
+          if (set([...asked, fresh]).ok) setOpen(fresh.key);
+        }}
+      >
+        + Asked value
+      </Button>
+      {problem && <Problem>{problem}</Problem>}
+      {asked.length > 0 && (
+        <Box fontSize="12px" color="soft" pt="4px">
+          Numbers stand on the sheet while Names are shown. Put one into a cell with / and Ask for it.
+        </Box>
+      )}
+    </Section>
+  );
+}
+
+/** A text that is asked for, with a key of its own. */
+export function newAsked(name: string): AskedValue {
+  return {
+    key: crypto.randomUUID(),
+    name,
+    prompt: `${name}?`,
+    type: 'text',
+    required: false,
+    missing: { print: 'dash', report: true },
+  };
+}
+
+/** Without the entries that are set to nothing. */
+const cleaned = (asked: AskedValue): AskedValue =>
+  Object.fromEntries(Object.entries(asked).filter(([, value]) => value !== undefined)) as AskedValue;
+
+type Change = (part: { [K in keyof AskedValue]?: AskedValue[K] | undefined }, typing?: string) => Outcome<object>;
+
+function AskedRows({
+  asked,
+  change,
+}: {
+  asked: AskedValue;
+  change: (part: Partial<AskedValue>, typing?: string) => Outcome<object>;
+}) {
+  const set = change as Change;
+  const { endTyping } = useBoardStore.getState();
+  const optional = (text: string) => text.trim() || undefined;
+  return (
+    <>
+      <CommitField
+        label="Name"
+        value={asked.name}
+        live
+        left={endTyping}
+        commit={(text) => (text.trim() ? set({ name: text.trim() }, 'name') : refuse('It needs a name.'))}
+      />
+      <CommitField
+        label="Prompt"
+        value={asked.prompt}
+        live
+        left={endTyping}
+        commit={(text) => set({ prompt: text.slice(0, 200) }, 'prompt')}
+      />
+      <CommitField label="Hint" value={asked.hint ?? ''} commit={(text) => set({ hint: optional(text) })} />
+      <SelectRow
+        label="Type"
+        value={asked.type}
+        options={PropertyType.options.filter((type) => type !== 'picture').map((value) => ({ value, label: value }))}
+        onChange={(type) =>
+          void set({
+            type,
+            quantity: undefined,
+            unit: undefined,
+            choices: undefined,
+            display: undefined,
+            default: undefined,
+          })
+        }
+      />
+      {asked.type === 'number' && <QuantityRows asked={asked} set={set} />}
+      {asked.type === 'choice' && (
+        <CommitField
+          label="Choices"
+          value={asked.choices?.join(', ') ?? ''}
+          commit={(text) => {
+            const choices = text
+              .split(',')
+              .map((one) => one.trim())
+              .filter(Boolean);
+            return choices.length > 0 ? set({ choices }) : refuse('Type the choices, separated by commas.');
+          }}
+        />
+      )}
+      <DefaultRows asked={asked} set={set} />
+      <CommitField
+        label="Longest"
+        value={asked.length === undefined ? '' : String(asked.length)}
+        suffix="characters"
+        commit={(text) => {
+          const length = Number(text);
+          if (text.trim() === '') return set({ length: undefined });
+          return Number.isInteger(length) && length >= 1 && length <= 500
+            ? set({ length })
+            : refuse('1 to 500 characters.');
+        }}
+      />
+      {asked.type === 'text' && (
+        <CommitField
+          label="Pattern"
+          value={asked.pattern ?? ''}
+          commit={(text) =>
+            isPattern(text)
+              ? set({ pattern: optional(text) })
+              : refuse('A regular expression, such as [A-Z]{2}-[0-9]{4}.')
+          }
+        />
+      )}
+      <Row label="Required">
+        <label>
+          <input
+            type="checkbox"
+            checked={asked.required}
+            onChange={(event) => void set({ required: event.target.checked })}
+          />{' '}
+          before the drawing is finished
+        </label>
+      </Row>
+      <SelectRow
+        label="Answered by"
+        value={asked.answeredBy ?? 'anyone'}
+        options={[
+          { value: 'anyone', label: 'whoever makes the drawing' },
+          { value: 'drafter', label: 'drafters' },
+          { value: 'administrator', label: 'administrators' },
+        ]}
+        onChange={(by) => void set({ answeredBy: by === 'anyone' ? undefined : (by as 'drafter') })}
+      />
+      <SelectRow
+        label="Unanswered"
+        value={asked.missing.print}
+        options={[
+          { value: 'dash', label: 'prints –' },
+          { value: 'nothing', label: 'prints nothing' },
+          { value: 'pen line', label: 'leaves a line for the pen' },
+          { value: 'text', label: 'prints a text' },
+        ]}
+        onChange={(print) => void set({ missing: { ...asked.missing, print } })}
+      />
+      {asked.missing.print === 'text' && (
+        <CommitField
+          label="The text"
+          value={asked.missing.text ?? ''}
+          commit={(text) => set({ missing: { ...asked.missing, text } })}
+        />
+      )}
+      <DisplayRows type={asked.type} unit={asked.unit} display={asked.display} change={(display) => set({ display })} />
+    </>
+  );
+}
+
+function QuantityRows({ asked, set }: { asked: AskedValue; set: Change }) {
+  return (
+    <>
+      <SelectRow
+        label="Quantity"
+        value={asked.quantity ?? 'none'}
+        options={[
+          { value: 'none', label: 'a plain number' },
+          ...Quantity.options.map((value) => ({ value: value as string, label: value as string })),
+        ]}
+        onChange={(value) => {
+          const quantity = value === 'none' ? undefined : (value as Quantity);
+          void set({ quantity, unit: quantity && unitsOf(quantity)[0], default: undefined });
+        }}
+      />
+      {asked.quantity && (
+        <SelectRow
+          label="Unit"
+          value={asked.unit ?? ''}
+          options={unitsOf(asked.quantity).map((value) => ({ value, label: value }))}
+          onChange={(unit) => void set({ unit })}
+        />
+      )}
+    </>
+  );
+}
+
+/** What is proposed: nothing, a value, today, me, or what a property has. */
+function DefaultRows({ asked, set }: { asked: AskedValue; set: Change }) {
+  const properties = useBoard((board) => board.office.properties);
+  const preset = asked.default;
+  const kind =
+    preset === undefined ? 'none' : typeof preset === 'string' ? preset : 'value' in preset ? 'value' : 'property';
+  return (
+    <>
+      <SelectRow
+        label="Proposes"
+        value={kind}
+        options={[
+          { value: 'none', label: 'nothing' },
+          { value: 'value', label: 'a value' },
+          { value: 'property', label: 'what a property has' },
+          ...(asked.type === 'date' ? [{ value: 'today' as const, label: 'today' }] : []),
+          ...(asked.type === 'person' ? [{ value: 'me' as const, label: 'me' }] : []),
+        ]}
+        onChange={(next) =>
+          void set({
+            default:
+              next === 'none'
+                ? undefined
+                : next === 'today' || next === 'me'
+                  ? next
+                  : next === 'value'
+                    ? { value: asked.choices?.[0] ?? '' }
+                    : { property: properties[0]!.id },
+          })
+        }
+      />
+      {typeof preset === 'object' && 'value' in preset && (
+        <CommitField
+          label="The value"
+          value={valueText(preset.value)}
+          commit={(text) => {
+            const read = readAnswer(asked, text);
+            return read.ok ? set({ default: { value: read.value ?? '' } }) : read;
+          }}
+        />
+      )}
+      {typeof preset === 'object' && 'property' in preset && (
+        <SelectRow
+          label="Property"
+          value={preset.property}
+          options={properties.map((property) => ({ value: property.id, label: property.name }))}
+          onChange={(property) => void set({ default: { property } })}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,191 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useRef, useState } from 'react';
+import { SHIPPED_FONTS } from '../../../core/lettering/fonts';
+import { type Lettering, type LetteringStyle, STANDARD_HEIGHTS } from '../../../core/lettering/style';
+import { trimNumber } from '../../../core/geometry/length';
+import { type Outcome, refuse } from '../../../core/refusal';
+import { Button } from '../../controls/button';
+import { CommitField, Problem, Row, SelectRow } from '../../controls/field';
+import { useBoard, useBoardStore } from '../board-store';
+import { Section } from './details-parts';
+import { putFont } from './putting-fonts';
+
+type ChangeLook = (part: Partial<Lettering>) => Outcome<object>;
+
+/** The look of a lettering: font, height, width, slant, case, line distance. */
+export function LookRows({ look, change }: { look: Lettering; change: ChangeLook }) {
+  const number = (
+    label: string,
+    key: 'height' | 'letterWidth' | 'slantDeg' | 'lineDistance',
+    least: number,
+    most: number,
+    unit: string,
+  ) => (
+    <CommitField
+      label={label}
+      value={trimNumber(look[key], 3)}
+      suffix={unit}
+      commit={(text) => {
+        const value = Number(text.replace(',', '.').replace(/\s*(mm|°)$/, ''));
+        return value >= least && value <= most
+          ? change({ [key]: value })
+          : refuse(`${label} is ${least} to ${most}${unit.startsWith(' ') ? '' : ` ${unit}`}.`);
+      }}
+    />
+  );
+  const fonts = useFonts();
+  const inks = useBoard((board) => board.document.inks);
+  const standard = (STANDARD_HEIGHTS as readonly number[]).includes(look.height);
+  return (
+    <>
+      <SelectRow
+        label="Font"
+        value={look.font}
+        options={fonts.map((font) => ({ value: font.id, label: font.name }))}
+        onChange={(font) => void change({ font })}
+      />
+      <SelectRow
+        label="Weight"
+        value={look.weight}
+        options={[
+          { value: 'regular', label: 'regular' },
+          { value: 'bold', label: 'bold' },
+        ]}
+        onChange={(weight) => void change({ weight })}
+      />
+      {number('Height', 'height', 0.5, 100, standard ? 'mm' : 'mm, not in the series')}
+      {number('Letter width', 'letterWidth', 0.3, 3, 'of full')}
+      {number('Slant', 'slantDeg', 0, 30, '°')}
+      {number('Line distance', 'lineDistance', 1, 4, 'heights')}
+      <SelectRow
+        label="Case"
+        value={look.case}
+        options={[
+          { value: 'as written', label: 'as written' },
+          { value: 'upper', label: 'capitals' },
+          { value: 'lower', label: 'small letters' },
+        ]}
+        onChange={(letterCase) => void change({ case: letterCase })}
+      />
+      {inks.length > 1 && (
+        <SelectRow
+          label="Ink"
+          value={look.ink}
+          options={inks.map((ink) => ({ value: ink.id, label: ink.name }))}
+          onChange={(ink) => void change({ ink })}
+        />
+      )}
+    </>
+  );
+}
+
+/** Every font a style can take: the shipped ones, and the office's own. */
+function useFonts(): { id: string; name: string }[] {
+  const own = useBoard((board) => board.office.fonts);
+  return [...SHIPPED_FONTS, ...own.map(({ id, name }) => ({ id, name: `${name} (the office’s)` }))];
+}
+
+/** The format's named lettering styles, edited in one place. */
+export function LetteringSection() {
+  const letterings = useBoard((board) => board.document.letterings);
+  const fonts = useFonts();
+  const [open, setOpen] = useState<string>();
+  const [problem, setProblem] = useState<string>();
+  const set = (next: LetteringStyle[]) => {
+    const outcome = useBoardStore.getState().perform({ op: 'set sheet', change: { letterings: next } });
+    setProblem(outcome.ok ? undefined : outcome.reason);
+    return outcome;
+  };
+  const style = letterings.find((candidate) => candidate.id === open);
+  return (
+    <Section title="Lettering styles">
+      {letterings.map((one) => (
+        <Flex key={one.id} align="center" gap="6px">
+          <Button
+            look="quiet"
+            type="button"
+            aria-expanded={open === one.id}
+            onClick={() => setOpen(open === one.id ? undefined : one.id)}
+          >
+            {one.name}
+          </Button>
+          <Box flex="1" fontSize="13px" color="soft">
+            {trimNumber(one.height, 2)} mm,{' '}
+            {fonts.find((font) => font.id === one.font)?.name ?? 'a font that is not here'}
+          </Box>
+          <Button
+            look="quiet"
+            type="button"
+            aria-label={`Remove ${one.name}`}
+            onClick={() => set(letterings.filter((other) => other.id !== one.id))}
+          >
+            ×
+          </Button>
+        </Flex>
+      ))}
+      {style && (
+        <Box borderLeft="2px solid" borderColor="plum" pl="8px" my="4px">
+          <CommitField
+            label="Name"
+            value={style.name}
+            commit={(name) =>
+              name.trim()
+                ? set(letterings.map((one) => (one.id === style.id ? { ...one, name: name.trim() } : one)))
+                : refuse('A style needs a name.')
+            }
+          />
+          <LookRows
+            look={style}
+            change={(part) => set(letterings.map((one) => (one.id === style.id ? { ...one, ...part } : one)))}
+          />
+        </Box>
+      )}
+      <Row label="">
+        <Button
+          type="button"
+          onClick={() => {
+            const id = crypto.randomUUID();
+            if (set([...letterings, { ...letterings[0]!, id, name: 'New style' }]).ok) setOpen(id);
+          }}
+        >
+          + Style
+        </Button>
+      </Row>
+      <AddFont />
+      {problem && <Problem>{problem}</Problem>}
+    </Section>
+  );
+}
+
+/** Takes a font of the office in, to letter every format with. */
+function AddFont() {
+  const file = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState<string>();
+  const take = async (given: File | undefined) => {
+    if (!given) return;
+    const outcome = await putFont(given);
+    setProblem(outcome.ok ? undefined : outcome.reason);
+  };
+  return (
+    <Row label="">
+      <Button
+        type="button"
+        onClick={() => file.current?.click()}
+        title="A TrueType or OpenType font of the office’s own"
+      >
+        Add a font…
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept=".ttf,.otf,font/ttf,font/otf"
+        aria-label="Font file"
+        hidden
+        onChange={(event) => void take(event.target.files?.[0])}
+      />
+      {problem && <Problem>{problem}</Problem>}
+    </Row>
+  );
+}

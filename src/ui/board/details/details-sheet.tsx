@@ -1,0 +1,312 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import type { FormatDocument } from '../../../core/format/document';
+import type { SetSheet } from '../../../core/format/steps/set-sheet';
+import { lengthAt } from '../../../core/format/length-value';
+import { parseLength, trimNumber } from '../../../core/geometry/length';
+import { refuse } from '../../../core/refusal';
+import { compose } from '../../../core/scene/compose';
+import { STANDARD_SIZES } from '../../../core/sheet/sizes';
+import { Button } from '../../controls/button';
+import { Choice } from '../../controls/choice';
+import { CommitField, Problem, Row, Select, SelectRow, TextInput } from '../../controls/field';
+import { factsFor } from '../../data/office';
+import { useBoard, useBoardStore } from '../board-store';
+import { LetteringSection } from './details-lettering';
+import { LineLook } from './details-lines';
+import { AskedSection } from './details-asked';
+import { InkSection } from './details-inks';
+import { Section } from './details-parts';
+import { LengthRow } from './length-row';
+import { useSheet } from '../desk/use-sheet';
+
+const YES_NO = [
+  { value: 'yes', label: 'Yes' },
+  { value: 'no', label: 'No' },
+] as const;
+
+const change = (part: SetSheet['change']) => useBoardStore.getState().perform({ op: 'set sheet', change: part });
+
+/** The format as a whole: its name, family of sizes, lettering styles. */
+export function SheetDetails() {
+  const sheet = useSheet();
+  const name = useBoard((board) => board.document.name);
+  const { perform, endTyping } = useBoardStore.getState();
+  return (
+    <>
+      <Section title={name}>
+        <CommitField
+          label="Name"
+          value={name}
+          live
+          left={endTyping}
+          commit={(text) =>
+            text.trim()
+              ? perform({ op: 'rename format', name: text.trim() }, 'format name')
+              : refuse('A format needs a name.')
+          }
+        />
+        {sheet.ok && (
+          <>
+            <Row label="Drawing space">
+              <Box pt="4px">
+                {trimNumber(sheet.report.drawingSpace.width, 2)} × {trimNumber(sheet.report.drawingSpace.height, 2)} mm
+              </Box>
+            </Row>
+            <ClearRows />
+          </>
+        )}
+        <Box color="soft" fontSize="13px" pt="6px">
+          Click a cell to change it. Double-click a block to fill the view with it. ? lists the keys.
+        </Box>
+      </Section>
+      <FamilySection />
+      <AskedSection />
+      <LetteringSection />
+      <InkSection />
+    </>
+  );
+}
+
+/** The largest clear rectangle of the first sheet on this size: of a part, and of the assembly with the longest list. */
+function ClearRows() {
+  const document = useBoard((board) => board.document);
+  const sizeId = useBoard((board) => board.sizeId);
+  const format = useBoard((board) => board.format);
+  const office = useBoard((board) => board.office);
+  const resources = useBoard((board) => board.resources);
+  const clear = useMemo(() => {
+    const part = office.specimens.find(({ model }) => model === 'part');
+    const [assembly] = office.specimens
+      .filter(({ model }) => model === 'assembly')
+      .toSorted((a, b) => b.components.length - a.components.length);
+    return [part, assembly].map((specimen) => {
+      const facts = specimen && factsFor(format, office, { specimen: specimen.id }, document);
+      const request = { sizeId, sheet: { number: 1, total: 2 }, show: 'values' as const };
+      const composed = facts && compose(document, request, facts, resources);
+      return composed?.ok ? { box: composed.report.clear.largest, components: specimen!.components.length } : undefined;
+    });
+  }, [document, sizeId, format, office, resources]);
+  return (['Clear, part', 'Clear, assembly'] as const).map((label, i) => {
+    const found = clear[i];
+    if (!found) return null;
+    return (
+      <Row key={label} label={label}>
+        <Box pt="4px" title="The largest clear rectangle of the first sheet">
+          {trimNumber(found.box.width, 1)} × {trimNumber(found.box.height, 1)} mm
+          {found.components > 0 && ` with ${found.components} items`}
+        </Box>
+      </Row>
+    );
+  });
+}
+
+/** The family of sizes: standard ones with their orientation, and named extra sizes in mm or inch. */
+function FamilySection() {
+  const document = useBoard((board) => board.document);
+  const [problem, setProblem] = useState<string>();
+  const set = (part: SetSheet['change']) => {
+    const outcome = change(part);
+    setProblem(outcome.ok ? undefined : outcome.reason);
+    if (outcome.ok && part.sizes && !part.sizes.some((size) => size.id === useBoardStore.getState().board!.sizeId)) {
+      useBoardStore.getState().set({ sizeId: useBoardStore.getState().board!.document.mainSize });
+    }
+    return outcome.ok;
+  };
+  const remove = (id: string) => {
+    const sizes = document.sizes.filter((size) => size.id !== id);
+    if (sizes.length === 0) setProblem('A format serves one size at least.');
+    else set({ sizes, mainSize: document.mainSize === id ? sizes[0]!.id : document.mainSize });
+  };
+  const others = STANDARD_SIZES.filter((size) => !document.sizes.some((own) => own.id === size.id));
+  return (
+    <Section title="Family of sizes">
+      {document.sizes.map((size) => (
+        <Flex key={size.id} align="center" gap="6px" py="1px">
+          <Box width="52px" fontWeight={500}>
+            {size.name}
+          </Box>
+          <Box flex="1" fontSize="13px">
+            {trimNumber(lengthAt(size.width, size.id), 2)} × {trimNumber(lengthAt(size.height, size.id), 2)} mm
+            {size.id === document.mainSize ? ', shown first' : ''}
+          </Box>
+          {size.id !== document.mainSize && (
+            <Button look="quiet" type="button" onClick={() => set({ mainSize: size.id })}>
+              First
+            </Button>
+          )}
+          <Button look="quiet" type="button" aria-label={`Remove ${size.name}`} onClick={() => remove(size.id)}>
+            ×
+          </Button>
+        </Flex>
+      ))}
+      <Row label="Add">
+        <Select
+          aria-label="Add a standard size"
+          value=""
+          onChange={(event) => {
+            const added = STANDARD_SIZES.find((size) => size.id === event.target.value);
+            if (added)
+              set({
+                sizes: [
+                  ...document.sizes,
+                  { id: added.id, name: added.name, width: added.width, height: added.height },
+                ],
+              });
+          }}
+        >
+          <option value="">a standard size…</option>
+          {others.map((size) => (
+            <option key={size.id} value={size.id}>
+              {size.name} {size.orientation} ({size.standard.toUpperCase()})
+            </option>
+          ))}
+        </Select>
+      </Row>
+      <CustomSize document={document} add={(sizes) => set({ sizes })} />
+      {problem && <Problem>{problem}</Problem>}
+    </Section>
+  );
+}
+
+function CustomSize({ document, add }: { document: FormatDocument; add: (sizes: FormatDocument['sizes']) => boolean }) {
+  const [name, setName] = useState('');
+  const [size, setSize] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const submit = () => {
+    const [width, height] = size.split(/[×x*]/i).map((side) => parseLength(side, document.unit));
+    if (!name.trim()) return setProblem('Name the size, for example Legal.');
+    if (!width?.ok || !height?.ok) return setProblem('Type width × height, for example 420 × 210 or 14 in × 8.5 in.');
+    if (width.mm < 20 || height.mm < 20 || width.mm > 5000 || height.mm > 5000)
+      return setProblem('A sheet is 20 to 5000 mm wide and high.');
+    let number = 1;
+    while (document.sizes.some((other) => other.id === `custom-${number}`)) number += 1;
+    const value = (length: { mm: number; entered?: string }) =>
+      length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered };
+    if (
+      !add([
+        ...document.sizes,
+        { id: `custom-${number}`, name: name.trim(), width: value(width), height: value(height) },
+      ])
+    )
+      return;
+    setName('');
+    setSize('');
+    setProblem(undefined);
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
+      <Row label="Or a size of">
+        <Flex gap="4px">
+          <TextInput
+            aria-label="Name of the size"
+            placeholder="name"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+          <TextInput
+            aria-label="Width × height"
+            placeholder="420 × 210"
+            value={size}
+            onChange={(event) => setSize(event.target.value)}
+          />
+          <Button type="submit">Add</Button>
+        </Flex>
+        {problem && <Problem>{problem}</Problem>}
+      </Row>
+    </form>
+  );
+}
+
+/** The frame's line and each kind of mark, on or off, with its measures. */
+export function FrameAndMarks() {
+  const { marks, frame, letterings, inks } = useBoard((board) => board.document);
+  const setMarks = (part: Partial<FormatDocument['marks']>) => change({ marks: { ...marks, ...part } });
+  return (
+    <>
+      <Section title="Frame line">
+        <LineLook line={frame} change={(part) => change({ frame: { ...frame, ...part } })} />
+      </Section>
+      <Section title="Marks">
+        <Row label="Centring">
+          <Choice
+            label="Centring marks"
+            value={marks.centring.shown ? 'yes' : 'no'}
+            options={YES_NO}
+            onChange={(value) => void setMarks({ centring: { ...marks.centring, shown: value === 'yes' } })}
+          />
+        </Row>
+        {marks.centring.shown && (
+          <>
+            <LengthRow
+              label="Into the frame"
+              length={marks.centring.inside}
+              least={0}
+              most={100}
+              set={(inside) => setMarks({ centring: { ...marks.centring, inside } })}
+            />
+            <LineLook
+              line={marks.centring.line}
+              change={(part) =>
+                setMarks({ centring: { ...marks.centring, line: { ...marks.centring.line, ...part } } })
+              }
+            />
+          </>
+        )}
+        <Row label="Trimming">
+          <Choice
+            label="Trimming marks"
+            value={marks.trimming.shown ? 'yes' : 'no'}
+            options={YES_NO}
+            onChange={(value) => void setMarks({ trimming: { ...marks.trimming, shown: value === 'yes' } })}
+          />
+        </Row>
+        {marks.trimming.shown && (
+          <>
+            {(['length', 'width'] as const).map((side) => (
+              <LengthRow
+                key={side}
+                label={side === 'length' ? 'Long' : 'Wide'}
+                length={marks.trimming[side]}
+                least={0}
+                most={100}
+                set={(length) => setMarks({ trimming: { ...marks.trimming, [side]: length } })}
+              />
+            ))}
+            {inks.length > 1 && (
+              <SelectRow
+                label="Ink"
+                value={marks.trimming.ink}
+                options={inks.map((ink) => ({ value: ink.id, label: ink.name }))}
+                onChange={(ink) => void setMarks({ trimming: { ...marks.trimming, ink } })}
+              />
+            )}
+          </>
+        )}
+        <Row label="Size’s name">
+          <Choice
+            label="Size designation"
+            value={marks.designation.shown ? 'yes' : 'no'}
+            options={YES_NO}
+            onChange={(value) => void setMarks({ designation: { ...marks.designation, shown: value === 'yes' } })}
+          />
+        </Row>
+        {marks.designation.shown && (
+          <SelectRow
+            label="Lettering"
+            value={marks.designation.lettering}
+            options={letterings.map((one) => ({ value: one.id, label: one.name }))}
+            onChange={(lettering) => void setMarks({ designation: { ...marks.designation, lettering } })}
+          />
+        )}
+      </Section>
+    </>
+  );
+}

@@ -1,0 +1,81 @@
+import type { FormatView } from '../../../contract/formats';
+import { canonicalHash } from '../../../core/format/canonical';
+import { storedDocument } from '../../../core/format/reading';
+import { type AtHand, loadAtHand, loadFonts, resourcesFrom } from '../../data/office';
+import { formatQuery } from '../../data/queries';
+import { theQueryClient } from '../../data/query-client';
+import { RequestFailed } from '../../data/request';
+import { useBoardStore } from '../board-store';
+import { openGuides } from '../desk/guides';
+import { type Kept, type KeptOffice, forget, isUnsaved, keepOffice, keptOf, keptOffice } from './keeping';
+
+const load = async (id: string): Promise<KeptOffice & AtHand> => {
+  const format = await theQueryClient().fetchQuery({ ...formatQuery(id), staleTime: 0 });
+  return { format, ...(await loadAtHand([format], 'showpieces')) };
+};
+
+/**
+ * Opens a format on the board: from the server, with the edits this browser still keeps; while the database is away,
+ * from what the browser keeps alone.
+ *
+ * @throws RequestFailed when neither has it
+ */
+export async function openFormat(formatId: string): Promise<void> {
+  const [answer, kept] = await Promise.all([
+    load(formatId).catch((error: unknown) => error as RequestFailed),
+    keptOf(formatId),
+  ]);
+  const left = kept.own && isUnsaved(kept.own) ? kept.own : kept.leftBehind;
+  // Its answer was lost when the page was left: what this browser keeps is what is stored.
+  const arrived = left && !(answer instanceof Error) && isStored(left, answer);
+  const unsaved = arrived ? undefined : left;
+  if (answer instanceof Error) {
+    const [last, before] = [unsaved ?? kept.own, await keptOffice(formatId)];
+    if (!(answer instanceof RequestFailed) || !answer.away || !last || !before) throw answer;
+    const tables = await loadFonts(before.office.fonts);
+    const resources = resourcesFrom(before.office, tables);
+    show(before.format, { office: before.office, tables, resources }, last, true);
+  } else {
+    const { format, office } = answer;
+    void keepOffice(formatId, { format, office });
+    show(format, answer, unsaved, false);
+  }
+  if (kept.leftBehind && left === kept.leftBehind) await forget(kept.leftBehind);
+}
+
+const isStored = (kept: Kept, { format, office }: KeptOffice): boolean =>
+  canonicalHash(storedDocument(kept.document, office.properties)) === format.edition.hash;
+
+/** Fills the open board from what the office has now: models, dictionary, pictures. What is edited stays as it is. */
+export async function fillAnew(formatId: string): Promise<void> {
+  const { board } = useBoardStore.getState();
+  if (board?.format.id !== formatId) return;
+  const ids = board.office.specimens.map(({ id }) => id);
+  const { office, resources } = await loadAtHand([board.format], ids);
+  const now = useBoardStore.getState();
+  if (now.board?.format.id !== formatId) return;
+  const pictures = { ...now.board.office.pictures, ...office.pictures };
+  const filled = { ...office, pictures };
+  now.set({ office: filled, resources: { ...resources, pictures: new Map(Object.entries(pictures)) } });
+  void keepOffice(formatId, { format: now.board.format, office: filled });
+}
+
+function show(format: FormatView, { office, resources }: AtHand, kept: Kept | undefined, away: boolean): void {
+  const { edition } = format;
+  openGuides(format.id);
+  const moved = kept && !away && edition.version !== kept.version;
+  const upgraded = (document: unknown) => storedDocument(document, office.properties);
+  useBoardStore.getState().open({
+    format,
+    office,
+    resources,
+    base: kept ? upgraded(kept.base) : edition.document,
+    version: kept?.version ?? edition.version,
+    document: kept ? upgraded(kept.document) : edition.document,
+    saveState: moved
+      ? { kind: 'conflict', current: edition, reason: 'It was changed while this browser kept edits.' }
+      : kept && isUnsaved(kept)
+        ? { kind: away ? 'kept here' : 'saving' }
+        : { kind: away ? 'kept here' : 'saved' },
+  });
+}

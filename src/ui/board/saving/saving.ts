@@ -1,0 +1,126 @@
+import { useEffect } from 'react';
+import { type EditionView, readFormat, saveEdition } from '../../../contract/formats';
+import type { FormatDocument } from '../../../core/format/document';
+import { ask } from '../../data/request';
+import { AutoSave } from '../../saving/auto-save';
+import { type BoardState, useBoardStore } from '../board-store';
+import { type Kept, keep } from './keeping';
+
+/** How long an edit waits until it is kept in the browser, so that typing is not held up, ms. */
+const KEEP_PAUSE_MS = 250;
+
+/**
+ * Saves the open board by itself. Every edit is kept in the browser first, and stays there until the server has it.
+ */
+export function useSaving(): void {
+  useEffect(() => {
+    const saver = new BoardSaver();
+    return () => saver.end();
+  }, []);
+}
+
+class BoardSaver {
+  private keeping: ReturnType<typeof setTimeout> | undefined;
+  private readonly sitting = crypto.randomUUID();
+  private readonly unsubscribe: () => void;
+  private readonly saver = new AutoSave<FormatDocument>({
+    pending: () => this.pending(),
+    keep: () => this.keepSoon(),
+    send: (document) => this.send(document),
+    taken: (document, answer) => this.taken(document, (answer as { version: number }).version),
+    conflict: ({ message, detail }) => {
+      const current = detail.current as EditionView;
+      this.saver.hold();
+      const kind = detail.why === 'not open' ? 'closed' : 'conflict';
+      useBoardStore.getState().set({ saveState: { kind, current, reason: message } });
+      return false;
+    },
+    onPhase: (phase) => {
+      if (!this.isHeld()) useBoardStore.getState().set({ saveState: phase });
+    },
+    isBack: () => this.isBack(),
+  });
+
+  constructor() {
+    const { board } = useBoardStore.getState();
+    let last = board;
+    this.unsubscribe = useBoardStore.subscribe(({ board: now }) => {
+      const [before] = [last];
+      last = now;
+      if (!now) return;
+      // The person has settled what somebody else changed meanwhile.
+      if (before && isSettled(before, now)) this.saver.release();
+      else if (now.document !== before?.document) this.saver.changed();
+    });
+    window.addEventListener('pagehide', this.keepNow);
+    if (board && this.pending() !== undefined) this.saver.changed();
+    else if (board?.saveState.kind === 'kept here') this.saver.soon();
+  }
+
+  end() {
+    this.unsubscribe();
+    window.removeEventListener('pagehide', this.keepNow);
+    if (this.keeping !== undefined) this.keepNow();
+    this.saver.end();
+  }
+
+  private isHeld(): boolean {
+    const kind = useBoardStore.getState().board?.saveState.kind;
+    return kind === 'conflict' || kind === 'closed';
+  }
+
+  private pending(): FormatDocument | undefined {
+    const { board } = useBoardStore.getState();
+    return !board || board.document === board.base || this.isHeld() ? undefined : board.document;
+  }
+
+  private send(document: FormatDocument) {
+    const { board } = useBoardStore.getState();
+    const words = board!.past.filter((entry) => entry.saved !== true).map((entry) => entry.words);
+    return ask(saveEdition, {
+      params: { id: board!.format.edition.id },
+      body: {
+        version: board!.version,
+        document,
+        sitting: this.sitting,
+        words: words.length > 0 ? words : ['Undone or redone'],
+      },
+    });
+  }
+
+  private taken(sent: FormatDocument, version: number) {
+    const { board, set } = useBoardStore.getState();
+    if (!board || board.document.id !== sent.id) return;
+    const until = board.past.findLastIndex(({ document }) => document === sent);
+    const past = board.past.map((entry, i) => (until < 0 || i <= until ? { ...entry, saved: true } : entry));
+    set({ base: sent, version, past: board.document === sent ? past : board.past });
+  }
+
+  /** With nothing to save, finds out whether the database is back after it was away. */
+  private async isBack(): Promise<void> {
+    const { board } = useBoardStore.getState();
+    if (board?.saveState.kind === 'kept here') await ask(readFormat, { params: { id: board.format.id } });
+  }
+
+  private keepSoon() {
+    this.keeping ??= setTimeout(this.keepNow, KEEP_PAUSE_MS);
+  }
+
+  private readonly keepNow = () => {
+    clearTimeout(this.keeping);
+    this.keeping = undefined;
+    const { board } = useBoardStore.getState();
+    if (board) void keep(keptFrom(board));
+  };
+}
+
+const isAsking = ({ saveState }: BoardState) => saveState.kind === 'conflict' || saveState.kind === 'closed';
+const isSettled = (before: BoardState, now: BoardState) => isAsking(before) && !isAsking(now);
+
+const keptFrom = (board: BoardState): Omit<Kept, 'key' | 'tab'> => ({
+  formatId: board.format.id,
+  editionId: board.format.edition.id,
+  base: board.base,
+  version: board.version,
+  document: board.document,
+});
