@@ -127,8 +127,8 @@ function OpenBoard() {
       </Screen>
       {saveState.kind === 'conflict' && <ConflictDialog current={saveState.current} />}
       {saveState.kind === 'closed' && <ClosedDialog current={saveState.current} reason={saveState.reason} />}
-      {open === 'finder' && <BoardFinder close={close} />}
-      {open === 'block' && <AddBlockDialog close={close} />}
+      {open === 'finder' && <BoardFinder onClose={close} />}
+      {open === 'block' && <AddBlockDialog onClose={close} />}
       <Dialog open={open === 'keys'} title="Keys of the board" width="560px" onClose={close}>
         <Box maxHeight="470px" overflowY="auto">
           {BOARD_KEYS.map(({ keys, words }) => (

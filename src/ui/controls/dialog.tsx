@@ -9,7 +9,7 @@ export interface DialogAction {
   words: string;
   /** The id of the form that the button submits. */
   form?: string;
-  perform?: () => void;
+  onPerform?: () => void;
   disabled?: boolean;
 }
 
@@ -23,7 +23,7 @@ export function Dialog(props: {
   footer?: ReactNode;
   width?: string;
 }) {
-  const footer = props.footer ?? (props.action && <CancelOr action={props.action} cancel={props.onClose} />);
+  const footer = props.footer ?? (props.action && <CancelOr action={props.action} onCancel={props.onClose} />);
   return (
     <Base.Root open={props.open} onOpenChange={({ open }) => !open && props.onClose()}>
       <Portal>
@@ -42,14 +42,14 @@ export function Dialog(props: {
   );
 }
 
-function CancelOr({ action, cancel }: { action: DialogAction; cancel: () => void }) {
-  const { words, form, perform, disabled } = action;
+function CancelOr({ action, onCancel }: { action: DialogAction; onCancel: () => void }) {
+  const { words, form, onPerform, disabled } = action;
   return (
     <>
-      <Button type="button" onClick={cancel}>
+      <Button type="button" onClick={onCancel}>
         Cancel
       </Button>
-      <Button look="primary" type={form ? 'submit' : 'button'} form={form} disabled={disabled} onClick={perform}>
+      <Button look="primary" type={form ? 'submit' : 'button'} form={form} disabled={disabled} onClick={onPerform}>
         {words}
       </Button>
     </>

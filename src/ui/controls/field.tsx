@@ -63,14 +63,14 @@ export function Problem({ children, id }: { children: ReactNode; id?: string }) 
 export function CommitField(props: {
   label: string;
   value: string;
-  commit: (text: string) => Outcome<object>;
+  onCommit: (text: string) => Outcome<object>;
   live?: boolean;
   /** Told when the field is left. */
-  left?: () => void;
+  onLeave?: () => void;
   suffix?: string;
   bare?: boolean;
 }) {
-  const { label, value, commit, live, left, suffix, bare } = props;
+  const { label, value, onCommit, live, onLeave, suffix, bare } = props;
   const id = useId();
   /** What is typed and not (yet) the value; undefined when the field shows the value. */
   const [typed, setTyped] = useState<string>();
@@ -78,7 +78,7 @@ export function CommitField(props: {
   const start = useRef(value);
   const settle = () => {
     if (typed === undefined) return;
-    const outcome = typed === value ? { ok: true as const } : commit(typed);
+    const outcome = typed === value ? { ok: true as const } : onCommit(typed);
     setProblem(outcome.ok ? undefined : outcome.reason);
     if (outcome.ok) setTyped(undefined);
   };
@@ -94,17 +94,17 @@ export function CommitField(props: {
           onChange={(event) => {
             const text = event.target.value;
             setTyped(text);
-            if (live && commit(text).ok) setProblem(undefined);
+            if (live && onCommit(text).ok) setProblem(undefined);
           }}
           onFocus={() => (start.current = value)}
           onBlur={() => {
             settle();
-            left?.();
+            onLeave?.();
           }}
           onKeyDown={(event) => {
             if (event.key === 'Enter') settle();
             if (event.key === 'Escape') {
-              if (live && value !== start.current) commit(start.current);
+              if (live && value !== start.current) onCommit(start.current);
               setTyped(undefined);
               setProblem(undefined);
               event.stopPropagation();

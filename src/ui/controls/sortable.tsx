@@ -16,11 +16,11 @@ import type { ReactNode } from 'react';
 /** A list whose items are put into another order by dragging their grips, or with Space and the arrows. */
 export function SortableList({
   ids,
-  moved,
+  onMove,
   children,
 }: {
   ids: string[];
-  moved: (order: string[]) => void;
+  onMove: (order: string[]) => void;
   children: ReactNode;
 }) {
   const sensors = useSensors(
@@ -34,7 +34,7 @@ export function SortableList({
       collisionDetection={closestCenter}
       onDragEnd={({ active, over }) => {
         const [from, to] = [ids.indexOf(String(active.id)), ids.indexOf(String(over?.id))];
-        if (from >= 0 && to >= 0 && from !== to) moved(arrayMove(ids, from, to));
+        if (from >= 0 && to >= 0 && from !== to) onMove(arrayMove(ids, from, to));
       }}
     >
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>

@@ -52,7 +52,7 @@ export function ImportDictionary(props: {
       action={{
         words: taken.length > 0 ? `Take over ${taken.length}` : 'Take over',
         disabled: taken.length === 0,
-        perform: () => void take(),
+        onPerform: () => void take(),
       }}
     >
       <Box fontSize="14px" pb="6px">

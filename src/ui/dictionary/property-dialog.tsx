@@ -160,7 +160,7 @@ export function PropertyDialog({
             unit={type === 'number' ? unit : undefined}
             display={display}
             example={type === 'text' ? row?.longest[0] : undefined}
-            change={(next) => {
+            onChange={(next) => {
               setValue('display', next);
               return { ok: true };
             }}

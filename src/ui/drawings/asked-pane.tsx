@@ -33,9 +33,9 @@ export function AskedPane(props: {
   open: OpenDrawing;
   sheet: Outcome<Composed>;
   focused: string | undefined;
-  change: (changed: Changed) => void;
+  onChange: (changed: Changed) => void;
 }) {
-  const { open, sheet, focused, change } = props;
+  const { open, sheet, focused, onChange } = props;
   const { drawing } = open;
   const asked = askedOf(open);
   const places = askedPlaces(asked, sheet.ok ? sheet.report : undefined);
@@ -59,7 +59,7 @@ export function AskedPane(props: {
       </Box>
       {places.map(({ asked: one, cell }, i) => {
         const value = drawing.answers[one.key];
-        if (!cell) return <Elsewhere key={one.key} asked={one} number={i + 1} open={open} change={change} />;
+        if (!cell) return <Elsewhere key={one.key} asked={one} number={i + 1} open={open} onChange={onChange} />;
         return (
           <Entry
             key={one.key}
@@ -120,9 +120,9 @@ function Elsewhere(props: {
   asked: AskedValue;
   number: number;
   open: OpenDrawing;
-  change: (changed: Changed) => void;
+  onChange: (changed: Changed) => void;
 }) {
-  const { asked, number, open, change } = props;
+  const { asked, number, open, onChange } = props;
   const [problem, setProblem] = useState<string>();
   const { drawing } = open;
   return (
@@ -139,7 +139,7 @@ function Elsewhere(props: {
           asked={asked}
           answers={drawing.answers}
           disabled={drawing.state === 'finished'}
-          answer={(value) => change({ answers: withAnswer(drawing.answers, asked.key, value) })}
+          answer={(value) => onChange({ answers: withAnswer(drawing.answers, asked.key, value) })}
           refused={setProblem}
           style={{
             width: '100%',

@@ -21,7 +21,7 @@ import { Screen } from '../shell/screen';
 import { AskedPane } from './asked-pane';
 import { ClashStrip } from './clash-strip';
 import { DrawingSheet } from './drawing-sheet';
-import type { Changed, OpenDrawing, Saving } from './drawing-store';
+import type { Changed, OpenDrawing } from './drawing-store';
 import { RevisionsPane } from './revisions-pane';
 import { SheetTabs } from './sheet-tabs';
 import { SheetsPane } from './sheets-pane';
@@ -140,12 +140,12 @@ export function DrawingScreen({ id }: { id: string }) {
           {saving.kind === 'clashes' && (
             <ClashStrip clashes={saving.clashes} open={open} onSettle={(clashesTo) => store.settle(clashesTo)} />
           )}
-          {resized && <Resized {...resized} close={() => setResized(undefined)} />}
+          {resized && <Resized {...resized} onClose={() => setResized(undefined)} />}
           <Flex flex="1" minHeight={0}>
             <Flex direction="column" flex="1" minWidth={0}>
-              <SheetTabs planned={planned} shown={shown?.place.number ?? 1} show={setWanted} />
+              <SheetTabs planned={planned} shown={shown?.place.number ?? 1} onShow={setWanted} />
               <Box flex="1" minHeight={0}>
-                <DrawingSheet open={open} sheet={sheet} focused={focused} focus={setFocused} change={change} />
+                <DrawingSheet open={open} sheet={sheet} focused={focused} onFocus={setFocused} onChange={change} />
               </Box>
             </Flex>
             <Flex
@@ -161,9 +161,9 @@ export function DrawingScreen({ id }: { id: string }) {
                 <Choice label="Beside the sheet" value={pane} options={PANES} onChange={setPane} />
               </Flex>
               <Box flex="1" minHeight={0} overflowY="auto">
-                {pane === 'asked' && <AskedPane open={open} sheet={sheet} focused={focused} change={change} />}
-                {pane === 'revisions' && <RevisionsPane open={open} revise={revise} preview={setPreview} />}
-                {pane === 'sheets' && <SheetsPane open={open} planned={planned} show={setWanted} change={change} />}
+                {pane === 'asked' && <AskedPane open={open} sheet={sheet} focused={focused} onChange={change} />}
+                {pane === 'revisions' && <RevisionsPane open={open} onRevise={revise} preview={setPreview} />}
+                {pane === 'sheets' && <SheetsPane open={open} planned={planned} onShow={setWanted} onChange={change} />}
               </Box>
             </Flex>
           </Flex>
@@ -187,7 +187,7 @@ function concerns({ drawing, office }: OpenDrawing, models: readonly string[]): 
 }
 
 /** What no longer fits after the drawing's size was changed, or that all does. */
-function Resized({ size, losses, close }: { size: string; losses: string[]; close: () => void }) {
+function Resized({ size, losses, onClose }: { size: string; losses: string[]; onClose: () => void }) {
   return (
     <Flex
       role="status"
@@ -211,7 +211,7 @@ function Resized({ size, losses, close }: { size: string; losses: string[]; clos
           ))
         )}
       </Box>
-      <Button type="button" look="quiet" aria-label="Close the report" onClick={close}>
+      <Button type="button" look="quiet" aria-label="Close the report" onClick={onClose}>
         ×
       </Button>
     </Flex>

@@ -20,7 +20,7 @@ export function DrawingSettings(props: { open: OpenDrawing; locked: boolean; onC
         <CommitField
           label="Scale"
           value={scale}
-          commit={(text) => {
+          onCommit={(text) => {
             const read = Scale.safeParse(text);
             if (!read.success) return refuse(sentence(read.error.issues[0]!.message));
             onChange({ scale: read.data });

@@ -33,12 +33,12 @@ interface SheetProps {
   open: OpenDrawing;
   sheet: Outcome<Composed>;
   focused: string | undefined;
-  focus: (key: string | undefined) => void;
-  change: (changed: Changed) => void;
+  onFocus: (key: string | undefined) => void;
+  onChange: (changed: Changed) => void;
 }
 
 /** The sheet of a drawing: its asked values are typed where they stand, everything else is locked and says why. */
-export function DrawingSheet({ open, sheet, focused, focus, change }: SheetProps) {
+export function DrawingSheet({ open, sheet, focused, onFocus, onChange }: SheetProps) {
   const svg = useRef<SVGSVGElement>(null);
   const view = useView((state) => state.view);
   const [asking, setAsking] = useState<string>();
@@ -93,8 +93,8 @@ export function DrawingSheet({ open, sheet, focused, focus, change }: SheetProps
               report={report}
               open={open}
               focused={focused === place.asked.key}
-              focus={focus}
-              change={change}
+              onFocus={onFocus}
+              onChange={onChange}
             />
           ) : null,
         )}
@@ -103,7 +103,7 @@ export function DrawingSheet({ open, sheet, focused, focus, change }: SheetProps
           cell={locked}
           at={toDesk(view, report.sheet.height, { x: locked.box.x, y: locked.box.y })}
           open={open}
-          change={change}
+          onChange={onChange}
         />
       )}
     </Box>
@@ -118,12 +118,12 @@ interface AskedOnSheetProps {
   report: Report;
   open: OpenDrawing;
   focused: boolean;
-  focus: (key: string | undefined) => void;
-  change: (changed: Changed) => void;
+  onFocus: (key: string | undefined) => void;
+  onChange: (changed: Changed) => void;
 }
 
 /** One asked value where it stands: its field lies over the cell, its prompt beside it while it is typed in. */
-function AskedOnSheet({ place, number, of, view, report, open, focused, focus, change }: AskedOnSheetProps) {
+function AskedOnSheet({ place, number, of, view, report, open, focused, onFocus, onChange }: AskedOnSheetProps) {
   const { asked, cell } = place;
   const { drawing } = open;
   const [problem, setProblem] = useState<string>();
@@ -132,8 +132,8 @@ function AskedOnSheet({ place, number, of, view, report, open, focused, focus, c
   const run = cell.runs[0];
   const size = Math.max(11, (run?.height ?? 2.5) * view.k * 1.35);
   const locked = drawing.state === 'finished';
-  const onFocus = () => {
-    focus(asked.key);
+  const goThere = () => {
+    onFocus(asked.key);
     if (height >= LEGIBLE) return;
     const block = report.blocks.find((one) => one.id === cell.block);
     if (block) useView.getState().frame(block.box);
@@ -152,10 +152,10 @@ function AskedOnSheet({ place, number, of, view, report, open, focused, focus, c
           asked={asked}
           answers={drawing.answers}
           disabled={locked}
-          answer={(value) => change({ answers: withAnswer(drawing.answers, asked.key, value) })}
+          answer={(value) => onChange({ answers: withAnswer(drawing.answers, asked.key, value) })}
           refused={setProblem}
-          onFocus={onFocus}
-          onBlur={() => focus(undefined)}
+          onFocus={goThere}
+          onBlur={() => onFocus(undefined)}
           style={{
             position: 'absolute',
             left: 1,
@@ -227,12 +227,12 @@ function Locked({
   cell,
   at,
   open,
-  change,
+  onChange,
 }: {
   cell: CellReport;
   at: Point;
   open: OpenDrawing;
-  change: (changed: Changed) => void;
+  onChange: (changed: Changed) => void;
 }) {
   const { drawing } = open;
   const allowed = overrulable(documentsOf(open));
@@ -240,7 +240,7 @@ function Locked({
   const given = mine && drawing.overruled[mine.property];
   const [typed, setTyped] = useState<string>();
   const set = (value: string | undefined) =>
-    change({ overruled: withAnswer(drawing.overruled, mine!.property, value) });
+    onChange({ overruled: withAnswer(drawing.overruled, mine!.property, value) });
   return (
     <Bubble at={{ x: at.x, y: at.y + 4 }}>
       <Box fontWeight={600}>{cell.name}</Box>

@@ -48,7 +48,7 @@ export function MakeDialog({ onClose }: { onClose: () => void }) {
       open
       title="Make a drawing"
       onClose={onClose}
-      action={{ words: 'Make drawing', disabled: !size || !model || busy, perform: () => void make() }}
+      action={{ words: 'Make drawing', disabled: !size || !model || busy, onPerform: () => void make() }}
     >
       {!loaded && !problem && <Box color="soft">Reading the shelf and the models…</Box>}
       {loaded && !model && <Box>There is no model to draw yet. Import one under Specimens.</Box>}

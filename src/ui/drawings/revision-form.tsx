@@ -26,11 +26,11 @@ export function RevisionForm(props: {
   /** The newest, when it is that one which is changed. */
   of: RevisionRow | undefined;
   proposed: string;
-  revise: (revising: Revising) => Promise<Outcome<object>>;
+  onRevise: (revising: Revising) => Promise<Outcome<object>>;
   preview: (rows: readonly RevisionRow[] | undefined) => void;
-  close: () => void;
+  onClose: () => void;
 }) {
-  const { open, of, proposed, revise, preview, close } = props;
+  const { open, of, proposed, onRevise, preview, onClose } = props;
   const { drawing, resources, scheme, today } = open;
   const [typed, setTyped] = useState<Typed>({
     revision: of?.revision ?? proposed,
@@ -54,8 +54,8 @@ export function RevisionForm(props: {
   const submit = async () => {
     setTouched(new Set(Object.keys(typed)));
     if (!revising.ok || !outcome.ok) return;
-    const done = await revise(revising.revising);
-    if (done.ok) close();
+    const done = await onRevise(revising.revising);
+    if (done.ok) onClose();
     else setRefused(done.reason);
   };
   const wrong = outcome.ok ? undefined : outcome;
@@ -111,7 +111,7 @@ export function RevisionForm(props: {
         <Button type="submit" look="primary">
           {of ? `Keep ${of.revision}` : `Add ${typed.revision || 'it'}`}
         </Button>
-        <Button type="button" onClick={close}>
+        <Button type="button" onClick={onClose}>
           Cancel
         </Button>
       </Flex>

@@ -15,10 +15,10 @@ import { RevisionForm } from './revision-form';
 /** The revisions of a drawing, the newest first: one is added, the newest is changed or withdrawn. */
 export function RevisionsPane(props: {
   open: OpenDrawing;
-  revise: (revising: Revising) => Promise<Outcome<object>>;
+  onRevise: (revising: Revising) => Promise<Outcome<object>>;
   preview: (rows: readonly RevisionRow[] | undefined) => void;
 }) {
-  const { open, revise, preview } = props;
+  const { open, onRevise, preview } = props;
   const { drawing, scheme } = open;
   const rows = drawing.revisions;
   const [editing, setEditing] = useState<'next' | 'newest'>();
@@ -35,7 +35,7 @@ export function RevisionsPane(props: {
     setEditing(undefined);
   };
   const withdraw = async () => {
-    const outcome = await revise({ withdraw: newest!.revision });
+    const outcome = await onRevise({ withdraw: newest!.revision });
     setProblem(outcome.ok ? undefined : outcome.reason);
   };
   return (
@@ -46,9 +46,9 @@ export function RevisionsPane(props: {
           open={open}
           of={editing === 'newest' ? newest : undefined}
           proposed={next}
-          revise={revise}
+          onRevise={onRevise}
           preview={preview}
-          close={close}
+          onClose={close}
         />
       ) : (
         <Button type="button" look="primary" disabled={locked} onClick={() => setEditing('next')}>

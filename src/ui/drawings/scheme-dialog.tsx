@@ -42,7 +42,7 @@ export function SchemeDialog({ onClose }: { onClose: () => void }) {
       title="How revisions are named"
       width="560px"
       onClose={onClose}
-      action={{ words: 'Save', disabled: !sound?.success, perform: () => void keep() }}
+      action={{ words: 'Save', disabled: !sound?.success, onPerform: () => void keep() }}
     >
       {scheme && (
         <>
@@ -61,13 +61,13 @@ export function SchemeDialog({ onClose }: { onClose: () => void }) {
           <SequenceRows
             label="Sequence"
             value={scheme.sequence}
-            set={(sequence) => sequence && setScheme({ ...scheme, sequence })}
+            onChange={(sequence) => sequence && setScheme({ ...scheme, sequence })}
           />
           <SequenceRows
             label="Once released"
             value={scheme.released}
             orNone="Goes on likewise"
-            set={(released) => {
+            onChange={(released) => {
               const { released: _, ...others } = scheme;
               setScheme(released ? { ...others, released } : others);
             }}
@@ -93,9 +93,9 @@ function SequenceRows(props: {
   label: string;
   value: RevisionSequence | undefined;
   orNone?: string;
-  set: (sequence: RevisionSequence | undefined) => void;
+  onChange: (sequence: RevisionSequence | undefined) => void;
 }) {
-  const { label, value, orNone, set } = props;
+  const { label, value, orNone, onChange } = props;
   return (
     <>
       <SelectRow
@@ -106,7 +106,7 @@ function SequenceRows(props: {
           { value: 'letters', label: 'Capital letters' },
           { value: 'numerals', label: 'Numerals' },
         ]}
-        onChange={(kind) => set(kind === '' ? undefined : USUAL[kind as Kind])}
+        onChange={(kind) => onChange(kind === '' ? undefined : USUAL[kind as Kind])}
       />
       {value?.kind === 'letters' && (
         <Row label="Leaving out" htmlFor={`${label}-omit`}>
@@ -115,11 +115,11 @@ function SequenceRows(props: {
               id={`${label}-omit`}
               value={value.omit.join(' ')}
               onChange={(event) =>
-                set({ ...value, omit: [...new Set(event.target.value.toUpperCase().replace(/[^A-Z]/g, ''))] })
+                onChange({ ...value, omit: [...new Set(event.target.value.toUpperCase().replace(/[^A-Z]/g, ''))] })
               }
             />
-            <Known letters={OMITTED.iso} set={(omit) => set({ ...value, omit })} />
-            <Known letters={OMITTED.asme} set={(omit) => set({ ...value, omit })} />
+            <Known letters={OMITTED.iso} onChange={(omit) => onChange({ ...value, omit })} />
+            <Known letters={OMITTED.asme} onChange={(omit) => onChange({ ...value, omit })} />
           </Flex>
         </Row>
       )}
@@ -136,7 +136,7 @@ function SequenceRows(props: {
           ]}
           onChange={(written) => {
             const [digits, from] = written.split(' ').map(Number);
-            set({ ...value, digits: digits!, from: from! });
+            onChange({ ...value, digits: digits!, from: from! });
           }}
         />
       )}
@@ -148,9 +148,9 @@ const Offer = chakra('button', {
   base: { flexShrink: 0, px: '7px', border: '1px solid', borderColor: 'line', cursor: 'pointer', fontSize: '13px' },
 });
 
-function Known({ letters, set }: { letters: string[]; set: (omit: string[]) => void }) {
+function Known({ letters, onChange }: { letters: string[]; onChange: (omit: string[]) => void }) {
   return (
-    <Offer type="button" onClick={() => set(letters)}>
+    <Offer type="button" onClick={() => onChange(letters)}>
       {letters.join(' ')}
     </Offer>
   );

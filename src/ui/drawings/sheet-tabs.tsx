@@ -22,9 +22,9 @@ const Tab = chakra('button', {
 export function SheetTabs(props: {
   planned: readonly PlannedSheet<DrawnSheet>[];
   shown: number;
-  show: (number: number) => void;
+  onShow: (number: number) => void;
 }) {
-  const { planned, shown, show } = props;
+  const { planned, shown, onShow } = props;
   return (
     <Flex
       role="tablist"
@@ -38,7 +38,7 @@ export function SheetTabs(props: {
         const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
         const next = planned[shown - 1 + by];
         if (by === 0 || !next) return;
-        show(next.place.number);
+        onShow(next.place.number);
         event.currentTarget.querySelectorAll<HTMLElement>('[role=tab]')[next.place.number - 1]?.focus();
       }}
     >
@@ -50,7 +50,7 @@ export function SheetTabs(props: {
           aria-selected={place.number === shown}
           tabIndex={place.number === shown ? 0 : -1}
           title={follows && 'Follows by itself: a table goes on from the sheet before'}
-          onClick={() => show(place.number)}
+          onClick={() => onShow(place.number)}
         >
           <Box as="span" fontWeight={600}>
             {place.number}

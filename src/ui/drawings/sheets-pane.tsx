@@ -20,27 +20,27 @@ import { PaneHead } from './pane-head';
 export function SheetsPane(props: {
   open: OpenDrawing;
   planned: readonly PlannedSheet<DrawnSheet>[];
-  show: (number: number) => void;
-  change: (changed: Changed) => void;
+  onShow: (number: number) => void;
+  onChange: (changed: Changed) => void;
 }) {
-  const { open, planned, show, change } = props;
+  const { open, planned, onShow, onChange } = props;
   const { sheets, state } = open.drawing;
   const [opened, setOpened] = useState<string>();
   const locked = state === 'finished';
   const following = planned.filter(({ follows }) => follows).length;
-  const put = (sheet: DrawingSheet) => change({ sheets: sheets.map((one) => (one.id === sheet.id ? sheet : one)) });
+  const put = (sheet: DrawingSheet) => onChange({ sheets: sheets.map((one) => (one.id === sheet.id ? sheet : one)) });
   const add = () => {
     const sheet = { id: crypto.randomUUID(), name: '' };
-    change({ sheets: [...sheets, sheet] });
+    onChange({ sheets: [...sheets, sheet] });
     setOpened(sheet.id);
-    show(planned.length + 1);
+    onShow(planned.length + 1);
   };
   return (
     <Box px="12px" pt="10px">
       <PaneHead title="Sheets" words="Numbers, totals and tables that go on follow by themselves." />
       <SortableList
         ids={sheets.map(({ id }) => id)}
-        moved={(order) => !locked && change({ sheets: order.map((id) => sheets.find((sheet) => sheet.id === id)!) })}
+        onMove={(order) => !locked && onChange({ sheets: order.map((id) => sheets.find((sheet) => sheet.id === id)!) })}
       >
         {sheets.map((sheet, i) => {
           const own = planned.find((one) => one.sheet === sheet && !one.follows);
@@ -56,11 +56,13 @@ export function SheetsPane(props: {
                 locked={locked}
                 toggle={() => {
                   setOpened(opened === sheet.id ? undefined : sheet.id);
-                  show(number);
+                  onShow(number);
                 }}
-                put={put}
+                onChange={put}
                 remove={
-                  sheets.length > 1 ? () => change({ sheets: sheets.filter((one) => one.id !== sheet.id) }) : undefined
+                  sheets.length > 1
+                    ? () => onChange({ sheets: sheets.filter((one) => one.id !== sheet.id) })
+                    : undefined
                 }
               />
             </SortableItem>
@@ -78,7 +80,7 @@ export function SheetsPane(props: {
           Add a sheet
         </Button>
       )}
-      <DrawingSettings open={open} locked={locked} onChange={change} />
+      <DrawingSettings open={open} locked={locked} onChange={onChange} />
     </Box>
   );
 }
@@ -93,10 +95,10 @@ function SheetEntry(props: {
   opened: boolean;
   locked: boolean;
   toggle: () => void;
-  put: (sheet: DrawingSheet) => void;
+  onChange: (sheet: DrawingSheet) => void;
   remove: (() => void) | undefined;
 }) {
-  const { sheet, planned, number, open, opened, locked, toggle, put, remove } = props;
+  const { sheet, planned, number, open, opened, locked, toggle, onChange, remove } = props;
   const { office, formats } = open;
   const model = office.specimens.find(({ id }) => id === sheet.specimen);
   const own = [
@@ -114,7 +116,7 @@ function SheetEntry(props: {
     );
     const parsed = DrawingSheet.safeParse(next);
     if (!parsed.success) return refuse(sentence(parsed.error.issues[0]!.message));
-    put(parsed.data);
+    onChange(parsed.data);
     return { ok: true as const };
   };
   return (
@@ -144,7 +146,7 @@ function SheetEntry(props: {
       </Flex>
       {opened && !locked && (
         <Box pt="4px" pl="4px">
-          <CommitField label="Name" value={sheet.name} commit={(name) => set({ name })} />
+          <CommitField label="Name" value={sheet.name} onCommit={(name) => set({ name })} />
           <SelectRow
             label="Size"
             value={sheet.sizeId ?? ''}
@@ -154,7 +156,7 @@ function SheetEntry(props: {
             ]}
             onChange={(sizeId) => set({ sizeId })}
           />
-          <CommitField label="Scale" value={sheet.scale ?? ''} commit={(scale) => set({ scale })} />
+          <CommitField label="Scale" value={sheet.scale ?? ''} onCommit={(scale) => set({ scale })} />
           <Row label="Model">
             <SpecimenPicker
               label="Model of the sheet"

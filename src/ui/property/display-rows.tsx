@@ -33,19 +33,19 @@ export function DisplayRows(props: {
   type: PropertyType;
   unit?: string;
   display: DisplayFormat | undefined;
-  change: (display: DisplayFormat) => Outcome<object>;
+  onChange: (display: DisplayFormat) => Outcome<object>;
   example?: Value;
 }) {
-  const { type, unit, change } = props;
+  const { type, unit, onChange } = props;
   const display = props.display ?? usual(type);
   const written = displayValue(props.example ?? EXAMPLES[display.kind], display, { decimalMark: ',' }, unit);
   const set = (part: object) =>
-    change(
+    onChange(
       Object.fromEntries(Object.entries({ ...display, ...part }).filter(([, v]) => v !== undefined)) as DisplayFormat,
     );
   return (
     <>
-      {display.kind === 'number' && <NumberRows display={display} unit={unit} set={set} />}
+      {display.kind === 'number' && <NumberRows display={display} unit={unit} onChange={set} />}
       {display.kind === 'date' && (
         <SelectRow
           label="Written"
@@ -86,7 +86,9 @@ export function DisplayRows(props: {
           key={affix}
           label={affix === 'prefix' ? 'Before it' : 'After it'}
           value={display[affix] ?? ''}
-          commit={(text) => (text.length > 40 ? refuse('At most 40 characters.') : set({ [affix]: text || undefined }))}
+          onCommit={(text) =>
+            text.length > 40 ? refuse('At most 40 characters.') : set({ [affix]: text || undefined })
+          }
         />
       ))}
       <Row label="Gives">
@@ -101,9 +103,9 @@ export function DisplayRows(props: {
 function NumberRows(props: {
   display: Extract<DisplayFormat, { kind: 'number' }>;
   unit: string | undefined;
-  set: (part: object) => Outcome<object>;
+  onChange: (part: object) => Outcome<object>;
 }) {
-  const { display, unit, set } = props;
+  const { display, unit, onChange } = props;
   const quantity = unit === undefined ? undefined : knownUnit(unit)?.quantity;
   return (
     <>
@@ -112,17 +114,17 @@ function NumberRows(props: {
           label="Shown in"
           value={display.unit ?? ''}
           options={[{ value: '', label: 'as given' }, ...unitsOf(quantity).map((value) => ({ value, label: value }))]}
-          onChange={(value) => void set({ unit: value || undefined })}
+          onChange={(value) => void onChange({ unit: value || undefined })}
         />
       )}
       <CommitField
         label="Decimals"
         value={display.decimals === undefined ? '' : String(display.decimals)}
-        commit={(text) => {
+        onCommit={(text) => {
           const decimals = Number(text);
-          if (text.trim() === '') return set({ decimals: undefined });
+          if (text.trim() === '') return onChange({ decimals: undefined });
           return Number.isInteger(decimals) && decimals >= 0 && decimals <= 8
-            ? set({ decimals })
+            ? onChange({ decimals })
             : refuse('0 to 8 decimals; empty for as many as there are.');
         }}
       />
@@ -135,7 +137,7 @@ function NumberRows(props: {
           ] as const
         ).map(([key, words, on]) => (
           <Box as="label" key={key} display="block" fontSize="14px">
-            <input type="checkbox" checked={on} onChange={(event) => void set({ [key]: event.target.checked })} />{' '}
+            <input type="checkbox" checked={on} onChange={(event) => void onChange({ [key]: event.target.checked })} />{' '}
             {words}
           </Box>
         ))}

@@ -73,7 +73,7 @@ export function MaterialsDialog({ onClose, onChange }: { onClose: () => void; on
                     bare
                     label={`Density of ${material.name}`}
                     value={String(material.density)}
-                    commit={(text) => keep(material.name, text, version)}
+                    onCommit={(text) => keep(material.name, text, version)}
                   />
                 </DataCell>
                 <DataCell>

@@ -70,9 +70,9 @@ export function OpenSpecimen(props: {
             </Button>
           </Flex>
         )}
-        <ValueTable specimen={specimen} properties={office?.properties ?? []} edit={edit} />
+        <ValueTable specimen={specimen} properties={office?.properties ?? []} onEdit={edit} />
         {sources && <SpecimenMass specimen={specimen} sources={sources} onChange={onMaterials} />}
-        {specimen.model === 'assembly' && <Components specimen={specimen} known={components} edit={edit} />}
+        {specimen.model === 'assembly' && <Components specimen={specimen} known={components} onEdit={edit} />}
       </Box>
       <Box
         width="290px"
@@ -129,11 +129,11 @@ const NO_MODELS: string[] = [];
 function ValueTable({
   specimen,
   properties,
-  edit,
+  onEdit,
 }: {
   specimen: Specimen;
   properties: readonly PropertyDefinition[];
-  edit: (next: Specimen) => Outcome<object>;
+  onEdit: (next: Specimen) => Outcome<object>;
 }) {
   const [added, setAdded] = useState('');
   const names = useMemo(() => {
@@ -155,7 +155,7 @@ function ValueTable({
     const values: Values = { ...before };
     if (text.trim() === '') delete values[name];
     else values[name] = typed(text, before[name] ?? specimen.values[name]);
-    return edit(
+    return onEdit(
       variant === undefined
         ? { ...specimen, values }
         : {
@@ -205,7 +205,7 @@ function ValueTable({
                         bare
                         label={`${name} of ${who}`}
                         value={values[name] === undefined ? '' : valueText(values[name])}
-                        commit={(text) => setValue(variant, name, text)}
+                        onCommit={(text) => setValue(variant, name, text)}
                       />
                     </DataCell>
                   );
@@ -223,7 +223,7 @@ function ValueTable({
         onSubmit={(event) => {
           event.preventDefault();
           const name = added.trim();
-          if (name && edit({ ...specimen, values: { ...specimen.values, [name]: '' } }).ok) setAdded('');
+          if (name && onEdit({ ...specimen, values: { ...specimen.values, [name]: '' } }).ok) setAdded('');
         }}
       >
         <TextInput
@@ -256,12 +256,12 @@ function typed(text: string, before: Value | undefined): Value {
 function Components({
   specimen,
   known,
-  edit,
+  onEdit,
 }: {
   specimen: Specimen;
   /** The models that it is made of, in depth. */
   known: readonly Specimen[];
-  edit: (next: Specimen) => Outcome<object>;
+  onEdit: (next: Specimen) => Outcome<object>;
 }) {
   return (
     <Box pt="18px">
@@ -293,10 +293,10 @@ function Components({
                     bare
                     label={`Quantity of ${model?.name ?? component.specimen}`}
                     value={String(component.quantity)}
-                    commit={(text) => {
+                    onCommit={(text) => {
                       const quantity = Number(text.replace(',', '.'));
                       if (!(quantity > 0)) return refuse('A quantity is more than 0.');
-                      return edit({
+                      return onEdit({
                         ...specimen,
                         components: specimen.components.map((other, j) => (j === i ? { ...other, quantity } : other)),
                       });

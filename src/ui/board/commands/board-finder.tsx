@@ -21,7 +21,7 @@ const Option = chakra('li', {
 });
 
 /** Finds a cell by its caption or property, a block, or a command of the board. Enter goes there or does it. */
-export function BoardFinder({ close }: { close: () => void }) {
+export function BoardFinder({ onClose }: { onClose: () => void }) {
   const [query, setQuery] = useState('');
   const [active, setActive] = useState(0);
   const board = useBoard((state) => state);
@@ -65,11 +65,11 @@ export function BoardFinder({ close }: { close: () => void }) {
   const index = Math.min(active, found.length - 1);
   const take = (hit: Hit | undefined) => {
     if (!hit) return;
-    close();
+    onClose();
     hit.go();
   };
   return (
-    <Dialog open title="Find a cell or a command" onClose={close}>
+    <Dialog open title="Find a cell or a command" onClose={onClose}>
       <TextInput
         autoFocus
         role="combobox"

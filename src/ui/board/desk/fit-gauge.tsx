@@ -17,17 +17,17 @@ import { useDeskFacts, useDeskSheet } from './use-sheet';
 export function FitGauge({
   cell,
   report,
-  change,
+  onChange,
 }: {
   cell: Cell;
   report: CellReport | undefined;
-  change: (changes: SetCell['change']) => Outcome<object>;
+  onChange: (changes: SetCell['change']) => Outcome<object>;
 }) {
   const squeeze = cell.fit.find((step) => step.kind === 'squeeze');
   const longest = useLongest(cell.id);
   return (
     <>
-      <FitPlan plan={cell.fit} change={(fit) => change({ fit })} />
+      <FitPlan plan={cell.fit} onChange={(fit) => onChange({ fit })} />
       {report?.fit && (
         <Box fontSize="13px" py="2px">
           Now: {fitWords(report)}

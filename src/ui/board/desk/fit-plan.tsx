@@ -13,10 +13,10 @@ const NEW: Record<FitStep['kind'], FitStep> = {
 };
 
 /** The ordered plan for text that does not fit: steps to add, order, set and remove; report always ends it. */
-export function FitPlan({ plan, change }: { plan: FitStep[]; change: (plan: FitStep[]) => Outcome<object> }) {
-  const replaced = (index: number, step: FitStep) => change(plan.map((one, i) => (i === index ? step : one)));
+export function FitPlan({ plan, onChange }: { plan: FitStep[]; onChange: (plan: FitStep[]) => Outcome<object> }) {
+  const replaced = (index: number, step: FitStep) => onChange(plan.map((one, i) => (i === index ? step : one)));
   const swapped = (index: number) =>
-    change(plan.map((one, i) => (i === index - 1 ? plan[index]! : i === index ? plan[index - 1]! : one)));
+    onChange(plan.map((one, i) => (i === index - 1 ? plan[index]! : i === index ? plan[index - 1]! : one)));
   return (
     <>
       {plan.map((step, i) => (
@@ -37,7 +37,7 @@ export function FitPlan({ plan, change }: { plan: FitStep[]; change: (plan: FitS
             look="quiet"
             type="button"
             aria-label={`Remove step ${i + 1}`}
-            onClick={() => change(plan.filter((_, j) => j !== i))}
+            onClick={() => onChange(plan.filter((_, j) => j !== i))}
           >
             ×
           </Button>
@@ -50,7 +50,7 @@ export function FitPlan({ plan, change }: { plan: FitStep[]; change: (plan: FitS
             aria-label="Add a step"
             value=""
             disabled={plan.length >= 6}
-            onChange={(event) => void change([...plan, NEW[event.target.value as FitStep['kind']]])}
+            onChange={(event) => void onChange([...plan, NEW[event.target.value as FitStep['kind']]])}
           >
             <option value="">+ a step before…</option>
             <option value="squeeze">squeeze</option>
@@ -79,7 +79,7 @@ function StepField({
         label={`${index + 1} Squeeze to`}
         value={String(step.least)}
         suffix="of width"
-        commit={(text) => {
+        onCommit={(text) => {
           const least = number(text);
           return least >= 0.3 && least <= 1
             ? replace({ kind: 'squeeze', least })
@@ -94,7 +94,7 @@ function StepField({
         label={`${index + 1} Wrap to`}
         value={String(step.lines)}
         suffix="lines"
-        commit={(text) => {
+        onCommit={(text) => {
           const lines = number(text);
           return Number.isInteger(lines) && lines >= 2 && lines <= 20
             ? replace({ kind: 'wrap', lines })
@@ -108,7 +108,7 @@ function StepField({
       label={`${index + 1} Down to`}
       value={String(step.least)}
       suffix="mm"
-      commit={(text) => {
+      onCommit={(text) => {
         const least = number(text);
         return least >= 0.5 && least <= 100
           ? replace({ kind: 'step down', least })

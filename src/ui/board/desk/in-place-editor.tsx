@@ -87,8 +87,8 @@ function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typin
             autoFocus={typingIn === 'content'}
             parts={partsAt(cell, printed)}
             nameOf={nameOf}
-            change={(parts) => change({ contents: withParts(cell, printed, parts) }, 'content')}
-            left={endTyping}
+            onChange={(parts) => change({ contents: withParts(cell, printed, parts) }, 'content')}
+            onLeave={endTyping}
             leave={(how) => leave(block, cell, how)}
           />
         </Box>

@@ -35,12 +35,12 @@ const KINDS: { value: Kind; label: string }[] = [
 export function CellHolds({
   block,
   cell,
-  change,
+  onChange,
   endTyping,
 }: {
   block: string;
   cell: Cell;
-  change: Change;
+  onChange: Change;
   endTyping: () => void;
 }) {
   const nameOf = usePartName();
@@ -51,13 +51,13 @@ export function CellHolds({
   const index = chosen !== undefined && chosen < cell.contents.length ? chosen : printed;
   const content = cell.contents[index];
   const kind = kindOf(content);
-  const set = (next: Content, typing?: string) => change({ contents: withContent(cell, index, next) }, typing);
+  const set = (next: Content, typing?: string) => onChange({ contents: withContent(cell, index, next) }, typing);
   const choose = (next: Kind) => {
-    if (next === 'text') change({ contents: withParts(cell, index, []) });
+    if (next === 'text') onChange({ contents: withParts(cell, index, []) });
     else if (next === 'picture') file.current?.click();
     else if (next === 'figure') set({ figure: [] });
     else
-      change({
+      onChange({
         contents: withContent(cell, index, { symbol: { name: next } }),
         place: { ...cell.place, across: 'centre', up: 'middle' },
       });
@@ -69,7 +69,7 @@ export function CellHolds({
   };
   return (
     <>
-      <Cases cell={cell} index={index} printed={printed} choose={setChosen} change={change} />
+      <Cases cell={cell} index={index} printed={printed} onChoose={setChosen} onChange={onChange} />
       <SelectRow label="Holds" value={kind} options={KINDS} onChange={choose} />
       <input
         ref={file}
@@ -86,8 +86,8 @@ export function CellHolds({
               key={`${cell.id}/${index}`}
               parts={partsAt(cell, index)}
               nameOf={nameOf}
-              change={(parts) => change({ contents: withParts(cell, index, parts) }, 'content')}
-              left={endTyping}
+              onChange={(parts) => onChange({ contents: withParts(cell, index, parts) }, 'content')}
+              onLeave={endTyping}
             />
           </Row>
           <MissingRow parts={partsAt(cell, index)} setParts={(parts) => set({ parts })} />
@@ -95,9 +95,9 @@ export function CellHolds({
         </>
       )}
       {content && 'picture' in content && (
-        <PictureRows content={content} set={set} replace={() => file.current?.click()} />
+        <PictureRows content={content} onChange={set} replace={() => file.current?.click()} />
       )}
-      {content && 'figure' in content && <FigureRows figure={content.figure} change={(figure) => set({ figure })} />}
+      {content && 'figure' in content && <FigureRows figure={content.figure} onChange={(figure) => set({ figure })} />}
       {problem && (
         <Row label="">
           <Problem>{problem}</Problem>
@@ -112,18 +112,18 @@ function Cases(props: {
   cell: Cell;
   index: number;
   printed: number;
-  choose: (index: number | undefined) => void;
-  change: Change;
+  onChoose: (index: number | undefined) => void;
+  onChange: Change;
 }) {
-  const { cell, index, printed, choose, change } = props;
+  const { cell, index, printed, onChoose, onChange } = props;
   const sizes = useBoard((board) => board.document.sizes);
   const sizeId = useBoard((board) => board.sizeId);
   const { contents } = cell;
   const several = contents.length > 1 || contents[0]?.when !== undefined;
   const words = (content: Content) => (content.when && conditionInWords(content.when, sizes)) || 'otherwise';
   const add = () => {
-    change({ contents: [{ when: { sizes: [sizeId] }, parts: [] }, ...contents] });
-    choose(0);
+    onChange({ contents: [{ when: { sizes: [sizeId] }, parts: [] }, ...contents] });
+    onChoose(0);
   };
   const content = contents[index];
   return (
@@ -137,7 +137,7 @@ function Cases(props: {
                 type="button"
                 aria-pressed={i === index}
                 title={i === printed ? 'Printed on the sheet on the desk' : 'Not printed on the sheet on the desk'}
-                onClick={() => choose(i)}
+                onClick={() => onChoose(i)}
               >
                 {i === printed ? '● ' : ''}
                 {words(one)}
@@ -152,8 +152,8 @@ function Cases(props: {
         <Box borderLeft="2px solid" borderColor="plum" pl="8px" my="4px">
           <ConditionRows
             condition={content.when ?? {}}
-            change={(when) =>
-              void change({
+            onChange={(when) =>
+              void onChange({
                 contents: contents.map((one, i) => {
                   const { when: _, ...rest } = one;
                   return i !== index ? one : Object.keys(when).length > 0 ? { ...rest, when } : rest;
@@ -170,8 +170,8 @@ function Cases(props: {
                 onClick={() => {
                   const order = [...contents];
                   order.splice(index - 1, 0, ...order.splice(index, 1));
-                  change({ contents: order });
-                  choose(index - 1);
+                  onChange({ contents: order });
+                  onChoose(index - 1);
                 }}
               >
                 Earlier
@@ -181,8 +181,8 @@ function Cases(props: {
               type="button"
               look="quiet"
               onClick={() => {
-                change({ contents: contents.filter((_, i) => i !== index) });
-                choose(undefined);
+                onChange({ contents: contents.filter((_, i) => i !== index) });
+                onChoose(undefined);
               }}
             >
               Remove this case
@@ -254,7 +254,7 @@ function LinkRows({ parts, setParts }: { parts: Part[]; setParts: (parts: Part[]
               unit={property.unit}
               display={part.display ?? property.display}
               example={resolveProperty(property, facts, {}).value}
-              change={(display) => set({ display })}
+              onChange={(display) => set({ display })}
             />
             <SelectRow
               label="Else"
@@ -284,17 +284,17 @@ function LinkRows({ parts, setParts }: { parts: Part[]; setParts: (parts: Part[]
 
 function PictureRows({
   content,
-  set,
+  onChange,
   replace,
 }: {
   content: Extract<Content, { picture: unknown }>;
-  set: (content: Content) => Outcome<object>;
+  onChange: (content: Content) => Outcome<object>;
   replace: () => void;
 }) {
   const properties = useBoard((board) => board.office.properties);
   const { from, scale } = content.picture;
   const pictures = properties.filter((property) => property.type === 'picture');
-  const change = (part: Partial<typeof content.picture>) => set({ picture: { ...content.picture, ...part } });
+  const change = (part: Partial<typeof content.picture>) => onChange({ picture: { ...content.picture, ...part } });
   const mode = typeof scale === 'object' ? 'percent' : scale;
   return (
     <>
@@ -313,7 +313,7 @@ function PictureRows({
           label="Percent"
           value={String(scale.percent)}
           suffix="%"
-          commit={(text) => {
+          onCommit={(text) => {
             const percent = Number(text.replace(',', '.').replace('%', ''));
             return percent >= 1 && percent <= 1000 ? change({ scale: { percent } }) : refuse('1 to 1000 percent.');
           }}

@@ -17,12 +17,18 @@ const KINDS = [
 ] as const;
 
 /** When something appears: on which sizes, which sheets, for what kind of model. */
-export function ConditionRows({ condition, change }: { condition: Condition; change: (condition: Condition) => void }) {
+export function ConditionRows({
+  condition,
+  onChange,
+}: {
+  condition: Condition;
+  onChange: (condition: Condition) => void;
+}) {
   const sizes = useBoard((board) => board.document.sizes);
   const chosen = condition.sizes ?? sizes.map((size) => size.id);
   const set = (part: Partial<Condition>) => {
     const next = { ...condition, ...part };
-    change(Object.fromEntries(Object.entries(next).filter(([, value]) => value !== undefined)));
+    onChange(Object.fromEntries(Object.entries(next).filter(([, value]) => value !== undefined)));
   };
   return (
     <>

@@ -60,19 +60,19 @@ const CHIP_STYLE = {
 export function ContentEditor(props: {
   parts: Part[];
   nameOf: (part: Part) => string;
-  change: (parts: Part[]) => void;
+  onChange: (parts: Part[]) => void;
   /** Told when the editor is left. */
-  left: () => void;
+  onLeave: () => void;
   label?: string;
   autoFocus?: boolean;
   /** Tab, Shift-Tab and Escape, where they mean something. */
   leave?: (how: 'next' | 'previous' | 'done') => void;
 }) {
-  const { parts, nameOf, change, left, label = 'Content', autoFocus, leave } = props;
+  const { parts, nameOf, onChange, onLeave, label = 'Content', autoFocus, leave } = props;
   const [finding, setFinding] = useState(false);
-  const latest = useRef({ change, left, leave });
+  const latest = useRef({ onChange, onLeave, leave });
   useEffect(() => {
-    latest.current = { change, left, leave };
+    latest.current = { onChange, onLeave, leave };
   });
   const editor = useEditor({
     immediatelyRender: false,
@@ -103,8 +103,8 @@ export function ContentEditor(props: {
         return false;
       },
     },
-    onBlur: () => latest.current.left(),
-    onUpdate: ({ editor: changed }) => latest.current.change(partsFromEditor(changed.getJSON())),
+    onBlur: () => latest.current.onLeave(),
+    onUpdate: ({ editor: changed }) => latest.current.onChange(partsFromEditor(changed.getJSON())),
   });
 
   // An undo or another tab may change the content while this editor is open.

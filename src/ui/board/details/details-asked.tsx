@@ -34,7 +34,7 @@ export function AskedSection() {
     <Section title="Asked of the drafter">
       <SortableList
         ids={asked.map(({ key }) => key)}
-        moved={(order) => set(order.map((key) => asked.find((one) => one.key === key)!))}
+        onMove={(order) => set(order.map((key) => asked.find((one) => one.key === key)!))}
       >
         {asked.map((one, i) => (
           <SortableItem key={one.key} id={one.key} name={one.name}>
@@ -68,7 +68,7 @@ export function AskedSection() {
               <Box borderLeft="2px solid" borderColor="ochre" pl="8px" my="4px" pr="16px">
                 <AskedRows
                   asked={one}
-                  change={(part, typing) =>
+                  onChange={(part, typing) =>
                     set(
                       asked.map((other) => (other.key === one.key ? cleaned({ ...one, ...part }) : other)),
                       typing && `${typing} of ${one.key}`,
@@ -120,12 +120,12 @@ type Change = (part: { [K in keyof AskedValue]?: AskedValue[K] | undefined }, ty
 
 function AskedRows({
   asked,
-  change,
+  onChange,
 }: {
   asked: AskedValue;
-  change: (part: Partial<AskedValue>, typing?: string) => Outcome<object>;
+  onChange: (part: Partial<AskedValue>, typing?: string) => Outcome<object>;
 }) {
-  const set = change as Change;
+  const set = onChange as Change;
   const { endTyping } = useBoardStore.getState();
   const optional = (text: string) => text.trim() || undefined;
   return (
@@ -134,17 +134,17 @@ function AskedRows({
         label="Name"
         value={asked.name}
         live
-        left={endTyping}
-        commit={(text) => (text.trim() ? set({ name: text.trim() }, 'name') : refuse('It needs a name.'))}
+        onLeave={endTyping}
+        onCommit={(text) => (text.trim() ? set({ name: text.trim() }, 'name') : refuse('It needs a name.'))}
       />
       <CommitField
         label="Prompt"
         value={asked.prompt}
         live
-        left={endTyping}
-        commit={(text) => set({ prompt: text.slice(0, 200) }, 'prompt')}
+        onLeave={endTyping}
+        onCommit={(text) => set({ prompt: text.slice(0, 200) }, 'prompt')}
       />
-      <CommitField label="Hint" value={asked.hint ?? ''} commit={(text) => set({ hint: optional(text) })} />
+      <CommitField label="Hint" value={asked.hint ?? ''} onCommit={(text) => set({ hint: optional(text) })} />
       <SelectRow
         label="Type"
         value={asked.type}
@@ -160,12 +160,12 @@ function AskedRows({
           })
         }
       />
-      {asked.type === 'number' && <QuantityRows asked={asked} set={set} />}
+      {asked.type === 'number' && <QuantityRows asked={asked} onChange={set} />}
       {asked.type === 'choice' && (
         <CommitField
           label="Choices"
           value={asked.choices?.join(', ') ?? ''}
-          commit={(text) => {
+          onCommit={(text) => {
             const choices = text
               .split(',')
               .map((one) => one.trim())
@@ -174,12 +174,12 @@ function AskedRows({
           }}
         />
       )}
-      <DefaultRows asked={asked} set={set} />
+      <DefaultRows asked={asked} onChange={set} />
       <CommitField
         label="Longest"
         value={asked.length === undefined ? '' : String(asked.length)}
         suffix="characters"
-        commit={(text) => {
+        onCommit={(text) => {
           const length = Number(text);
           if (text.trim() === '') return set({ length: undefined });
           return Number.isInteger(length) && length >= 1 && length <= 500
@@ -191,7 +191,7 @@ function AskedRows({
         <CommitField
           label="Pattern"
           value={asked.pattern ?? ''}
-          commit={(text) =>
+          onCommit={(text) =>
             isPattern(text)
               ? set({ pattern: optional(text) })
               : refuse('A regular expression, such as [A-Z]{2}-[0-9]{4}.')
@@ -233,15 +233,20 @@ function AskedRows({
         <CommitField
           label="The text"
           value={asked.missing.text ?? ''}
-          commit={(text) => set({ missing: { ...asked.missing, text } })}
+          onCommit={(text) => set({ missing: { ...asked.missing, text } })}
         />
       )}
-      <DisplayRows type={asked.type} unit={asked.unit} display={asked.display} change={(display) => set({ display })} />
+      <DisplayRows
+        type={asked.type}
+        unit={asked.unit}
+        display={asked.display}
+        onChange={(display) => set({ display })}
+      />
     </>
   );
 }
 
-function QuantityRows({ asked, set }: { asked: AskedValue; set: Change }) {
+function QuantityRows({ asked, onChange }: { asked: AskedValue; onChange: Change }) {
   return (
     <>
       <SelectRow
@@ -253,7 +258,7 @@ function QuantityRows({ asked, set }: { asked: AskedValue; set: Change }) {
         ]}
         onChange={(value) => {
           const quantity = value === 'none' ? undefined : (value as Quantity);
-          void set({ quantity, unit: quantity && unitsOf(quantity)[0], default: undefined });
+          void onChange({ quantity, unit: quantity && unitsOf(quantity)[0], default: undefined });
         }}
       />
       {asked.quantity && (
@@ -261,7 +266,7 @@ function QuantityRows({ asked, set }: { asked: AskedValue; set: Change }) {
           label="Unit"
           value={asked.unit ?? ''}
           options={unitsOf(asked.quantity).map((value) => ({ value, label: value }))}
-          onChange={(unit) => void set({ unit })}
+          onChange={(unit) => void onChange({ unit })}
         />
       )}
     </>
@@ -269,7 +274,7 @@ function QuantityRows({ asked, set }: { asked: AskedValue; set: Change }) {
 }
 
 /** What is proposed: nothing, a value, today, me, or what a property has. */
-function DefaultRows({ asked, set }: { asked: AskedValue; set: Change }) {
+function DefaultRows({ asked, onChange }: { asked: AskedValue; onChange: Change }) {
   const properties = useBoard((board) => board.office.properties);
   const preset = asked.default;
   const kind =
@@ -287,7 +292,7 @@ function DefaultRows({ asked, set }: { asked: AskedValue; set: Change }) {
           ...(asked.type === 'person' ? [{ value: 'me' as const, label: 'me' }] : []),
         ]}
         onChange={(next) =>
-          void set({
+          void onChange({
             default:
               next === 'none'
                 ? undefined
@@ -303,9 +308,9 @@ function DefaultRows({ asked, set }: { asked: AskedValue; set: Change }) {
         <CommitField
           label="The value"
           value={valueText(preset.value)}
-          commit={(text) => {
+          onCommit={(text) => {
             const read = readAnswer(asked, text);
-            return read.ok ? set({ default: { value: read.value ?? '' } }) : read;
+            return read.ok ? onChange({ default: { value: read.value ?? '' } }) : read;
           }}
         />
       )}
@@ -314,7 +319,7 @@ function DefaultRows({ asked, set }: { asked: AskedValue; set: Change }) {
           label="Property"
           value={preset.property}
           options={properties.map((property) => ({ value: property.id, label: property.name }))}
-          onChange={(property) => void set({ default: { property } })}
+          onChange={(property) => void onChange({ default: { property } })}
         />
       )}
     </>

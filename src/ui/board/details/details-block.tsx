@@ -40,8 +40,8 @@ export function BlockDetails({ block }: { block: Block }) {
           label="Name"
           value={block.name}
           live
-          left={endTyping}
-          commit={(name) => (name.trim() ? change({ name }, `name of ${block.id}`) : refuse('A block needs a name.'))}
+          onLeave={endTyping}
+          onCommit={(name) => (name.trim() ? change({ name }, `name of ${block.id}`) : refuse('A block needs a name.'))}
         />
         <SelectRow
           label="Is a"
@@ -57,7 +57,7 @@ export function BlockDetails({ block }: { block: Block }) {
             {laid ? `${trimNumber(laid.box.width, 3)} × ${trimNumber(laid.box.height, 3)} mm` : 'not on this size'}
           </Box>
         </Row>
-        <ExtentRows block={block} change={change} />
+        <ExtentRows block={block} onChange={change} />
         <SelectRow
           label="Turned"
           value={String(block.turn)}
@@ -79,10 +79,10 @@ export function BlockDetails({ block }: { block: Block }) {
           </Button>
         </Flex>
       </Section>
-      <GrowthSection block={block} change={change} />
-      <DockSection block={block} change={change} />
+      <GrowthSection block={block} onChange={change} />
+      <DockSection block={block} onChange={change} />
       <Section title="Appears">
-        <ConditionRows condition={block.condition} change={(condition) => void change({ condition })} />
+        <ConditionRows condition={block.condition} onChange={(condition) => void change({ condition })} />
       </Section>
       <Section title="Lines">
         <LineRows block={block} cells={[]} />
@@ -91,7 +91,7 @@ export function BlockDetails({ block }: { block: Block }) {
   );
 }
 
-function ExtentRows({ block, change }: { block: Block; change: ChangeBlock }) {
+function ExtentRows({ block, onChange }: { block: Block; onChange: ChangeBlock }) {
   const sheet = useSheet();
   const laid = sheet.ok ? sheet.report.blocks.find((candidate) => candidate.id === block.id) : undefined;
   const present = { width: laid?.columnEdges.at(-1) ?? 100, height: laid?.rowEdges.at(-1) ?? 40 };
@@ -108,17 +108,22 @@ function ExtentRows({ block, change }: { block: Block; change: ChangeBlock }) {
             { value: 'total', label: 'a fixed total' },
             { value: 'stretch', label: 'the whole drawing space' },
           ]}
-          onChange={(next) => void change({ [axis]: next === 'total' ? { total: present[axis] } : next })}
+          onChange={(next) => void onChange({ [axis]: next === 'total' ? { total: present[axis] } : next })}
         />
         {typeof extent === 'object' && (
-          <LengthRow label="Total" length={extent.total} least={1} set={(total) => change({ [axis]: { total } })} />
+          <LengthRow
+            label="Total"
+            length={extent.total}
+            least={1}
+            onChange={(total) => onChange({ [axis]: { total } })}
+          />
         )}
       </Box>
     );
   });
 }
 
-function DockSection({ block, change }: { block: Block; change: ChangeBlock }) {
+function DockSection({ block, onChange }: { block: Block; onChange: ChangeBlock }) {
   const blocks = useBoard((board) => board.document.blocks);
   const others = blocks.filter((other) => other.id !== block.id);
   const { dock } = block;
@@ -134,7 +139,7 @@ function DockSection({ block, change }: { block: Block; change: ChangeBlock }) {
               value={support.side}
               onChange={(event) =>
                 tell(
-                  change({
+                  onChange({
                     dock: {
                       ...dock,
                       to: dock.to.map((one, j) => (j === i ? { ...one, side: event.target.value as Side } : one)),
@@ -152,7 +157,7 @@ function DockSection({ block, change }: { block: Block; change: ChangeBlock }) {
               value={support.block}
               onChange={(event) =>
                 tell(
-                  change({
+                  onChange({
                     dock: {
                       ...dock,
                       to: dock.to.map((one, j) => (j === i ? { ...one, block: event.target.value } : one)),
@@ -170,7 +175,7 @@ function DockSection({ block, change }: { block: Block; change: ChangeBlock }) {
             <Button
               type="button"
               aria-label="Undock"
-              onClick={() => tell(change({ dock: { ...dock, to: dock.to.filter((_, j) => j !== i) } }))}
+              onClick={() => tell(onChange({ dock: { ...dock, to: dock.to.filter((_, j) => j !== i) } }))}
             >
               ×
             </Button>
@@ -182,14 +187,14 @@ function DockSection({ block, change }: { block: Block; change: ChangeBlock }) {
           label="Lined up by"
           value={dock.align}
           options={ALIGNS}
-          onChange={(align) => tell(change({ dock: { ...dock, align } }))}
+          onChange={(align) => tell(onChange({ dock: { ...dock, align } }))}
         />
       )}
       <SelectRow
         label={dock.to.length > 0 ? 'Else in the' : 'In the'}
         value={dock.corner}
         options={CORNERS.map((value) => ({ value, label: `${value} corner` }))}
-        onChange={(corner) => tell(change({ dock: { ...dock, corner } }))}
+        onChange={(corner) => tell(onChange({ dock: { ...dock, corner } }))}
       />
       {(['x', 'y'] as const).map((axis) => (
         <LengthRow
@@ -197,13 +202,17 @@ function DockSection({ block, change }: { block: Block; change: ChangeBlock }) {
           label={axis === 'x' ? 'Moved right' : 'Moved up'}
           length={dock.offset[axis]}
           typing={`offset ${axis} of ${block.id}`}
-          set={(length, typing) => change({ dock: { ...dock, offset: { ...dock.offset, [axis]: length } } }, typing)}
+          onChange={(length, typing) =>
+            onChange({ dock: { ...dock, offset: { ...dock.offset, [axis]: length } } }, typing)
+          }
         />
       ))}
       {others.length > 0 && (
         <Button
           type="button"
-          onClick={() => tell(change({ dock: { ...dock, to: [...dock.to, { block: others[0]!.id, side: 'above' }] } }))}
+          onClick={() =>
+            tell(onChange({ dock: { ...dock, to: [...dock.to, { block: others[0]!.id, side: 'above' }] } }))
+          }
         >
           Dock to a block…
         </Button>

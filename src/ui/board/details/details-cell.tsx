@@ -48,10 +48,10 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
           label="Caption"
           value={cell.caption?.text ?? ''}
           live
-          left={endTyping}
-          commit={(text) => change({ caption: withCaption(cell, text, document) }, 'caption')}
+          onLeave={endTyping}
+          onCommit={(text) => change({ caption: withCaption(cell, text, document) }, 'caption')}
         />
-        <CellHolds block={block.id} cell={cell} change={change} endTyping={endTyping} />
+        <CellHolds block={block.id} cell={cell} onChange={change} endTyping={endTyping} />
       </Section>
       <Section>
         <CellSize block={block} cell={cell} report={report} />
@@ -84,7 +84,7 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
             length={cell.place.inset[axis]}
             least={0}
             typing={`inset ${axis}`}
-            set={(length, typing) =>
+            onChange={(length, typing) =>
               changeLook((one) => ({ place: { ...one.place, inset: { ...one.place.inset, [axis]: length } } }), typing)
             }
           />
@@ -95,7 +95,7 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
       </Section>
       {textual && (
         <Section title="When the text is too long">
-          <FitGauge cell={cell} report={report} change={(changes) => changeLook(() => changes)} />
+          <FitGauge cell={cell} report={report} onChange={(changes) => changeLook(() => changes)} />
         </Section>
       )}
       <FindingList findings={findings} title="Findings here" />
@@ -183,7 +183,7 @@ function CellSize({ block, cell, report }: { block: Block; cell: Cell; report: C
           label={label}
           value={formatLength(box, unit)}
           suffix={`${unit} shared`}
-          commit={(text) => {
+          onCommit={(text) => {
             const length = typedLength(text, unit);
             if (!length.ok) return length;
             return perform({ op: 'set track', block: block.id, axis, track: track.id, size: length.value });
@@ -196,7 +196,7 @@ function CellSize({ block, cell, report }: { block: Block; cell: Cell; report: C
         key={axis}
         label={label}
         length={track.size}
-        set={(size) => perform({ op: 'set track', block: block.id, axis, track: track.id, size })}
+        onChange={(size) => perform({ op: 'set track', block: block.id, axis, track: track.id, size })}
       />
     );
   });

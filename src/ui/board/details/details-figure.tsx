@@ -16,10 +16,10 @@ const NAMES: Record<FigureShape['kind'], string> = { line: 'Line', rectangle: 'R
 /** A few lines, arcs and rectangles of one cell, each placed by number from the cell's lower left corner. */
 export function FigureRows({
   figure,
-  change,
+  onChange,
 }: {
   figure: FigureShape[];
-  change: (figure: FigureShape[]) => Outcome<object>;
+  onChange: (figure: FigureShape[]) => Outcome<object>;
 }) {
   const ink = useBoard((board) => board.document.frame.ink);
   const line = { width: 0.35, ink, type: 'continuous' as const };
@@ -31,7 +31,7 @@ export function FigureRows({
   return (
     <>
       {figure.map((shape, i) => {
-        const set = (next: FigureShape) => change(figure.map((one, j) => (j === i ? next : one)));
+        const set = (next: FigureShape) => onChange(figure.map((one, j) => (j === i ? next : one)));
         return (
           <Box key={i} borderLeft="2px solid" borderColor="plum" pl="8px" my="4px">
             <Flex align="center">
@@ -42,19 +42,19 @@ export function FigureRows({
                 look="quiet"
                 type="button"
                 aria-label={`Remove ${NAMES[shape.kind].toLowerCase()} ${i + 1}`}
-                onClick={() => change(figure.filter((_, j) => j !== i))}
+                onClick={() => onChange(figure.filter((_, j) => j !== i))}
               >
                 ×
               </Button>
             </Flex>
-            <ShapeRows shape={shape} set={set} />
-            <LineLook line={shape.line} change={(part) => set({ ...shape, line: { ...shape.line, ...part } })} />
+            <ShapeRows shape={shape} onChange={set} />
+            <LineLook line={shape.line} onChange={(part) => set({ ...shape, line: { ...shape.line, ...part } })} />
           </Box>
         );
       })}
       <Flex gap="4px" pt="4px" wrap="wrap">
         {(['line', 'rectangle', 'arc'] as const).map((kind) => (
-          <Button key={kind} type="button" onClick={() => change([...figure, fresh[kind]])}>
+          <Button key={kind} type="button" onClick={() => onChange([...figure, fresh[kind]])}>
             + {NAMES[kind]}
           </Button>
         ))}
@@ -63,9 +63,9 @@ export function FigureRows({
   );
 }
 
-function ShapeRows({ shape, set }: { shape: FigureShape; set: (shape: FigureShape) => Outcome<object> }) {
+function ShapeRows({ shape, onChange }: { shape: FigureShape; onChange: (shape: FigureShape) => Outcome<object> }) {
   const row = (label: string, length: Length, next: (length: Length) => FigureShape, least?: number) => (
-    <LengthRow key={label} label={label} length={length} least={least} set={(value) => set(next(value))} />
+    <LengthRow key={label} label={label} length={length} least={least} onChange={(value) => onChange(next(value))} />
   );
   if (shape.kind === 'line') {
     const { from, to } = shape;
@@ -92,10 +92,10 @@ function ShapeRows({ shape, set }: { shape: FigureShape; set: (shape: FigureShap
       label={label}
       value={trimNumber(shape[key], 3)}
       suffix="°"
-      commit={(text) => {
+      onCommit={(text) => {
         const value = Number(text.replace(',', '.').replace('°', ''));
         return Number.isFinite(value) && Math.abs(value) <= 720
-          ? set({ ...shape, [key]: value })
+          ? onChange({ ...shape, [key]: value })
           : refuse('An angle in degrees, counter-clockwise from the right.');
       }}
     />

@@ -44,7 +44,7 @@ export function FrameDetails() {
             label={`${side[0]!.toUpperCase()}${side.slice(1)} margin`}
             length={document.margins[side]}
             typing={`margin ${side}`}
-            set={(length, typing) => perform({ op: 'set margins', change: { [side]: length } }, typing)}
+            onChange={(length, typing) => perform({ op: 'set margins', change: { [side]: length } }, typing)}
           />
         ))}
       </Section>
@@ -65,13 +65,15 @@ export function FrameDetails() {
           <Section title="Line around the zones">
             <LineLook
               line={document.zones.border}
-              change={(part) => perform({ op: 'set zones', change: { border: { ...document.zones.border, ...part } } })}
+              onChange={(part) =>
+                perform({ op: 'set zones', change: { border: { ...document.zones.border, ...part } } })
+              }
             />
           </Section>
           <Section title="Lines between the zones">
             <LineLook
               line={document.zones.ticks}
-              change={(part) => perform({ op: 'set zones', change: { ticks: { ...document.zones.ticks, ...part } } })}
+              onChange={(part) => perform({ op: 'set zones', change: { ticks: { ...document.zones.ticks, ...part } } })}
             />
           </Section>
         </>
@@ -130,7 +132,7 @@ function ZoneRows({ document, sizeId, sizeName }: { document: FormatDocument; si
       <CommitField
         label="Omitted"
         value={zones.omit.join(' ')}
-        commit={(text) => {
+        onCommit={(text) => {
           const omit = [
             ...new Set(
               text
@@ -161,7 +163,7 @@ function ZoneRows({ document, sizeId, sizeName }: { document: FormatDocument; si
         least={0}
         most={100}
         typing="zone band"
-        set={(band, typing) => set({ band }, typing)}
+        onChange={(band, typing) => set({ band }, typing)}
       />
     </>
   );
@@ -208,14 +210,14 @@ function RuleRows({ zones, sizeId, sizeName, set }: SettingRow) {
             length={rule.pitch}
             typing="field length"
             plain
-            set={(pitch, typing) => setRule({ ...rule, pitch }, typing)}
+            onChange={(pitch, typing) => setRule({ ...rule, pitch }, typing)}
           />
           <LengthRow
             label="Least corner"
             length={rule.corner}
             least={0}
             plain
-            set={(corner) => setRule({ ...rule, corner })}
+            onChange={(corner) => setRule({ ...rule, corner })}
           />
         </>
       ) : (
@@ -225,8 +227,8 @@ function RuleRows({ zones, sizeId, sizeName, set }: SettingRow) {
             label={axis === 'columns' ? 'Columns' : 'Rows'}
             value={String(rule[axis])}
             live
-            left={endTyping}
-            commit={(text) => {
+            onLeave={endTyping}
+            onCommit={(text) => {
               const count = Number(text);
               if (!Number.isInteger(count) || count < 1 || count > 60) return refuse('A whole number from 1 to 60.');
               return setRule({ ...rule, [axis]: count }, `zone ${axis}`);

@@ -27,7 +27,7 @@ const FULL = [
 const NEW: Growth = { rows: 'revisions', direction: 'down', least: 0, most: { base: 10 }, whenFull: 'following sheet' };
 
 /** How a block grows from data: its rows, which way, how many, and what happens when it is full. */
-export function GrowthSection({ block, change }: { block: Block; change: ChangeBlock }) {
+export function GrowthSection({ block, onChange }: { block: Block; onChange: ChangeBlock }) {
   const { grow } = block;
   const sizeId = useBoard((board) => board.sizeId);
   const size = useBoard((board) => board.document.sizes.find(({ id }) => id === sizeId)?.name);
@@ -36,7 +36,7 @@ export function GrowthSection({ block, change }: { block: Block; change: ChangeB
     return outcome;
   };
   /** For a field that says itself why it is refused. */
-  const put = (part: Partial<Growth>) => change({ grow: { ...(grow ?? NEW), ...part } });
+  const put = (part: Partial<Growth>) => onChange({ grow: { ...(grow ?? NEW), ...part } });
   const set = (part: Partial<Growth>) => tell(put(part));
   const trouble = growthTrouble(block, grow ?? NEW);
   return (
@@ -47,7 +47,7 @@ export function GrowthSection({ block, change }: { block: Block; change: ChangeB
         options={ROWS}
         onChange={(rows) =>
           rows === ''
-            ? tell(change({ grow: null }))
+            ? tell(onChange({ grow: null }))
             : set({
                 rows,
                 ...(rows === 'parts' && {
@@ -70,18 +70,18 @@ export function GrowthSection({ block, change }: { block: Block; change: ChangeB
             ]}
             onChange={(direction) => set({ direction })}
           />
-          <CountField label="Rows at least" value={grow.least} least={0} set={(least) => put({ least })} />
+          <CountField label="Rows at least" value={grow.least} least={0} onChange={(least) => put({ least })} />
           <CountField
             label="At most"
             value={grow.most.base}
             least={1}
-            set={(base) => put({ most: { ...grow.most, base } })}
+            onChange={(base) => put({ most: { ...grow.most, base } })}
           />
           <CountField
             label={`At most on ${size}`}
             value={grow.most.at?.[sizeId]}
             least={1}
-            set={(most) => put({ most: { ...grow.most, at: { ...grow.most.at, [sizeId]: most } } })}
+            onChange={(most) => put({ most: { ...grow.most, at: { ...grow.most.at, [sizeId]: most } } })}
             clear={() => put({ most: withoutValue(grow.most, sizeId) })}
           />
           <SelectRow
@@ -106,20 +106,20 @@ function CountField(props: {
   label: string;
   value: number | undefined;
   least: number;
-  set: (value: number) => ReturnType<ChangeBlock>;
+  onChange: (value: number) => ReturnType<ChangeBlock>;
   clear?: () => ReturnType<ChangeBlock>;
 }) {
-  const { label, value, least, set, clear } = props;
+  const { label, value, least, onChange, clear } = props;
   return (
     <CommitField
       label={label}
       value={value === undefined ? '' : String(value)}
       suffix={value === undefined ? 'as elsewhere' : 'rows'}
-      commit={(text) => {
+      onCommit={(text) => {
         if (text.trim() === '' && clear) return clear();
         const count = Number(text);
         return Number.isInteger(count) && count >= least && count <= 500
-          ? set(count)
+          ? onChange(count)
           : refuse(`A number of rows is a whole one from ${least} to 500.`);
       }}
     />

@@ -33,7 +33,9 @@ export function InkSection() {
               bare
               label={`Name of ${ink.name}`}
               value={ink.name}
-              commit={(text) => (text.trim() ? change(ink.id, { name: text.trim() }) : refuse('An ink needs a name.'))}
+              onCommit={(text) =>
+                text.trim() ? change(ink.id, { name: text.trim() }) : refuse('An ink needs a name.')
+              }
             />
           </Box>
           <Box width="82px">
@@ -41,7 +43,7 @@ export function InkSection() {
               bare
               label={`Colour of ${ink.name}`}
               value={ink.colour}
-              commit={(text) => {
+              onCommit={(text) => {
                 const colour = /^#?([0-9a-f]{6})$/i.exec(text.trim());
                 return colour
                   ? change(ink.id, { colour: `#${colour[1]!.toUpperCase()}` })

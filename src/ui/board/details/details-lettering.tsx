@@ -27,7 +27,7 @@ export function LookRows({ look, change }: { look: Lettering; change: ChangeLook
       label={label}
       value={trimNumber(look[key], 3)}
       suffix={unit}
-      commit={(text) => {
+      onCommit={(text) => {
         const value = Number(text.replace(',', '.').replace(/\s*(mm|°)$/, ''));
         return value >= least && value <= most
           ? change({ [key]: value })
@@ -130,7 +130,7 @@ export function LetteringSection() {
           <CommitField
             label="Name"
             value={style.name}
-            commit={(name) =>
+            onCommit={(name) =>
               name.trim()
                 ? set(letterings.map((one) => (one.id === style.id ? { ...one, name: name.trim() } : one)))
                 : refuse('A style needs a name.')

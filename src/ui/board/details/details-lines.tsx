@@ -15,10 +15,10 @@ const WIDTHS = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1, 1.4, 2];
 /** Width, ink, type and hiding of a line, wherever it belongs. */
 export function LineLook({
   line,
-  change,
+  onChange,
 }: {
   line: Line;
-  change: (part: Partial<Line>) => { ok: true } | { ok: false; reason: string };
+  onChange: (part: Partial<Line>) => { ok: true } | { ok: false; reason: string };
 }) {
   const inks = useBoard((board) => board.document.inks);
   return (
@@ -27,10 +27,10 @@ export function LineLook({
         label="Line width"
         value={String(line.width)}
         suffix={WIDTHS.includes(line.width) ? 'mm' : 'mm, not in the series'}
-        commit={(text) => {
+        onCommit={(text) => {
           const width = Number(text.replace(',', '.').replace(/\s*mm$/, ''));
           return width >= 0.05 && width <= 5
-            ? change({ width })
+            ? onChange({ width })
             : refuse('A line is 0.05 to 5 mm wide; the series is 0.13 to 2 mm.');
         }}
       />
@@ -40,7 +40,7 @@ export function LineLook({
             aria-label="Line type"
             value={line.hidden ? 'hidden' : line.type}
             onChange={(event) =>
-              void change(
+              void onChange(
                 event.target.value === 'hidden'
                   ? { hidden: true }
                   : { hidden: false, type: event.target.value as LineType },
@@ -53,7 +53,7 @@ export function LineLook({
             <option value="hidden">hidden</option>
           </Select>
           {inks.length > 1 && (
-            <Select aria-label="Ink" value={line.ink} onChange={(event) => void change({ ink: event.target.value })}>
+            <Select aria-label="Ink" value={line.ink} onChange={(event) => void onChange({ ink: event.target.value })}>
               {inks.map((ink) => (
                 <option key={ink.id} value={ink.id}>
                   {ink.name}
@@ -102,7 +102,7 @@ export function LineRows({ block, cells }: { block: Block; cells: Cell[] }) {
       />
       <LineLook
         line={lineAt(block, target)}
-        change={(part) => perform({ op: 'set lines', block: block.id, where: target, change: part })}
+        onChange={(part) => perform({ op: 'set lines', block: block.id, where: target, change: part })}
       />
     </>
   );

@@ -41,8 +41,8 @@ export function SheetDetails() {
           label="Name"
           value={name}
           live
-          left={endTyping}
-          commit={(text) =>
+          onLeave={endTyping}
+          onCommit={(text) =>
             text.trim()
               ? perform({ op: 'rename format', name: text.trim() }, 'format name')
               : refuse('A format needs a name.')
@@ -165,13 +165,19 @@ function FamilySection() {
           ))}
         </Select>
       </Row>
-      <CustomSize document={document} add={(sizes) => set({ sizes })} />
+      <CustomSize document={document} onAdd={(sizes) => set({ sizes })} />
       {problem && <Problem>{problem}</Problem>}
     </Section>
   );
 }
 
-function CustomSize({ document, add }: { document: FormatDocument; add: (sizes: FormatDocument['sizes']) => boolean }) {
+function CustomSize({
+  document,
+  onAdd,
+}: {
+  document: FormatDocument;
+  onAdd: (sizes: FormatDocument['sizes']) => boolean;
+}) {
   const [name, setName] = useState('');
   const [size, setSize] = useState('');
   const [problem, setProblem] = useState<string>();
@@ -186,7 +192,7 @@ function CustomSize({ document, add }: { document: FormatDocument; add: (sizes: 
     const value = (length: { mm: number; entered?: string }) =>
       length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered };
     if (
-      !add([
+      !onAdd([
         ...document.sizes,
         { id: `custom-${number}`, name: name.trim(), width: value(width), height: value(height) },
       ])
@@ -232,7 +238,7 @@ export function FrameAndMarks() {
   return (
     <>
       <Section title="Frame line">
-        <LineLook line={frame} change={(part) => change({ frame: { ...frame, ...part } })} />
+        <LineLook line={frame} onChange={(part) => change({ frame: { ...frame, ...part } })} />
       </Section>
       <Section title="Marks">
         <Row label="Centring">
@@ -250,11 +256,11 @@ export function FrameAndMarks() {
               length={marks.centring.inside}
               least={0}
               most={100}
-              set={(inside) => setMarks({ centring: { ...marks.centring, inside } })}
+              onChange={(inside) => setMarks({ centring: { ...marks.centring, inside } })}
             />
             <LineLook
               line={marks.centring.line}
-              change={(part) =>
+              onChange={(part) =>
                 setMarks({ centring: { ...marks.centring, line: { ...marks.centring.line, ...part } } })
               }
             />
@@ -277,7 +283,7 @@ export function FrameAndMarks() {
                 length={marks.trimming[side]}
                 least={0}
                 most={100}
-                set={(length) => setMarks({ trimming: { ...marks.trimming, [side]: length } })}
+                onChange={(length) => setMarks({ trimming: { ...marks.trimming, [side]: length } })}
               />
             ))}
             {inks.length > 1 && (

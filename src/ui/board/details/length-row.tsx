@@ -37,7 +37,7 @@ export function typedLength(text: string, unit: LengthUnit): Outcome<{ value: Le
 export function LengthRow(props: {
   label: string;
   length: Length;
-  set: (length: Length, typing?: string) => Outcome<object>;
+  onChange: (length: Length, typing?: string) => Outcome<object>;
   /** What the length may be, mm; anything else is refused with these figures. */
   least?: number;
   most?: number;
@@ -47,7 +47,7 @@ export function LengthRow(props: {
   /** In a dialog row of its own, without the size's toggle. */
   plain?: boolean;
 }) {
-  const { label, length, set, least = -10_000, most = 10_000, typing, suffix, plain } = props;
+  const { label, length, onChange, least = -10_000, most = 10_000, typing, suffix, plain } = props;
   const unit = useBoard((board) => board.document.unit);
   const sizes = useBoard((board) => board.document.sizes);
   const sizeId = useBoard((board) => board.sizeId);
@@ -59,8 +59,8 @@ export function LengthRow(props: {
       value={shownLength(length, sizeId, unit)}
       suffix={suffix ?? unit}
       live={typing !== undefined}
-      left={typing === undefined ? undefined : useBoardStore.getState().endTyping}
-      commit={(text) => {
+      onLeave={typing === undefined ? undefined : useBoardStore.getState().endTyping}
+      onCommit={(text) => {
         const typed = typedLength(text, unit);
         if (!typed.ok) return typed;
         if (typed.mm < least || typed.mm > most) {
@@ -70,7 +70,7 @@ export function LengthRow(props: {
               : `${label}: ${trimNumber(least, 2)} mm or more, not ${trimNumber(typed.mm, 3)}.`,
           );
         }
-        return set(withLength(length, typed.value, exception ? sizeId : undefined), typing);
+        return onChange(withLength(length, typed.value, exception ? sizeId : undefined), typing);
       }}
     />
   );
@@ -96,7 +96,9 @@ export function LengthRow(props: {
             : `Give ${sizeName} a length of its own here`
         }
         onClick={() =>
-          set(exception ? withoutException(length, sizeId) : withLength(length, lengthValueAt(length, sizeId), sizeId))
+          onChange(
+            exception ? withoutException(length, sizeId) : withLength(length, lengthValueAt(length, sizeId), sizeId),
+          )
         }
       >
         {sizeName}

@@ -33,7 +33,7 @@ const partInWords = ({ rows, heights, widths, grow }: PartSketch): string =>
     : `${counted(rows.flat().length, 'cell')}, ${counted(heights.length, 'row')}`;
 
 /** Adds a block: an empty grid of columns × rows, or a ready part to go on from. */
-export function AddBlockDialog({ close }: { close: () => void }) {
+export function AddBlockDialog({ onClose }: { onClose: () => void }) {
   const document = useBoard((board) => board.document);
   const [fields, setFields] = useState({
     name: 'Block',
@@ -56,7 +56,7 @@ export function AddBlockDialog({ close }: { close: () => void }) {
       return;
     }
     store.set({ selection: { kind: 'block', block: block.id } });
-    close();
+    onClose();
   };
   const addGrid = () => {
     const [columns, rows] = [Number(fields.columns), Number(fields.rows)];
@@ -90,7 +90,7 @@ export function AddBlockDialog({ close }: { close: () => void }) {
       open
       title="Add a block"
       width="520px"
-      onClose={close}
+      onClose={onClose}
       action={{ words: 'Add the grid', form: 'grid-form' }}
     >
       <form

@@ -81,7 +81,7 @@ export function Outline({ addBlock }: { addBlock: () => void }) {
       <Box as="h2" px="12px" pb="4px" fontSize="13px" fontWeight={600} color="soft" letterSpacing="0.02em">
         On the sheet
       </Box>
-      <SortableList ids={document.blocks.map((block) => block.id)} moved={reorder}>
+      <SortableList ids={document.blocks.map((block) => block.id)} onMove={reorder}>
         <Box role="tree" aria-label="On the sheet">
           <Item depth={0} selected={selection.kind === 'frame'} select={{ kind: 'frame' }} size={zones}>
             Frame and zones

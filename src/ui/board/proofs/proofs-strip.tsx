@@ -77,7 +77,7 @@ export function ProofsStrip({ client }: { client: ProofClient | undefined }) {
             key={keyOf(proof)}
             proof={proof}
             client={client}
-            tell={(verdict) =>
+            onVerdict={(verdict) =>
               setVerdicts((before) =>
                 before[keyOf(proof)]?.of === verdict.of ? before : { ...before, [keyOf(proof)]: verdict },
               )
@@ -142,11 +142,11 @@ function differs(before: FormatDocument, after: FormatDocument, sizeId: string):
 function ProofTile({
   proof,
   client,
-  tell,
+  onVerdict,
 }: {
   proof: Pinned;
   client: ProofClient | undefined;
-  tell: (verdict: Verdict) => void;
+  onVerdict: (verdict: Verdict) => void;
 }) {
   const document = useDocumentFor(proof.sizeId);
   const format = useBoard((board) => board.format);
@@ -167,7 +167,7 @@ function ProofTile({
   );
   const { result, picture } = useProof(client, order, (done) => {
     setMade((count) => count + 1);
-    tell(verdictOf(done.findings, done.refused === undefined));
+    onVerdict(verdictOf(done.findings, done.refused === undefined));
   });
   const verdict = result && verdictOf(result.findings, result.refused === undefined);
   const following = (result?.sheets ?? 1) - 1;
