@@ -58,6 +58,7 @@ test('edits that come while one is being saved go together after it, on its vers
   let answer!: (row: { version: number }) => void;
   put.mockImplementationOnce(() => new Promise((resolve) => (answer = resolve as typeof answer)));
   store.edit(withValues({ KLASSE: '' }));
+  await settle();
   store.edit(withValues({ KLASSE: 'W' }));
   store.edit(withValues({ KLASSE: 'W3' }));
   await settle();

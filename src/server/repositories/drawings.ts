@@ -204,11 +204,12 @@ export function listDrawings(
 export async function countDrawings(db: Database): Promise<{ all: number; open: number; changed: number }> {
   const one = async (where: string) =>
     Number((await db.query<{ n: number }>(`SELECT COUNT(*) AS n FROM drawings${where}`))[0]!.n);
-  return {
-    all: await one(''),
-    open: await one(' WHERE open_count > 0'),
-    changed: await one(' WHERE model_changed = TRUE'),
-  };
+  const [all, open, changed] = await Promise.all([
+    one(''),
+    one(' WHERE open_count > 0'),
+    one(' WHERE model_changed = TRUE'),
+  ]);
+  return { all, open, changed };
 }
 
 /** The drawings behind one by id whose models have changed since they were looked at, so many of them. */

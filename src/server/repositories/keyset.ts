@@ -48,14 +48,15 @@ export async function readPage<Raw, T>(
   ];
   const clause = (list: typeof conditions) =>
     list.length > 0 ? ` WHERE ${list.map(({ sql }) => `(${sql})`).join(' AND ')}` : '';
-  const rows = await db.query<Raw>(
+  const page = db.query<Raw>(
     `SELECT ${select} FROM ${from}${clause(conditions)} ORDER BY ${order.map((one) => `${one} ${direction}`).join(', ')} LIMIT ${Math.trunc(size) + 1}`,
     conditions.flatMap(({ parameters }) => parameters),
   );
-  const [count] = await db.query<{ total: number }>(
+  const counted = db.query<{ total: number }>(
     `SELECT COUNT(*) AS total FROM ${from}${clause(where)}`,
     where.flatMap(({ parameters }) => parameters),
   );
+  const [rows, [count]] = await Promise.all([page, counted]);
   const shown = rows.slice(0, size);
   return {
     entries: shown.map((row) => listing.toEntry(row)),

@@ -72,8 +72,11 @@ export async function drawings(asked: {
   wanted: WantedDrawings;
   after?: string | undefined;
 }): Promise<Page<RegisterEntry> & { counts: { all: number; open: number; changed: number } }> {
-  const page = await listDrawings(database, { ...asked, size: PAGE });
-  return { ...page, entries: await lookedAt(page.entries), counts: await countDrawings(database) };
+  const [page, counts] = await Promise.all([
+    listDrawings(database, { ...asked, size: PAGE }),
+    countDrawings(database),
+  ]);
+  return { ...page, entries: await lookedAt(page.entries), counts };
 }
 
 /** Entries whose models have changed since anybody looked, as they are now. Nothing is written: a job does that. */
