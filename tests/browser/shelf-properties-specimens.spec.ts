@@ -106,3 +106,20 @@ test('an unknown format or specimen is said, not shown empty', async ({ page }) 
   await page.goto('/specimens/gone');
   await expect(page.getByRole('alert').filter({ hasText: 'There is no such specimen.' })).toBeVisible();
 });
+
+test('what is asked for is a property: a new one is in the dictionary at once', async ({ page }) => {
+  const board = await new Board(page).open();
+  await board.select('Empty cell');
+  await board.content().click();
+  await page.keyboard.press('/');
+  const finder = page.getByRole('combobox', { name: 'Find a property' });
+  await finder.press('Tab');
+  await finder.fill('customer order');
+  await expect(page.getByRole('option', { name: /^customer order a new property of drawings/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.chip-asked', { hasText: 'customer order' })).toBeVisible();
+  await board.expectSaved();
+  await page.goto('/properties');
+  await page.getByRole('searchbox').fill('customer order');
+  await expect(page.getByRole('row', { name: /^customer order/ })).toContainText('1 cell');
+});

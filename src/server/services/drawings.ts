@@ -72,10 +72,7 @@ export async function drawings(asked: {
   wanted: WantedDrawings;
   after?: string | undefined;
 }): Promise<Page<RegisterEntry> & { counts: { all: number; open: number; changed: number } }> {
-  const [page, counts] = await Promise.all([
-    listDrawings(database, { ...asked, size: PAGE }),
-    countDrawings(database),
-  ]);
+  const [page, counts] = await Promise.all([listDrawings(database, { ...asked, size: PAGE }), countDrawings(database)]);
   return { ...page, entries: await lookedAt(page.entries), counts };
 }
 

@@ -160,9 +160,9 @@ function onEnter(event: KeyboardEvent): boolean {
     return true;
   }
   if (selection?.kind === 'block') {
-    const box = window.document.querySelector<HTMLButtonElement>('[data-frame-block]');
-    box?.click();
-    return box !== null;
+    const { frameSelected } = useView.getState();
+    frameSelected?.();
+    return frameSelected !== undefined;
   }
   return false;
 }

@@ -106,7 +106,7 @@ function useCardFormat({ id, edition }: ShelfEntry, seen: boolean): CardFormat |
   return data;
 }
 
-/** Whether an element has come into view. */
+/** Whether some of an element has come into view; a sliver of it is not worth a document. */
 function useSeen() {
   const ref = useRef<HTMLDivElement>(null);
   const [seen, setSeen] = useState(false);
@@ -115,7 +115,7 @@ function useSeen() {
     if (!element || seen) return;
     const observer = new IntersectionObserver(
       (entries) => entries.some((entry) => entry.isIntersecting) && setSeen(true),
-      { rootMargin: '200px' },
+      { threshold: 0.15 },
     );
     observer.observe(element);
     return () => observer.disconnect();

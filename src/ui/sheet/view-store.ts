@@ -16,6 +16,9 @@ interface ViewStore {
   /** Asks the desk to show something; the desk sets these when it is there. */
   fit: () => void;
   frame: (box: Box) => void;
+  /** Shows the block that is selected, and goes to its first number; there while a block is selected that stands on the sheet. */
+  frameSelected: (() => void) | undefined;
+  focusNumbers: (() => void) | undefined;
   pointer: Point | undefined;
   /** Two points are being measured. */
   measuring: boolean;
@@ -25,6 +28,8 @@ export const useView = create<ViewStore>(() => ({
   view: { k: 1, x: 0, y: 0 },
   fit: () => undefined,
   frame: () => undefined,
+  frameSelected: undefined,
+  focusNumbers: undefined,
   pointer: undefined,
   measuring: false,
 }));

@@ -56,7 +56,7 @@ export function boardKey(event: KeyboardEvent, open: Openers): boolean {
   if (!control && !event.altKey) {
     if (event.key === '?') open.keys();
     else if (key === 'B') open.addBlock();
-    else if (key === 'N') window.document.querySelector<HTMLInputElement>('[data-testid=track-numbers] input')?.focus();
+    else if (key === 'N') useView.getState().focusNumbers?.();
     else if (key === 'Escape') {
       const { selection } = board;
       if (useView.getState().measuring) {

@@ -2,7 +2,7 @@
 
 import { Box } from '@chakra-ui/react';
 import { deepEqual } from 'fast-equals';
-import { type PointerEvent, memo, useRef, useState } from 'react';
+import { type PointerEvent, memo, useEffect, useRef, useState } from 'react';
 import type { Block, Growth } from '../../../core/format/document';
 import { type FieldRange, rangeAround } from '../../../core/format/ranges';
 import { hasException } from '../../../core/format/length-value';
@@ -57,6 +57,11 @@ const Numbers = memo(function Numbers(props: {
   report: Edges;
 }) {
   const { block, columns, rows, direction, chosen, report } = props;
+  const numbersBox = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    useView.setState({ focusNumbers: () => numbersBox.current?.querySelector('input')?.focus() });
+    return () => useView.setState({ focusNumbers: undefined });
+  }, []);
   const view = useView((state) => state.view);
   const guides = useGuides((state) => state.guides);
   const laid = report.blocks.find((candidate) => candidate.id === block);
@@ -115,7 +120,7 @@ const Numbers = memo(function Numbers(props: {
     });
   });
   return (
-    <Box position="absolute" inset={0} pointerEvents="none" data-testid="track-numbers">
+    <Box ref={numbersBox} position="absolute" inset={0} pointerEvents="none" data-testid="track-numbers">
       {numbers
         .filter((number) => number.room >= LEAST_ROOM[number.axis] || number.isChosen)
         .map((number) => (

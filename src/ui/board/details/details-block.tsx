@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
+import { useEffect } from 'react';
 import type { Block, Corner, Side } from '../../../core/format/document';
 import { BlockRole } from '../../../core/format/document';
 import { trimNumber } from '../../../core/geometry/length';
@@ -31,6 +32,12 @@ export function BlockDetails({ block }: { block: Block }) {
   const sheet = useSheet();
   const { perform, endTyping } = useBoardStore.getState();
   const laid = sheet.ok ? sheet.report.blocks.find((candidate) => candidate.id === block.id) : undefined;
+  const box = laid?.box;
+  useEffect(() => {
+    if (!box) return;
+    useView.setState({ frameSelected: () => useView.getState().frame(box) });
+    return () => useView.setState({ frameSelected: undefined });
+  }, [box]);
   const change = (changes: SetBlock['change'], typing?: string) =>
     perform({ op: 'set block', block: block.id, change: changes }, typing);
   return (
@@ -66,7 +73,7 @@ export function BlockDetails({ block }: { block: Block }) {
         />
         <Flex pt="6px" gap="6px">
           {laid && (
-            <Button type="button" data-frame-block="" onClick={() => useView.getState().frame(laid.box)}>
+            <Button type="button" onClick={() => useView.getState().frame(laid.box)}>
               Fill the view with it
             </Button>
           )}
