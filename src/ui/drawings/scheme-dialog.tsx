@@ -66,7 +66,7 @@ export function SchemeDialog({ onClose }: { onClose: () => void }) {
           <SequenceRows
             label="Once released"
             value={scheme.released}
-            orNone="Goes on likewise"
+            orNone="Continues the same way"
             onChange={(released) => {
               const { released: _, ...others } = scheme;
               setScheme(released ? { ...others, released } : others);

@@ -8,6 +8,7 @@ import { findingWords } from '../../core/findings/words';
 import type { FormatDocument } from '../../core/format/document';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
+import { Progress } from '../controls/progress';
 import { DataCell, HeadCell } from '../controls/table';
 import { ask } from '../data/request';
 import { SIGN_COLOUR, VerdictWord } from '../proof/verdict-word';
@@ -48,11 +49,7 @@ export function ProvingStrip(props: {
           </Button>
         )}
       </Flex>
-      {run && going(run) && (
-        <Box height="6px" bg="desk" mt="6px">
-          <Box height="100%" bg="pine" width={`${(100 * run.done) / Math.max(1, run.proofs)}%`} />
-        </Box>
-      )}
+      {run && going(run) && <Progress label="Proofs made" done={run.done} of={run.proofs} />}
       {problem && <Problem>{problem}</Problem>}
       {run && listed && <Worst run={run} document={document} onOpen={onOpen} />}
     </Box>

@@ -8,6 +8,7 @@ import type { ReadModels } from '../../core/specimen/reading-table';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
+import { Progress } from '../controls/progress';
 import { findKnown, importModels, takeShape } from '../../contract/specimens';
 import { ask } from '../data/request';
 import { ImportPreview } from './import-preview';
@@ -131,9 +132,7 @@ export function ImportModels(props: { properties: PropertyDefinition[]; onClose:
       {progress && (
         <Box pt="10px" role="status">
           {progress.sent} of {progress.of} models sent, {progress.of - progress.sent} left
-          <Box height="8px" bg="desk" mt="4px">
-            <Box height="100%" bg="pine" width={`${(100 * progress.sent) / progress.of}%`} />
-          </Box>
+          <Progress label="Models sent" done={progress.sent} of={progress.of} />
         </Box>
       )}
       {read && !progress && <ImportPreview read={read} known={read.known} />}

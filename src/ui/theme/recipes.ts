@@ -81,6 +81,16 @@ export const menu = defineSlotRecipe({
   },
 });
 
+/** How far work has come. */
+export const progress = defineSlotRecipe({
+  className: 'progress',
+  slots: ['root', 'track', 'range', 'label', 'valueText', 'view', 'circle', 'circleTrack', 'circleRange'],
+  base: {
+    track: { height: '7px', mt: '5px', bg: 'desk', overflow: 'hidden' },
+    range: { height: '100%', bg: 'pine' },
+  },
+});
+
 /** A field to search in, and the list that opens under it. */
 export const combobox = defineSlotRecipe({
   className: 'combobox',

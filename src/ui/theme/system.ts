@@ -1,5 +1,5 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
-import { combobox, dialog, menu } from './recipes';
+import { combobox, dialog, menu, progress } from './recipes';
 
 const role = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
 
@@ -17,12 +17,13 @@ export const system = createSystem(
       },
       'html, body': { height: '100%', margin: 0 },
       body: { bg: 'paper', color: 'ink', fontSize: '15px', lineHeight: 1.3, overflow: 'hidden' },
+      'input, progress': { accentColor: 'plum' },
       '*': { borderRadius: 0 },
       '::placeholder': { color: 'soft' },
       ':focus-visible': { outline: '2px solid', outlineColor: 'plum', outlineOffset: '1px' },
     },
     theme: {
-      slotRecipes: { combobox, dialog, menu },
+      slotRecipes: { combobox, dialog, menu, progress },
       tokens: {
         fonts: {
           body: { value: "'Barlow Semi Condensed', sans-serif" },
