@@ -16,7 +16,7 @@ export function cellName(cell: Cell, propertyName: (id: string) => string | unde
       : part.kind === 'linked'
         ? (propertyName(part.property) ?? part.property)
         : part.kind === 'asked'
-          ? part.asked
+          ? (propertyName(part.asked) ?? part.asked)
           : ' ',
   );
   const text = words.join('').trim();

@@ -1,37 +1,26 @@
 'use client';
 
-import { Box, Flex, chakra } from '@chakra-ui/react';
-import { type ReactNode, useId, useRef, useState } from 'react';
+import { Box, Flex, Input as TextInput, NativeSelect, chakra } from '@chakra-ui/react';
+import { ChevronDown } from 'lucide-react';
+import { type ComponentProps, type ReactNode, useId, useRef, useState } from 'react';
 import type { Outcome } from '../../core/refusal';
 
-/** What every field for typing looks like. */
-const typing = {
-  width: '100%',
-  px: '7px',
-  bg: 'card',
-  border: '1px solid',
-  borderColor: 'line',
-  color: 'ink',
-  _focusVisible: { outline: '2px solid', outlineColor: 'plum', outlineOffset: '-1px' },
-  _invalid: { borderColor: 'vermilion' },
-  _disabled: { opacity: 0.6 },
-} as const;
+export { Input as TextInput, Textarea as TextArea } from '@chakra-ui/react';
 
-export const TextInput = chakra('input', { base: { ...typing, height: '26px' } });
-
-export const TextArea = chakra('textarea', { base: { ...typing, py: '3px', resize: 'vertical' } });
-
-export const Select = chakra('select', {
-  base: {
-    width: '100%',
-    height: '26px',
-    px: '4px',
-    bg: 'card',
-    border: '1px solid',
-    borderColor: 'line',
-    color: 'ink',
-  },
-});
+/** A choice from a short list, which the browser shows. */
+export function Select({
+  disabled,
+  ...props
+}: ComponentProps<typeof NativeSelect.Field> & { disabled?: boolean | undefined }) {
+  return (
+    <NativeSelect.Root disabled={disabled}>
+      <NativeSelect.Field {...props} />
+      <NativeSelect.Indicator>
+        <ChevronDown size={13} aria-hidden />
+      </NativeSelect.Indicator>
+    </NativeSelect.Root>
+  );
+}
 
 /** A label beside its control, in the columns that every pane of details keeps. */
 export function Row({ label, children, htmlFor }: { label: string; children: ReactNode; htmlFor?: string }) {

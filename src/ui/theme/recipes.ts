@@ -1,7 +1,34 @@
-import { defineSlotRecipe } from '@chakra-ui/react';
+import { defineRecipe, defineSlotRecipe } from '@chakra-ui/react';
 
 /** How high what floats stands over the screen; one that opens over another stands higher. */
 const floating = 'calc(1400 + var(--layer-index, 0))';
+
+/** What every field for typing looks like. */
+const typing = {
+  width: '100%',
+  px: '7px',
+  bg: 'card',
+  border: '1px solid',
+  borderColor: 'line',
+  color: 'ink',
+  _focusVisible: { outline: '2px solid', outlineColor: 'plum', outlineOffset: '-1px' },
+  _invalid: { borderColor: 'vermilion' },
+  _disabled: { opacity: 0.6 },
+} as const;
+
+export const input = defineRecipe({ className: 'input', base: { ...typing, height: '26px' } });
+
+export const textarea = defineRecipe({ className: 'textarea', base: { ...typing, py: '3px', resize: 'vertical' } });
+
+export const nativeSelect = defineSlotRecipe({
+  className: 'select',
+  slots: ['root', 'field', 'indicator'],
+  base: {
+    root: { position: 'relative', width: '100%', minWidth: 0 },
+    field: { ...typing, height: '26px', pr: '22px', appearance: 'none', textOverflow: 'ellipsis', cursor: 'pointer' },
+    indicator: { position: 'absolute', right: '5px', top: '7px', color: 'soft', pointerEvents: 'none' },
+  },
+});
 
 /** A sheet of paper over the screen, as high as what it holds; a taller one than the window is scrolled as a whole. */
 export const dialog = defineSlotRecipe({

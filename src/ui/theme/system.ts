@@ -1,5 +1,5 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
-import { combobox, dialog, menu, progress } from './recipes';
+import { combobox, dialog, input, menu, nativeSelect, progress, textarea } from './recipes';
 
 const role = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
 
@@ -23,7 +23,8 @@ export const system = createSystem(
       ':focus-visible': { outline: '2px solid', outlineColor: 'plum', outlineOffset: '1px' },
     },
     theme: {
-      slotRecipes: { combobox, dialog, menu, progress },
+      recipes: { input, textarea },
+      slotRecipes: { combobox, dialog, menu, nativeSelect, progress },
       tokens: {
         fonts: {
           body: { value: "'Barlow Semi Condensed', sans-serif" },

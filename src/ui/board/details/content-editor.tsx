@@ -107,13 +107,17 @@ export function ContentEditor(props: {
     onUpdate: ({ editor: changed }) => latest.current.onChange(partsFromEditor(changed.getJSON())),
   });
 
+  const given = useRef<string>(undefined);
   // An undo or another tab may change the content while this editor is open.
   useEffect(() => {
+    // What it was given before says nothing about what has been put in since.
+    const now = JSON.stringify(parts);
+    if (now === given.current) return;
+    given.current = now;
     // While it is typed in, the editor is ahead of what it is given.
     if (!editor || editor.isFocused) return;
     const shown = JSON.stringify(partsFromEditor(editor.getJSON()));
-    if (shown !== JSON.stringify(parts))
-      editor.commands.setContent(partsToEditor(parts, nameOf), { emitUpdate: false });
+    if (shown !== now) editor.commands.setContent(partsToEditor(parts, nameOf), { emitUpdate: false });
   }, [editor, parts, nameOf]);
 
   return (
