@@ -10,7 +10,7 @@ import * as numberingServices from '@/server/services/numbering';
 import * as schemeServices from '@/server/services/revision-scheme';
 import * as specimenServices from '@/server/services/specimens';
 import { revisionRow } from '../builders';
-import { asDesk, count, withOffice } from './office';
+import { asDesk, changeSpecimen, count, withOffice } from './office';
 
 const { drawing, exportDrawing } = drawingServices;
 const makeDrawing = asDesk(drawingServices.makeDrawing);
@@ -22,13 +22,6 @@ const changeNumbering = asDesk(numberingServices.changeNumbering);
 const { revisionScheme } = schemeServices;
 const changeRevisionScheme = asDesk(schemeServices.changeRevisionScheme);
 const { specimen } = specimenServices;
-const changeSpecimen = (changed: unknown, version: number) =>
-  asDesk(specimenServices.changeSpecimen)({
-    specimen: changed,
-    version,
-    sitting: 'x'.repeat(36),
-    words: ['Values changed'],
-  });
 const followStore = asDesk(storeServices.followStore);
 const { storeStatus } = storeServices;
 /** The register’s first page. */

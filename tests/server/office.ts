@@ -1,6 +1,7 @@
 import { type Actor, STANDARDS_DESK } from '@/server/actor';
 import { closeDatabase, database } from '@/server/database';
 import { migrate } from '@/server/migrations';
+import * as specimens from '@/server/services/specimens';
 import { freshOffice } from '../fresh-office';
 
 /** Gives every test of a file the freshly seeded demo office. */
@@ -26,3 +27,7 @@ export const asDesk =
   <A extends unknown[], R>(service: (actor: Actor, ...asked: A) => R) =>
   (...asked: A): R =>
     service(STANDARDS_DESK, ...asked);
+
+/** Replaces a specimen made on a version, as the standards desk would on its screen. */
+export const changeSpecimen = (specimen: unknown, version: number): Promise<{ version: number }> =>
+  asDesk(specimens.changeSpecimen)({ specimen, version, sitting: 'x'.repeat(36), words: ['Values changed'] });

@@ -15,7 +15,7 @@ import { office } from '@/server/services/office';
 import * as materialServices from '@/server/services/materials';
 import { shapeFile, takeShape } from '@/server/services/shapes';
 import * as specimenServices from '@/server/services/specimens';
-import { asDesk, count, withOffice } from './office';
+import { asDesk, changeSpecimen, count, withOffice } from './office';
 
 const addProperty = asDesk(dictionaryServices.addProperty);
 const changeProperty = asDesk(dictionaryServices.changeProperty);
@@ -31,13 +31,6 @@ const { materials } = materialServices;
 const keepMaterial = asDesk(materialServices.keepMaterial);
 const removeMaterial = asDesk(materialServices.removeMaterial);
 const { specimen } = specimenServices;
-const changeSpecimen = (changed: unknown, version: number) =>
-  asDesk(specimenServices.changeSpecimen)({
-    specimen: changed,
-    version,
-    sitting: 'x'.repeat(36),
-    words: ['Values changed'],
-  });
 const importSpecimens = asDesk(specimenServices.importSpecimens);
 
 /** What a file holds, as a text. */
@@ -351,6 +344,12 @@ describe('shapes and materials', () => {
     await expect(importSpecimens([lost])).rejects.toThrow('send it first');
     await expect(takeShape('cut.step', bytes.subarray(0, 9000))).rejects.toThrow(/^cut.step: It is cut short/);
     await expect(shapeFile('0'.repeat(64))).rejects.toMatchObject({ status: 404 });
+  });
+
+  test('a file of 20 MB is kept whole', async () => {
+    const large = Buffer.concat([Buffer.alloc(20_000_000, '\n'), bytes]);
+    const { hash } = await takeShape('large.step', large);
+    expect(Buffer.from((await shapeFile(hash)).bytes).equals(large)).toBe(true);
   });
 
   test('a material is added, changed on its version, and taken out; one name stands once, however spelled', async () => {
