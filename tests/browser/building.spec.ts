@@ -58,8 +58,7 @@ test('a title block of 180 × 54 built from blank with the keyboard alone', asyn
 
   // Join the owner's cell and the title's; caption and link a row without leaving the cells.
   await page.getByRole('treeitem', { name: /Title block/ }).focus();
-  await keys.press('Tab');
-  await keys.press('Enter');
+  await keys.press('ArrowRight');
   await keys.press('Shift+ArrowRight');
   await keys.press('Shift+ArrowDown');
   await keys.press('Shift+ArrowDown');

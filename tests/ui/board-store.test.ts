@@ -1,6 +1,6 @@
 import type { FormatDocument } from '@/core/format/document';
 import { selectedEverywhere, selectedIn } from '@/ui/board/commands/selection';
-import { useBoardStore } from '@/ui/board/board-store';
+import { type BoardStore, createBoardStore, openBoard } from '@/ui/board/board-store';
 import { copyCells, pastedSteps } from '@/ui/board/commands/clipboard';
 import { extendTo, goToNeighbour, selectTrack, toggleCell } from '@/ui/board/commands/selection';
 import type { EditionView } from '@/contract/formats';
@@ -18,8 +18,10 @@ const edition = (state: EditionView['state'] = 'open'): EditionView => ({
   document: format,
 });
 
+let boardStore: BoardStore;
+
 function open(state?: EditionView['state']) {
-  useBoardStore.getState().open({
+  boardStore.getState().open({
     format: { id: format.id, name: format.name, edition: edition(state), facts: {} as never, scale: '1:2' },
     office: { specimens: demoSpecimens(), properties: [], materials: [] } as unknown as OfficeData,
     resources: {} as never,
@@ -29,7 +31,8 @@ function open(state?: EditionView['state']) {
     saveState: { kind: 'saved' },
   });
 }
-const store = () => useBoardStore.getState();
+const store = () => boardStore.getState();
+const desk = () => openBoard(boardStore)!;
 const board = () => store().board!;
 const title = (document: FormatDocument = board().document) => document.blocks.find(({ id }) => id === 'title-block')!;
 const select = (cell: string) => store().set({ selection: { kind: 'cell', block: 'title-block', cell } });
@@ -37,7 +40,7 @@ const selected = () => selectedIn(board())!.cells.map(({ id }) => id);
 
 beforeEach(() => {
   standInStorage();
-  useBoardStore.setState({ board: undefined });
+  boardStore = createBoardStore();
   open();
 });
 
@@ -81,7 +84,7 @@ describe('steps', () => {
   });
 
   test('do not change a released edition', () => {
-    useBoardStore.setState({ board: undefined });
+    boardStore = createBoardStore();
     open('released');
     expect(width(40)).toMatchObject({ ok: false, reason: expect.stringContaining('released') });
   });
@@ -95,14 +98,25 @@ describe('steps', () => {
   });
 });
 
+test('two boards side by side do not touch one another', () => {
+  const other = createBoardStore();
+  select('material');
+  store().setGuides([{ axis: 'y', at: 12 }]);
+  store().view.setState({ measuring: true });
+  expect(other.getState().board).toBeUndefined();
+  expect(other.getState().view.getState().measuring).toBe(false);
+  expect(openBoard(other)).toBeUndefined();
+  expect(board().guides).toEqual([{ axis: 'y', at: 12 }]);
+});
+
 describe('selecting', () => {
   test('goes to the neighbour, grows, takes in whole tracks, and cells one by one', () => {
     select('material');
-    expect(goToNeighbour({ column: 1, row: 0 }, false)).toBe(true);
+    expect(goToNeighbour(desk(), { column: 1, row: 0 }, false)).toBe(true);
     expect(selected()).toEqual(['finish']);
-    goToNeighbour({ column: 1, row: 0 }, true);
+    goToNeighbour(desk(), { column: 1, row: 0 }, true);
     expect(selected()).toEqual(['finish', 'mass']);
-    selectTrack('row');
+    selectTrack(desk(), 'row');
     expect(selected().toSorted()).toEqual(
       title()
         .cells.filter(({ row }) => row === 4)
@@ -110,18 +124,18 @@ describe('selecting', () => {
         .toSorted(),
     );
     select('material');
-    toggleCell('notes-block', 'tolerance');
+    toggleCell(desk(), 'notes-block', 'tolerance');
     expect(selectedEverywhere(board()).map(({ block, cell }) => [block.id, cell.id])).toEqual([
       ['title-block', 'material'],
       ['notes-block', 'tolerance'],
     ]);
-    toggleCell('notes-block', 'tolerance');
+    toggleCell(desk(), 'notes-block', 'tolerance');
     expect(selectedEverywhere(board())).toHaveLength(1);
   });
 
   test('a rectangle takes in every cell that reaches into it, whole', () => {
     const cell = (id: string) => title().cells.find((one) => one.id === id)!;
-    extendTo(title(), cell('material'), cell('title'));
+    extendTo(desk(), title(), cell('material'), cell('title'));
     expect(selected()).toEqual(expect.arrayContaining(['material', 'finish', 'mass', 'title']));
   });
 });

@@ -1,6 +1,6 @@
 import { partsFromEditor, partsToEditor } from '@/ui/board/details/content-parts';
 import { partsAt, withCaption, withContent, withParts } from '@/ui/board/details/cell-content';
-import { moveGuide, openGuides, setGuides, useGuides } from '@/ui/board/desk/guides';
+import { keepGuides, keptGuides, withGuide } from '@/ui/board/desk/guides';
 import { cornersOn, levelsOn, nearestLevel } from '@/ui/board/desk/snapping';
 import { fromDesk, scaleWords, toDesk } from '@/ui/sheet/view-store';
 import { askedPlaces } from '@/ui/drawings/asked-places';
@@ -63,18 +63,12 @@ test('contents of a cell are replaced at their place, under the condition that s
 
 test('guides are kept for each format; what is no guide is not taken up', () => {
   standInStorage();
-  openGuides('one');
-  setGuides([{ axis: 'x', at: 40 }]);
-  moveGuide(0, 41.00000049);
-  openGuides('two');
-  expect(useGuides.getState().guides).toEqual([]);
-  openGuides('one');
-  expect(useGuides.getState().guides).toEqual([{ axis: 'x', at: 41 }]);
-  moveGuide(0, undefined);
-  expect(useGuides.getState().guides).toEqual([]);
+  keepGuides('one', withGuide([{ axis: 'x', at: 40 }], 0, 41.00000049));
+  expect(keptGuides('two')).toEqual([]);
+  expect(keptGuides('one')).toEqual([{ axis: 'x', at: 41 }]);
+  expect(withGuide(keptGuides('one'), 0, undefined)).toEqual([]);
   localStorage.setItem('zonograph-guides-two', '[{"axis":"z"}]');
-  openGuides('two');
-  expect(useGuides.getState().guides).toEqual([]);
+  expect(keptGuides('two')).toEqual([]);
 });
 
 test('the matrix of proofs: the longest, every model in each variant, blank', () => {

@@ -27,10 +27,11 @@ const SHOWS: { value: Show; label: string }[] = [
 
 /** Above the sheet: which size, what is shown, filled from whom, undo and redo, export. */
 export const BoardBar = memo(function BoardBar() {
+  const store = useBoardStore();
   const sizes = useBoard((board) => board.document.sizes);
   const sizeId = useBoard((board) => board.sizeId);
   const show = useBoard((board) => board.show);
-  const { set } = useBoardStore.getState();
+  const { set } = store.getState();
   return (
     <Flex
       align="center"
@@ -73,6 +74,7 @@ const ROWS = [
 
 /** How many rows stand in the tables that grow, where the format has any: those there are, or samples that show their growth. */
 function Rows() {
+  const store = useBoardStore();
   const rows = useBoard((board) => board.rows);
   const grows = useBoard(({ document }) => document.blocks.some((block) => block.grow));
   if (!grows) return null;
@@ -85,7 +87,7 @@ function Rows() {
         value={rows ?? ''}
         onChange={({ target: { value } }) => {
           const sample = value === 'full' || value === 'over-full' ? value : value === '' ? undefined : Number(value);
-          useBoardStore.getState().set({ rows: sample });
+          store.getState().set({ rows: sample });
         }}
       >
         {ROWS.map((option) => (
@@ -102,6 +104,7 @@ const NO_MODEL = { value: '', label: 'No model' };
 
 /** Which model the sheet on the desk is filled from; its components are loaded with it. */
 function FilledFrom() {
+  const store = useBoardStore();
   const filled = useBoard((board) => board.filled);
   const specimen = useBoard(({ office }) => office.specimens.find(({ id }) => id === filled?.specimen));
   const shown = specimen ? [specimen.name, filled?.variant].filter(Boolean).join(' · ') : NO_MODEL.label;
@@ -112,7 +115,7 @@ function FilledFrom() {
         shown={shown}
         variants
         first={NO_MODEL}
-        onChoose={(chosen) => void fillFrom(chosen)}
+        onChoose={(chosen) => void fillFrom(store, chosen)}
       />
     </Box>
   );
@@ -129,6 +132,7 @@ const AS_FOR = [
 
 /** Which sheet the desk shows, and for what kind of model: what conditions are held against. */
 function AsFor() {
+  const store = useBoardStore();
   const { sheet, kind } = useBoard((board) => board.asFor);
   return (
     <Flex align="center" gap="6px" flexShrink={1} minWidth="120px" width="150px">
@@ -139,7 +143,7 @@ function AsFor() {
         value={[sheet, kind].filter(Boolean).join(' ')}
         onChange={(event) => {
           const [chosen, model] = event.target.value.split(' ') as ['first' | 'following', ModelKind | undefined];
-          useBoardStore.getState().set({ asFor: { sheet: chosen, ...(model && { kind: model }) } });
+          store.getState().set({ asFor: { sheet: chosen, ...(model && { kind: model }) } });
         }}
       >
         {AS_FOR.map((option) => (
@@ -168,9 +172,10 @@ function ScaleAndFit() {
 }
 
 function UndoRedo() {
+  const store = useBoardStore();
   const last = useBoard((board) => board.past.at(-1)?.words);
   const next = useBoard((board) => board.future.at(-1)?.words);
-  const { undo, redo } = useBoardStore.getState();
+  const { undo, redo } = store.getState();
   return (
     <>
       <Button
@@ -225,11 +230,12 @@ type Kind = (typeof KINDS)[number]['value'];
 
 /** Writes the sheet as it is on the desk. */
 function ExportMenu() {
+  const store = useBoardStore();
   const [problem, setProblem] = useState<string>();
   const write = async (kind: Kind) => {
     setProblem(undefined);
     try {
-      const { document, sizeId, show, rows, filled, asFor } = useBoardStore.getState().board!;
+      const { document, sizeId, show, rows, filled, asFor } = store.getState().board!;
       const request = {
         kind,
         document,

@@ -1,5 +1,6 @@
 import { createContext, useContext } from 'react';
-import { create } from 'zustand';
+import { useStore } from 'zustand';
+import { type StoreApi, createStore } from 'zustand/vanilla';
 import type { FormatDocument } from '../../core/format/document';
 import { type Step, applyStep, stepWords } from '../../core/format/steps/step';
 import { type Outcome, refuse } from '../../core/refusal';
@@ -8,6 +9,8 @@ import type { ModelKind } from '../../core/property/facts';
 import type { EditionView, FormatView } from '../../contract/formats';
 import type { Filled, OfficeData } from '../data/office';
 import type { SavePhase } from '../saving/auto-save';
+import { type Guide, keepGuides, keptGuides } from './desk/guides';
+import { type ViewStore, createViewStore } from '../sheet/view-store';
 
 export type Selection =
   | { kind: 'sheet' }
@@ -59,6 +62,7 @@ export interface BoardState {
   notice: string | undefined;
   /** While one column or row is set, its neighbour takes up the change. */
   holdTotal: boolean;
+  guides: Guide[];
 }
 
 interface BoardActions {
@@ -76,101 +80,135 @@ interface BoardActions {
   undo(): void;
   redo(): void;
   set(part: Partial<BoardState>): void;
+  /** Sets the guides, which this browser keeps. */
+  setGuides(guides: Guide[]): void;
 }
 
-export type Board = { board: BoardState | undefined } & BoardActions;
+/** A board, and how its sheet stands on its desk. */
+export type Board = { board: BoardState | undefined; view: ViewStore } & BoardActions;
+
+/** A board with a format open on it, as it is at a moment; what it can do is done to the board as it is then. */
+export type OpenBoard = Board & { board: BoardState };
+
+/** What is done to a board takes its store, so that two boards may be open side by side. */
+export type BoardStore = StoreApi<Board>;
 
 const FIRST_SHOW: Show = 'values';
 
-/** The board: the document being built, what can be undone, and what the desk shows. One is open at a time. */
-export const useBoardStore = create<Board>()((set, get) => ({
-  board: undefined,
+/** A board: the document being built, what can be undone, and what the desk shows. Nothing is open on it yet. */
+export const createBoardStore = (): BoardStore =>
+  createStore<Board>()((set, get) => ({
+    board: undefined,
+    view: createViewStore(),
 
-  open(opened) {
-    const { document, office } = opened;
-    const before = get().board;
-    const again = before?.format.id === opened.format.id ? before : undefined;
-    const first = office.specimens[0];
-    set({
-      board: {
-        ...opened,
-        past: [],
-        future: [],
-        selection: again?.selection ?? { kind: 'sheet' },
-        sizeId: document.sizes.some((size) => size.id === again?.sizeId) ? again!.sizeId : document.mainSize,
-        show: again?.show ?? FIRST_SHOW,
-        rows: again?.rows,
-        notice: undefined,
-        typingIn: undefined,
-        asFor: again?.asFor ?? { sheet: 'first' },
-        holdTotal: again?.holdTotal ?? false,
-        filled: again?.filled ?? (first && { specimen: first.id, variant: first.variants[0]?.name }),
-      },
-    });
-  },
+    open(opened) {
+      const { document, office } = opened;
+      const before = get().board;
+      const again = before?.format.id === opened.format.id ? before : undefined;
+      const first = office.specimens[0];
+      set({
+        board: {
+          ...opened,
+          past: [],
+          future: [],
+          selection: again?.selection ?? { kind: 'sheet' },
+          sizeId: document.sizes.some((size) => size.id === again?.sizeId) ? again!.sizeId : document.mainSize,
+          show: again?.show ?? FIRST_SHOW,
+          rows: again?.rows,
+          notice: undefined,
+          typingIn: undefined,
+          asFor: again?.asFor ?? { sheet: 'first' },
+          holdTotal: again?.holdTotal ?? false,
+          guides: keptGuides(opened.format.id),
+          filled: again?.filled ?? (first && { specimen: first.id, variant: first.variants[0]?.name }),
+        },
+      });
+    },
 
-  perform(step, typing) {
-    const { board } = get();
-    if (!board) return refuse('No format is open.');
-    if (board.format.edition.state !== 'open')
-      return refuse('This edition is released. Released editions do not change.');
-    const outcome = applyStep(board.document, step);
-    if (!outcome.ok) return outcome;
-    if (outcome.document === board.document) return { ok: true };
-    const goesOn = typing !== undefined && board.past.at(-1)?.typing === typing;
-    const entry: Past = {
-      document: board.document,
-      words: stepWords(board.document, step),
-      ...(typing !== undefined && { typing }),
-    };
-    set({
-      board: { ...board, document: outcome.document, past: goesOn ? board.past : [...board.past, entry], future: [] },
-    });
-    return { ok: true };
-  },
+    perform(step, typing) {
+      const { board } = get();
+      if (!board) return refuse('No format is open.');
+      if (board.format.edition.state !== 'open')
+        return refuse('This edition is released. Released editions do not change.');
+      const outcome = applyStep(board.document, step);
+      if (!outcome.ok) return outcome;
+      if (outcome.document === board.document) return { ok: true };
+      const goesOn = typing !== undefined && board.past.at(-1)?.typing === typing;
+      const entry: Past = {
+        document: board.document,
+        words: stepWords(board.document, step),
+        ...(typing !== undefined && { typing }),
+      };
+      set({
+        board: { ...board, document: outcome.document, past: goesOn ? board.past : [...board.past, entry], future: [] },
+      });
+      return { ok: true };
+    },
 
-  act(step) {
-    const outcome = get().perform(step);
-    get().set({ notice: outcome.ok ? undefined : outcome.reason });
-    return outcome.ok;
-  },
+    act(step) {
+      const outcome = get().perform(step);
+      get().set({ notice: outcome.ok ? undefined : outcome.reason });
+      return outcome.ok;
+    },
 
-  endTyping() {
-    const { board } = get();
-    const last = board?.past.at(-1);
-    if (!board || last?.typing === undefined) return;
-    const { typing: _, ...rest } = last;
-    set({ board: { ...board, past: [...board.past.slice(0, -1), rest] } });
-  },
+    endTyping() {
+      const { board } = get();
+      const last = board?.past.at(-1);
+      if (!board || last?.typing === undefined) return;
+      const { typing: _, ...rest } = last;
+      set({ board: { ...board, past: [...board.past.slice(0, -1), rest] } });
+    },
 
-  undo() {
-    const { board } = get();
-    const last = board?.past.at(-1);
-    if (!board || !last) return;
-    const future = [...board.future, { document: board.document, words: last.words }];
-    set({ board: { ...board, document: last.document, past: board.past.slice(0, -1), future } });
-  },
+    undo() {
+      const { board } = get();
+      const last = board?.past.at(-1);
+      if (!board || !last) return;
+      const future = [...board.future, { document: board.document, words: last.words }];
+      set({ board: { ...board, document: last.document, past: board.past.slice(0, -1), future } });
+    },
 
-  redo() {
-    const { board } = get();
-    const next = board?.future.at(-1);
-    if (!board || !next) return;
-    const past = [...board.past, { document: board.document, words: next.words }];
-    set({ board: { ...board, document: next.document, past, future: board.future.slice(0, -1) } });
-  },
+    redo() {
+      const { board } = get();
+      const next = board?.future.at(-1);
+      if (!board || !next) return;
+      const past = [...board.past, { document: board.document, words: next.words }];
+      set({ board: { ...board, document: next.document, past, future: board.future.slice(0, -1) } });
+    },
 
-  set(part) {
-    const { board } = get();
-    if (board) set({ board: { ...board, ...part } });
-  },
-}));
+    set(part) {
+      const { board } = get();
+      if (board) set({ board: { ...board, ...part } });
+    },
+
+    setGuides(guides) {
+      const { board } = get();
+      if (!board) return;
+      set({ board: { ...board, guides } });
+      keepGuides(board.format.id, guides);
+    },
+  }));
+
+/** The board as it is now, when a format is open on it. */
+export function openBoard(store: BoardStore): OpenBoard | undefined {
+  const desk = store.getState();
+  return desk.board && (desk as OpenBoard);
+}
 
 /** The board as it was a moment ago, for the panes that follow the sheet; absent for what shows it as it is. */
 export const BoardSnapshot = createContext<BoardState | undefined>(undefined);
 
+/** The board that a component belongs to. */
+export const BoardContext = createContext<BoardStore | undefined>(undefined);
+
+export function useBoardStore(): BoardStore {
+  const store = useContext(BoardContext);
+  if (!store) throw new Error('There is no board around this component.');
+  return store;
+}
+
 /** The open board, in components that are shown only while there is one. */
 export function useBoard<T>(select: (board: BoardState) => T): T {
   const snapshot = useContext(BoardSnapshot);
-  const live = useBoardStore((state) => (snapshot ? undefined : select(state.board!)));
+  const live = useStore(useBoardStore(), (state) => (snapshot ? undefined : select(state.board!)));
   return snapshot ? select(snapshot) : live!;
 }

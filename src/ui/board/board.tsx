@@ -4,6 +4,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { formatDistanceStrict } from 'date-fns';
 import dynamic from 'next/dynamic';
 import { memo, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
+import { useStore } from 'zustand';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { trimNumber } from '../../core/geometry/length';
 import type { Finding } from '../../core/findings/finding';
@@ -16,8 +17,9 @@ import { useModelStore } from '../data/use-model-store';
 import { Screen } from '../shell/screen';
 import { BoardBar } from './board-bar';
 import { SAVING_WORDS } from '../saving/saving-words';
-import { useBoard, useBoardStore } from './board-store';
-import { Desk, dropPicture } from './desk/desk';
+import { BoardContext, createBoardStore, useBoard, useBoardStore } from './board-store';
+import { Desk } from './desk/desk';
+import { dropPicture } from './desk/picking';
 import { fileOf } from './details/putting-pictures';
 import { Details } from './details/details';
 import { runKey } from './commands/commands';
@@ -28,7 +30,7 @@ import { Outline } from './outline/outline';
 import { ProofsStrip } from './proofs/proofs-strip';
 import { useSaving } from './saving/saving';
 import { useSheet } from './desk/use-sheet';
-import { useView } from '../sheet/view-store';
+import { ViewContext, useView } from '../sheet/view-store';
 
 // What is not on the board from the first is loaded when it is asked for.
 const ConflictDialog = dynamic(() => import('./saving/conflict-dialog').then((module) => module.ConflictDialog), {
@@ -46,21 +48,33 @@ const AddBlockDialog = dynamic(() => import('./outline/add-block-dialog').then((
 
 /** The board: a format open, with everything it is built and proved with. */
 export function Board({ formatId }: { formatId: string }) {
+  const [store] = useState(createBoardStore);
+  return (
+    <BoardContext value={store}>
+      <ViewContext value={store.getState().view}>
+        <OpeningBoard formatId={formatId} />
+      </ViewContext>
+    </BoardContext>
+  );
+}
+
+function OpeningBoard({ formatId }: { formatId: string }) {
+  const store = useBoardStore();
   const [problem, setProblem] = useState<string>();
   const [attempt, setAttempt] = useState(0);
-  const ready = useBoardStore((store) => store.board?.format.id === formatId);
+  const ready = useStore(store, ({ board }) => board?.format.id === formatId);
   useEffect(() => {
     let current = true;
-    openFormat(formatId).then(
+    openFormat(store, formatId).then(
       () => current && setProblem(undefined),
       (error: Error) => current && setProblem(error.message),
     );
     return () => {
       current = false;
     };
-  }, [formatId, attempt]);
+  }, [store, formatId, attempt]);
   // Another visit to the same format reads it anew.
-  useEffect(() => () => useBoardStore.setState({ board: undefined }), [formatId]);
+  useEffect(() => () => store.setState({ board: undefined }), [store, formatId]);
   if (ready) return <OpenBoard />;
   return (
     <Screen plate={[{ caption: 'Format', value: problem ? 'not open' : 'opening…', wide: true }]}>
@@ -79,6 +93,7 @@ export function Board({ formatId }: { formatId: string }) {
 }
 
 function OpenBoard() {
+  const store = useBoardStore();
   const resources = useBoard((board) => board.resources);
   const saveState = useBoard((board) => board.saveState);
   const client = useProofClient(resources);
@@ -88,25 +103,21 @@ function OpenBoard() {
   const formatId = useBoard((board) => board.format.id);
   useSaving();
   // When the store does not answer, the board goes on with what it has.
-  useModelStore(() => void fillAnew(formatId).catch(() => undefined));
+  useModelStore(() => void fillAnew(store, formatId).catch(() => undefined));
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const enter = event.key === 'Enter' && !event.defaultPrevented && onEnter(event);
-      if (
-        enter ||
-        boardKey(event, {
-          keys: () => setOpen('keys'),
-          finder: () => setOpen('finder'),
-          addBlock: () => setOpen('block'),
-        })
-      )
-        event.preventDefault();
+      const open = {
+        keys: () => setOpen('keys'),
+        finder: () => setOpen('finder'),
+        addBlock: () => setOpen('block'),
+      };
+      if (boardKey(store, event, open)) event.preventDefault();
     };
     const onPaste = (event: ClipboardEvent) => {
       const file = fileOf(event.clipboardData);
-      const { board } = useBoardStore.getState();
-      if (file && board) void dropPicture(file, board.selection);
-      else if (board && !isTyping(event)) runKey('Ctrl V');
+      const { board } = store.getState();
+      if (file && board) void dropPicture(store, file, board.selection);
+      else if (board && !isTyping(event)) runKey(store, 'Ctrl V');
     };
     window.addEventListener('keydown', onKey);
     window.addEventListener('paste', onPaste);
@@ -114,7 +125,7 @@ function OpenBoard() {
       window.removeEventListener('keydown', onKey);
       window.removeEventListener('paste', onPaste);
     };
-  }, []);
+  }, [store]);
   return (
     <>
       <Screen plate={PLATE}>
@@ -143,28 +154,6 @@ function OpenBoard() {
       </Dialog>
     </>
   );
-}
-
-/** Enter frames a selected block, and begins to type in a selected cell. */
-function onEnter(event: KeyboardEvent): boolean {
-  const target = event.target as HTMLElement;
-  if (isTyping(event)) return false;
-  // An entry of the outline that is not selected yet is selected by its own click.
-  const selection = useBoardStore.getState().board?.selection;
-  const selected =
-    selection?.kind === 'cell' ? selection.cell : selection?.kind === 'block' ? selection.block : undefined;
-  if (target.closest('button, a') && target.closest<HTMLElement>('[data-item]')?.dataset.item !== selected)
-    return false;
-  if (selection?.kind === 'cell') {
-    useBoardStore.getState().set({ typingIn: 'content' });
-    return true;
-  }
-  if (selection?.kind === 'block') {
-    const { frameSelected } = useView.getState();
-    frameSelected?.();
-    return frameSelected !== undefined;
-  }
-  return false;
 }
 
 const Panes = memo(function Panes({

@@ -1,13 +1,10 @@
 'use client';
 
-import { Box, chakra } from '@chakra-ui/react';
+import { Box, Table, chakra } from '@chakra-ui/react';
 import { FlexRender, type ReactTable, type RowData, type TableFeatures } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
 import { MoreButton } from './more-button';
-import { DataCell, HeadCell } from './table';
-
-const Line = chakra('tr', { base: { _hover: { bg: 'plumWash' } } });
 
 /** What a column of a table with sorting has. */
 interface SortedColumn {
@@ -58,15 +55,15 @@ export function ListTable<F extends TableFeatures, T extends RowData>(props: {
   const columns = table.getAllLeafColumns().length;
   return (
     <Box ref={box} flex="1" minHeight={0} overflow="auto" bg="card">
-      <chakra.table width="100%" borderCollapse="collapse" aria-label={label} aria-rowcount={rows.length + left + 1}>
-        <thead>
+      <Table.Root interactive aria-label={label} aria-rowcount={rows.length + left + 1}>
+        <Table.Header>
           {table.getHeaderGroups().map((group) => (
-            <tr key={group.id}>
+            <Table.Row key={group.id}>
               {group.headers.map((header) => {
                 const column = header.column as Partial<SortedColumn>;
                 const sorted = column.getIsSorted?.();
                 return (
-                  <HeadCell
+                  <Table.ColumnHeader
                     key={header.id}
                     aria-sort={sorted === undefined ? undefined : sorted ? `${sorted}ending` : 'none'}
                   >
@@ -77,18 +74,18 @@ export function ListTable<F extends TableFeatures, T extends RowData>(props: {
                     ) : (
                       <FlexRender header={header} />
                     )}
-                  </HeadCell>
+                  </Table.ColumnHeader>
                 );
               })}
-            </tr>
+            </Table.Row>
           ))}
-        </thead>
-        <tbody>
+        </Table.Header>
+        <Table.Body>
           <Gap height={before} columns={columns} />
           {items.map((item) => {
             const row = rows[item.index]!;
             return (
-              <Line
+              <Table.Row
                 key={row.id}
                 ref={virtual.measureElement}
                 data-index={item.index}
@@ -97,16 +94,16 @@ export function ListTable<F extends TableFeatures, T extends RowData>(props: {
                 onClick={onOpen && (() => onOpen(row.original))}
               >
                 {row.getAllCells().map((cell) => (
-                  <DataCell key={cell.id}>
+                  <Table.Cell key={cell.id}>
                     <FlexRender cell={cell} />
-                  </DataCell>
+                  </Table.Cell>
                 ))}
-              </Line>
+              </Table.Row>
             );
           })}
           <Gap height={after} columns={columns} />
-        </tbody>
-      </chakra.table>
+        </Table.Body>
+      </Table.Root>
       {rows.length === 0 && empty && (
         <Box px="20px" py="16px" color="soft">
           {empty}
@@ -123,8 +120,8 @@ export function ListTable<F extends TableFeatures, T extends RowData>(props: {
 function Gap({ height, columns }: { height: number; columns: number }) {
   if (height <= 0) return null;
   return (
-    <tr aria-hidden>
+    <Table.Row aria-hidden>
       <td colSpan={columns} style={{ height, padding: 0, border: 'none' }} />
-    </tr>
+    </Table.Row>
   );
 }

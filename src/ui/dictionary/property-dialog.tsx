@@ -3,7 +3,7 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
-import { useForm, useWatch } from 'react-hook-form';
+import { Controller, type Control, useForm, useWatch } from 'react-hook-form';
 import {
   type ListedProperty,
   addProperty,
@@ -17,6 +17,7 @@ import { propertyId } from '../../core/property/dictionary-csv';
 import type { DisplayFormat } from '../../core/property/display';
 import { Quantity, unitsOf } from '../../core/property/units';
 import { Button } from '../controls/button';
+import { CheckBox } from '../controls/check-box';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, Select, TextInput } from '../controls/field';
 import { usesQuery } from '../data/queries';
@@ -167,12 +168,12 @@ export function PropertyDialog({
           />
           <Row label="Required of">
             <Flex gap="14px" pt="4px">
-              <label>
-                <input type="checkbox" {...register('mustHavePart')} /> parts
-              </label>
-              <label>
-                <input type="checkbox" {...register('mustHaveAssembly')} /> assemblies
-              </label>
+              <CheckField control={control} name="mustHavePart">
+                parts
+              </CheckField>
+              <CheckField control={control} name="mustHaveAssembly">
+                assemblies
+              </CheckField>
             </Flex>
           </Row>
           <Row label="Description" htmlFor="property-description">
@@ -188,6 +189,25 @@ export function PropertyDialog({
         )}
       </Flex>
     </Dialog>
+  );
+}
+
+/** Yes or no in the form. */
+function CheckField(props: {
+  control: Control<Fields>;
+  name: 'mustHavePart' | 'mustHaveAssembly';
+  children: ReactNode;
+}) {
+  return (
+    <Controller
+      control={props.control}
+      name={props.name}
+      render={({ field: { value, onChange } }) => (
+        <CheckBox checked={value} onChange={onChange}>
+          {props.children}
+        </CheckBox>
+      )}
+    />
   );
 }
 

@@ -1,10 +1,13 @@
 'use client';
 
-import { type CSSProperties, type Ref, useId, useState } from 'react';
+import { type CSSProperties, type RefObject, useId, useState } from 'react';
 import type { Answers } from '../../core/drawing/drawing';
 import { readAnswer } from '../../core/format/asked';
 import type { AskedValue } from '../../core/format/document';
 import { valueText } from '../../core/property/value';
+
+/** The fields that are there, by the key of what they answer: so that a list or a click on the sheet leads to them. */
+export type AnswerFields = RefObject<Map<string, HTMLInputElement>>;
 
 /**
  * The field that answers an asked value. Every text that is an answer is taken at once; one that is not stays as it was
@@ -17,11 +20,11 @@ export function AnswerField(props: {
   refused: (reason: string | undefined) => void;
   disabled?: boolean;
   style?: CSSProperties;
-  ref?: Ref<HTMLInputElement>;
+  fields?: AnswerFields;
   onFocus?: () => void;
   onBlur?: () => void;
 }) {
-  const { asked, answers, answer, refused, disabled, style, ref, onFocus, onBlur } = props;
+  const { asked, answers, answer, refused, disabled, style, fields, onFocus, onBlur } = props;
   const given = answers[asked.key];
   const [typed, setTyped] = useState<string>();
   const id = useId();
@@ -35,7 +38,10 @@ export function AnswerField(props: {
   return (
     <>
       <input
-        ref={ref}
+        ref={(element) => {
+          if (element) fields?.current.set(asked.key, element);
+          return () => void fields?.current.delete(asked.key);
+        }}
         id={id}
         aria-label={asked.prompt || asked.name}
         data-asked={asked.key}

@@ -8,7 +8,7 @@ import type { Composed } from '../../core/scene/compose';
 import type { AskedValue } from '../../core/format/document';
 import { valueText } from '../../core/property/value';
 import { Problem } from '../controls/field';
-import { AnswerField } from './answer-field';
+import { AnswerField, type AnswerFields } from './answer-field';
 import { askedPlaces } from './asked-places';
 import { askedOf } from './use-sheets';
 import { type Changed, type OpenDrawing, withAnswer } from './drawing-store';
@@ -33,9 +33,10 @@ export function AskedPane(props: {
   open: OpenDrawing;
   sheet: Outcome<Composed>;
   focused: string | undefined;
+  fields: AnswerFields;
   onChange: (changed: Changed) => void;
 }) {
-  const { open, sheet, focused, onChange } = props;
+  const { open, sheet, focused, fields, onChange } = props;
   const { drawing } = open;
   const asked = askedOf(open);
   const places = askedPlaces(asked, sheet.ok ? sheet.report : undefined);
@@ -66,7 +67,7 @@ export function AskedPane(props: {
             type="button"
             data-pressed={focused === one.key ? '' : undefined}
             disabled={drawing.state === 'finished'}
-            onClick={() => document.querySelector<HTMLInputElement>(`[data-asked="${one.key}"]`)?.focus()}
+            onClick={() => fields.current.get(one.key)?.focus()}
           >
             <Box as="span" width="18px" color="ochre" fontWeight={600}>
               {i + 1}

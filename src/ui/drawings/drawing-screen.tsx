@@ -2,7 +2,7 @@
 
 import { Box, Flex, Menu } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
-import { useCallback, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import { lossesOn } from '../../core/drawing/resizing';
 import type { Revising } from '../../core/drawing/revising';
 import type { RevisionRow } from '../../core/revision/rows';
@@ -17,7 +17,9 @@ import { type RequestFailed, askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
 import { useModelStore } from '../data/use-model-store';
 import { SavingWords } from '../saving/saving-words';
+import { ViewContext, createViewStore } from '../sheet/view-store';
 import { Screen } from '../shell/screen';
+import type { AnswerFields } from './answer-field';
 import { AskedPane } from './asked-pane';
 import { ClashStrip } from './clash-strip';
 import { DrawingSheet } from './drawing-sheet';
@@ -40,6 +42,8 @@ export function DrawingScreen({ id }: { id: string }) {
   const { store, open, problem, saving } = useDrawing(id);
   const change = useCallback((changed: Changed) => store.change(changed), [store]);
   const [focused, setFocused] = useState<string>();
+  const fields: AnswerFields = useRef(new Map());
+  const [view] = useState(createViewStore);
   const [moved, setMoved] = useState(false);
   const { status } = useModelStore((models) => {
     if (!open || !concerns(open, models)) return;
@@ -145,7 +149,16 @@ export function DrawingScreen({ id }: { id: string }) {
             <Flex direction="column" flex="1" minWidth={0}>
               <SheetTabs planned={planned} shown={shown?.place.number ?? 1} onShow={setWanted} />
               <Box flex="1" minHeight={0}>
-                <DrawingSheet open={open} sheet={sheet} focused={focused} onFocus={setFocused} onChange={change} />
+                <ViewContext value={view}>
+                  <DrawingSheet
+                    open={open}
+                    sheet={sheet}
+                    focused={focused}
+                    fields={fields}
+                    onFocus={setFocused}
+                    onChange={change}
+                  />
+                </ViewContext>
               </Box>
             </Flex>
             <Flex
@@ -161,7 +174,9 @@ export function DrawingScreen({ id }: { id: string }) {
                 <Choice label="Beside the sheet" value={pane} options={PANES} onChange={setPane} />
               </Flex>
               <Box flex="1" minHeight={0} overflowY="auto">
-                {pane === 'asked' && <AskedPane open={open} sheet={sheet} focused={focused} onChange={change} />}
+                {pane === 'asked' && (
+                  <AskedPane open={open} sheet={sheet} focused={focused} fields={fields} onChange={change} />
+                )}
                 {pane === 'revisions' && <RevisionsPane open={open} onRevise={revise} preview={setPreview} />}
                 {pane === 'sheets' && <SheetsPane open={open} planned={planned} onShow={setWanted} onChange={change} />}
               </Box>

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { type CSSProperties, type MouseEvent, type ReactNode, useRef, useState } from 'react';
+import { type MouseEvent, type ReactNode, useRef, useState } from 'react';
 import { overrulable } from '../../core/drawing/asking';
 import { type Point, holds, top } from '../../core/geometry/box';
 import { fontFamily } from '../../core/lettering/fonts';
@@ -10,21 +10,14 @@ import type { Outcome } from '../../core/refusal';
 import type { Composed } from '../../core/scene/compose';
 import type { CellReport, Report } from '../../core/scene/report';
 import { useZoom } from '../sheet/use-zoom';
-import { type View, fromDesk, toDesk, useView } from '../sheet/view-store';
+import { type View, fromDesk, toDesk, useView, useViewStore } from '../sheet/view-store';
 import { Button } from '../controls/button';
 import { Problem, TextInput } from '../controls/field';
-import { SceneView } from '../sheet/scene-view';
-import { AnswerField } from './answer-field';
+import { SheetOnDesk } from '../sheet/sheet-on-desk';
+import { AnswerField, type AnswerFields } from './answer-field';
 import { type AskedPlace, askedPlaces } from './asked-places';
 import { askedOf, documentsOf } from './use-sheets';
 import { type Changed, type OpenDrawing, withAnswer } from './drawing-store';
-
-const TEXT_STYLE: CSSProperties = {
-  fontKerning: 'none',
-  fontVariantLigatures: 'none',
-  textRendering: 'geometricPrecision',
-  whiteSpace: 'pre',
-};
 
 /** Least height of a cell on the screen at which it can be typed in, px. */
 const LEGIBLE = 24;
@@ -33,12 +26,13 @@ interface SheetProps {
   open: OpenDrawing;
   sheet: Outcome<Composed>;
   focused: string | undefined;
+  fields: AnswerFields;
   onFocus: (key: string | undefined) => void;
   onChange: (changed: Changed) => void;
 }
 
 /** The sheet of a drawing: its asked values are typed where they stand, everything else is locked and says why. */
-export function DrawingSheet({ open, sheet, focused, onFocus, onChange }: SheetProps) {
+export function DrawingSheet({ open, sheet, focused, fields, onFocus, onChange }: SheetProps) {
   const svg = useRef<SVGSVGElement>(null);
   const view = useView((state) => state.view);
   const [asking, setAsking] = useState<string>();
@@ -52,34 +46,13 @@ export function DrawingSheet({ open, sheet, focused, onFocus, onChange }: SheetP
     const point = fromDesk(view, report.sheet.height, { x: event.clientX - frame.left, y: event.clientY - frame.top });
     const cell = report.cells.findLast((one) => holds(one.box, point));
     const own = places.find((place) => place.cell?.id === cell?.id);
-    if (own) document.querySelector<HTMLInputElement>(`[data-asked="${own.asked.key}"]`)?.focus();
+    if (own) fields.current.get(own.asked.key)?.focus();
     setAsking(own ? undefined : cell?.id);
   };
   const locked = report?.cells.find((cell) => cell.id === asking);
   return (
     <Box position="relative" width="100%" height="100%" bg="desk" overflow="hidden" data-testid="desk">
-      <svg
-        ref={svg}
-        width="100%"
-        height="100%"
-        role="img"
-        aria-label="Sheet"
-        style={{ display: 'block', ...TEXT_STYLE }}
-        onClick={click}
-      >
-        {sheet.ok && (
-          <g transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
-            <rect
-              width={sheet.scene.width}
-              height={sheet.scene.height}
-              fill="#FFFFFF"
-              stroke="var(--chakra-colors-line)"
-              vectorEffect="non-scaling-stroke"
-            />
-            <SceneView scene={sheet.scene} />
-          </g>
-        )}
-      </svg>
+      <SheetOnDesk svg={svg} scene={sheet.ok ? sheet.scene : undefined} onClick={click} />
       {!sheet.ok && <Problem>{sheet.reason}</Problem>}
       {report &&
         places.map((place, i) =>
@@ -93,6 +66,7 @@ export function DrawingSheet({ open, sheet, focused, onFocus, onChange }: SheetP
               report={report}
               open={open}
               focused={focused === place.asked.key}
+              fields={fields}
               onFocus={onFocus}
               onChange={onChange}
             />
@@ -118,14 +92,27 @@ interface AskedOnSheetProps {
   report: Report;
   open: OpenDrawing;
   focused: boolean;
+  fields: AnswerFields;
   onFocus: (key: string | undefined) => void;
   onChange: (changed: Changed) => void;
 }
 
 /** One asked value where it stands: its field lies over the cell, its prompt beside it while it is typed in. */
-function AskedOnSheet({ place, number, of, view, report, open, focused, onFocus, onChange }: AskedOnSheetProps) {
+function AskedOnSheet({
+  place,
+  number,
+  of,
+  view,
+  report,
+  open,
+  focused,
+  fields,
+  onFocus,
+  onChange,
+}: AskedOnSheetProps) {
   const { asked, cell } = place;
   const { drawing } = open;
+  const viewStore = useViewStore();
   const [problem, setProblem] = useState<string>();
   const at = toDesk(view, report.sheet.height, { x: cell.box.x, y: top(cell.box) });
   const [width, height] = [cell.box.width * view.k, cell.box.height * view.k];
@@ -136,7 +123,7 @@ function AskedOnSheet({ place, number, of, view, report, open, focused, onFocus,
     onFocus(asked.key);
     if (height >= LEGIBLE) return;
     const block = report.blocks.find((one) => one.id === cell.block);
-    if (block) useView.getState().frame(block.box);
+    if (block) viewStore.getState().frame(block.box);
   };
   return (
     <>
@@ -149,6 +136,7 @@ function AskedOnSheet({ place, number, of, view, report, open, focused, onFocus,
         pointerEvents="none"
       >
         <AnswerField
+          fields={fields}
           asked={asked}
           answers={drawing.answers}
           disabled={locked}

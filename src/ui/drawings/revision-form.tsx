@@ -1,11 +1,12 @@
 'use client';
 
-import { Flex, chakra } from '@chakra-ui/react';
+import { Flex } from '@chakra-ui/react';
 import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import { type Revising, revise as revised } from '../../core/drawing/revising';
 import type { Outcome } from '../../core/refusal';
 import { RevisionRow, type RowOutcome } from '../../core/revision/rows';
 import { Button } from '../controls/button';
+import { CheckBox } from '../controls/check-box';
 import { Problem, Row, TextArea, TextInput } from '../controls/field';
 import { sentence } from '../controls/sentence';
 import type { OpenDrawing } from './drawing-store';
@@ -99,10 +100,9 @@ export function RevisionForm(props: {
       {field('change', 'Change number', line)}
       {scheme.released && (
         <Row label="">
-          <chakra.label display="flex" gap="6px" alignItems="center">
-            <input type="checkbox" checked={released} onChange={(event) => setReleased(event.target.checked)} />
+          <CheckBox checked={released} onChange={setReleased}>
             The drawing is released with it
-          </chakra.label>
+          </CheckBox>
         </Row>
       )}
       {wrong && !wrong.place && touched.size > 0 && <Problem>{wrong.reason}</Problem>}

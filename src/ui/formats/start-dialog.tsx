@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { type StartOptions, startBlank, startFromStandard } from '../../core/format/starting';
 import { STANDARD_SIZES } from '../../core/sheet/sizes';
+import { CheckBox } from '../controls/check-box';
 import { Choice } from '../controls/choice';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, Select, TextInput } from '../controls/field';
@@ -154,16 +155,15 @@ export function StartDialog({ first, onClose }: { first: ShelfEntry | undefined;
             <Row label="Sizes">
               <Flex wrap="wrap" gap="2px 12px" pt="3px">
                 {STANDARD_SIZES.filter((size) => size.standard === standard).map((size) => (
-                  <label key={size.id}>
-                    <input
-                      type="checkbox"
-                      checked={sizes.includes(size.id)}
-                      onChange={(event) =>
-                        setSizes(event.target.checked ? [...sizes, size.id] : sizes.filter((id) => id !== size.id))
-                      }
-                    />{' '}
+                  <CheckBox
+                    key={size.id}
+                    checked={sizes.includes(size.id)}
+                    onChange={(checked) =>
+                      setSizes(checked ? [...sizes, size.id] : sizes.filter((id) => id !== size.id))
+                    }
+                  >
                     {size.name} {size.orientation}
-                  </label>
+                  </CheckBox>
                 ))}
               </Flex>
             </Row>

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex, chakra } from '@chakra-ui/react';
+import { Box, Flex, Table, chakra } from '@chakra-ui/react';
 import { type CSSProperties, type MouseEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { holds, top } from '../../core/geometry/box';
 import { findingWords } from '../../core/findings/words';
@@ -11,7 +11,6 @@ import type { CellReport } from '../../core/scene/report';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { WeightMark } from '../controls/mark';
-import { DataCell, HeadCell } from '../controls/table';
 import { factsFor } from '../data/office';
 import { exportSheet } from '../../contract/formats';
 import { askForFile } from '../data/request';
@@ -25,8 +24,6 @@ const TEXT_STYLE: CSSProperties = {
   textRendering: 'geometricPrecision',
   whiteSpace: 'pre',
 };
-
-const Line = chakra('tr', { base: { cursor: 'pointer', _hover: { bg: 'plumWash' }, _selected: { bg: 'plumWash' } } });
 
 /** One proof open: its sheet, and every cell's text, where it comes from and how it fits; each points at the other. */
 export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: string; onClose: () => void }) {
@@ -151,35 +148,37 @@ export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: 
               ))}
             </Box>
           )}
-          <chakra.table width="100%" borderCollapse="collapse" fontSize="14px">
-            <thead>
-              <tr>
+          <Table.Root interactive fontSize="14px">
+            <Table.Header>
+              <Table.Row>
                 {['Cell', 'Prints', 'Comes from', 'Fit'].map((name) => (
-                  <HeadCell key={name}>{name}</HeadCell>
+                  <Table.ColumnHeader key={name}>{name}</Table.ColumnHeader>
                 ))}
-              </tr>
-            </thead>
-            <tbody>
+              </Table.Row>
+            </Table.Header>
+            <Table.Body>
               {report?.cells
                 .filter((cell) => cell.text !== '' || cell.trace.length > 0)
                 .map((cell) => (
-                  <Line
+                  <Table.Row
+                    cursor="pointer"
+                    _selected={{ bg: 'plumWash' }}
                     key={cell.id}
                     data-cell={cell.id}
                     aria-selected={shown === cell.id}
                     onClick={() => setShown(cell.id)}
                     onMouseEnter={() => setShown(cell.id)}
                   >
-                    <DataCell>{cell.name}</DataCell>
-                    <DataCell whiteSpace="pre-line">{cell.text || '–'}</DataCell>
-                    <DataCell fontSize="13px">{originOf(cell)}</DataCell>
-                    <DataCell fontSize="13px" color={cell.fit?.verdict === 'overflows' ? 'vermilion' : undefined}>
+                    <Table.Cell>{cell.name}</Table.Cell>
+                    <Table.Cell whiteSpace="pre-line">{cell.text || '–'}</Table.Cell>
+                    <Table.Cell fontSize="13px">{originOf(cell)}</Table.Cell>
+                    <Table.Cell fontSize="13px" color={cell.fit?.verdict === 'overflows' ? 'vermilion' : undefined}>
                       {fitOf(cell)}
-                    </DataCell>
-                  </Line>
+                    </Table.Cell>
+                  </Table.Row>
                 ))}
-            </tbody>
-          </chakra.table>
+            </Table.Body>
+          </Table.Root>
         </Box>
       </Flex>
     </Flex>

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex, chakra } from '@chakra-ui/react';
+import { Box, Flex, Table, chakra } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useCallback, useMemo, useState } from 'react';
@@ -83,20 +83,20 @@ export function ProofsScreen({ formatId }: { formatId: string }) {
         )}
         {loaded && (
           <Box flex="1" overflow="auto" bg="card">
-            <chakra.table borderCollapse="collapse">
-              <thead>
-                <tr>
+            <Table.Root>
+              <Table.Header>
+                <Table.Row>
                   <chakra.th position="sticky" top={0} left={0} bg="card" zIndex={2} />
                   {sizes.map((size) => (
                     <chakra.th key={size.id} position="sticky" top={0} bg="card" zIndex={1} py="4px" fontWeight={600}>
                       {size.name}
                     </chakra.th>
                   ))}
-                </tr>
-              </thead>
-              <tbody>
+                </Table.Row>
+              </Table.Header>
+              <Table.Body>
                 {rows.map((row) => (
-                  <tr key={row.key}>
+                  <Table.Row key={row.key}>
                     <chakra.th
                       position="sticky"
                       left={0}
@@ -122,10 +122,10 @@ export function ProofsScreen({ formatId }: { formatId: string }) {
                         />
                       </chakra.td>
                     ))}
-                  </tr>
+                  </Table.Row>
                 ))}
-              </tbody>
-            </chakra.table>
+              </Table.Body>
+            </Table.Root>
             <Box px="16px">
               <MoreButton
                 left={(models.total ?? 0) - models.entries.length}

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex, chakra } from '@chakra-ui/react';
+import { Box, Flex, Table, chakra } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type ProvingView, readProving, startProving, stopProving } from '../../contract/proving';
@@ -9,7 +9,6 @@ import type { FormatDocument } from '../../core/format/document';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
 import { Progress } from '../controls/progress';
-import { DataCell, HeadCell } from '../controls/table';
 import { ask } from '../data/request';
 import { SIGN_COLOUR, VerdictWord } from '../proof/verdict-word';
 import { type ProofRow, modelRow } from './proof-rows';
@@ -79,45 +78,43 @@ function RunWords({ run }: { run: ProvingView }) {
   );
 }
 
-const Line = chakra('tr', { base: { cursor: 'pointer', _hover: { bg: 'plumWash' } } });
-
 function Worst(props: { run: ProvingView; document: FormatDocument; onOpen: (row: ProofRow, sizeId: string) => void }) {
   const { run, document, onOpen } = props;
   const total = run.counts['■'] + run.counts['▲'];
   return (
     <Box maxHeight="260px" overflowY="auto" mt="6px" border="1px solid" borderColor="line" bg="card" tabIndex={0}>
-      <chakra.table width="100%" borderCollapse="collapse" fontSize="14px">
-        <thead>
-          <tr>
+      <Table.Root interactive fontSize="14px">
+        <Table.Header>
+          <Table.Row>
             {['Size', 'Model', 'Verdict', 'Findings'].map((name) => (
-              <HeadCell key={name}>{name}</HeadCell>
+              <Table.ColumnHeader key={name}>{name}</Table.ColumnHeader>
             ))}
-          </tr>
-        </thead>
-        <tbody>
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
           {run.worst.map(({ specimen, name, variant, sizeId, verdict, findings }) => {
             const row = modelRow(specimen, name, variant);
             const size = document.sizes.find((one) => one.id === sizeId)?.name ?? sizeId;
             return (
-              <Line key={`${row.key}/${sizeId}`} onClick={() => onOpen(row, sizeId)}>
-                <DataCell>{size}</DataCell>
-                <DataCell whiteSpace="nowrap">
+              <Table.Row key={`${row.key}/${sizeId}`} cursor="pointer" onClick={() => onOpen(row, sizeId)}>
+                <Table.Cell>{size}</Table.Cell>
+                <Table.Cell whiteSpace="nowrap">
                   <chakra.button type="button" textDecoration="underline" color="plum">
                     {row.words}
                   </chakra.button>
-                </DataCell>
-                <DataCell whiteSpace="nowrap">
+                </Table.Cell>
+                <Table.Cell whiteSpace="nowrap">
                   <VerdictWord verdict={verdict} />
-                </DataCell>
-                <DataCell>
+                </Table.Cell>
+                <Table.Cell>
                   {findings[0] && findingWords(findings[0])}
                   {findings.length > 1 && ` and ${findings.length - 1} more`}
-                </DataCell>
-              </Line>
+                </Table.Cell>
+              </Table.Row>
             );
           })}
-        </tbody>
-      </chakra.table>
+        </Table.Body>
+      </Table.Root>
       {total > run.worst.length && (
         <Box px="10px" py="4px" color="soft" fontSize="14px">
           and {total - run.worst.length} more

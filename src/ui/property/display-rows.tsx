@@ -8,6 +8,7 @@ import { knownUnit, unitsOf } from '../../core/property/units';
 import type { Value } from '../../core/property/value';
 import { refuse } from '../../core/refusal';
 import type { Outcome } from '../../core/refusal';
+import { CheckBox } from '../controls/check-box';
 import { CommitField, Row, SelectRow } from '../controls/field';
 
 /** Values to show the effect of a display format with, where nothing better is at hand. */
@@ -136,9 +137,10 @@ function NumberRows(props: {
             ['showUnit', 'with its unit', display.showUnit === true],
           ] as const
         ).map(([key, words, on]) => (
-          <Box as="label" key={key} display="block" fontSize="14px">
-            <input type="checkbox" checked={on} onChange={(event) => void onChange({ [key]: event.target.checked })} />{' '}
-            {words}
+          <Box key={key} fontSize="14px">
+            <CheckBox checked={on} onChange={(checked) => void onChange({ [key]: checked })}>
+              {words}
+            </CheckBox>
           </Box>
         ))}
       </Row>

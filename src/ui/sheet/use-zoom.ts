@@ -4,7 +4,7 @@ import { select } from 'd3-selection';
 import { type ZoomBehavior, zoom, zoomIdentity } from 'd3-zoom';
 import { type RefObject, useEffect, useRef } from 'react';
 import type { Box } from '../../core/geometry/box';
-import { useView } from './view-store';
+import { type ViewStore, useViewStore } from './view-store';
 
 /** Room left around what is shown, px. */
 const BORDER = { sheet: 26, block: 58 };
@@ -17,13 +17,14 @@ export function useZoom(
   svg: RefObject<SVGSVGElement | null>,
   sheet: { width: number; height: number } | undefined,
 ): void {
+  const view = useViewStore();
   const desk = useRef<ZoomedDesk>(undefined);
   useEffect(() => {
     if (!svg.current) return;
-    const made = new ZoomedDesk(svg.current);
+    const made = new ZoomedDesk(svg.current, view);
     desk.current = made;
     return () => made.end();
-  }, [svg]);
+  }, [svg, view]);
   const [width, height] = [sheet?.width, sheet?.height];
   useEffect(() => {
     if (width !== undefined && height !== undefined) desk.current?.setSheet({ width, height });
@@ -37,7 +38,10 @@ class ZoomedDesk {
   private fitted = true;
   private spaceHeld = false;
 
-  constructor(private readonly element: SVGSVGElement) {
+  constructor(
+    private readonly element: SVGSVGElement,
+    view: ViewStore,
+  ) {
     this.behaviour = zoom<SVGSVGElement, unknown>()
       .scaleExtent([0.05, 200])
       // Its own way reads lengths of the element, which cannot be resolved once the desk is gone.
@@ -59,11 +63,11 @@ class ZoomedDesk {
         'zoom',
         ({ transform, sourceEvent }: { transform: { k: number; x: number; y: number }; sourceEvent: unknown }) => {
           if (sourceEvent) this.fitted = false;
-          useView.setState({ view: { k: transform.k, x: transform.x, y: transform.y } });
+          view.setState({ view: { k: transform.k, x: transform.x, y: transform.y } });
         },
       );
     select(element).call(this.behaviour).on('dblclick.zoom', null);
-    useView.setState({ fit: () => this.fit(), frame: (box) => this.frame(box) });
+    view.setState({ fit: () => this.fit(), frame: (box) => this.frame(box) });
     window.addEventListener('keydown', this.key);
     window.addEventListener('keyup', this.key);
     this.observer = new ResizeObserver(() => this.fitted && this.fit());

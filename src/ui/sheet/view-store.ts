@@ -1,4 +1,6 @@
-import { create } from 'zustand';
+import { createContext, useContext } from 'react';
+import { useStore } from 'zustand';
+import { type StoreApi, createStore } from 'zustand/vanilla';
 import type { Box, Point } from '../../core/geometry/box';
 
 /** CSS pixels per mm at true size: 96 per inch. */
@@ -11,7 +13,7 @@ export interface View {
   y: number;
 }
 
-interface ViewStore {
+interface ViewState {
   view: View;
   /** Asks the desk to show something; the desk sets these when it is there. */
   fit: () => void;
@@ -19,20 +21,38 @@ interface ViewStore {
   /** Shows the block that is selected, and goes to its first number; there while a block is selected that stands on the sheet. */
   frameSelected: (() => void) | undefined;
   focusNumbers: (() => void) | undefined;
+  /** Goes to what is selected in the list of what is on the sheet. */
+  focusOutline: (() => void) | undefined;
   pointer: Point | undefined;
   /** Two points are being measured. */
   measuring: boolean;
 }
 
-export const useView = create<ViewStore>(() => ({
-  view: { k: 1, x: 0, y: 0 },
-  fit: () => undefined,
-  frame: () => undefined,
-  frameSelected: undefined,
-  focusNumbers: undefined,
-  pointer: undefined,
-  measuring: false,
-}));
+/** How the sheet of one desk stands, and what its parts can be asked to show. */
+export type ViewStore = StoreApi<ViewState>;
+
+export const createViewStore = (): ViewStore =>
+  createStore<ViewState>(() => ({
+    view: { k: 1, x: 0, y: 0 },
+    fit: () => undefined,
+    frame: () => undefined,
+    frameSelected: undefined,
+    focusNumbers: undefined,
+    focusOutline: undefined,
+    pointer: undefined,
+    measuring: false,
+  }));
+
+/** The view of the desk that a component belongs to. */
+export const ViewContext = createContext<ViewStore | undefined>(undefined);
+
+export function useViewStore(): ViewStore {
+  const store = useContext(ViewContext);
+  if (!store) throw new Error('There is no desk around this component.');
+  return store;
+}
+
+export const useView = <T>(select: (state: ViewState) => T): T => useStore(useViewStore(), select);
 
 /** The view's scale as a drawing writes it: `1 : 1.9` or `2.4 : 1`. */
 export function scaleWords(k: number): string {

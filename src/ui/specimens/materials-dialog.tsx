@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex, chakra } from '@chakra-ui/react';
+import { Box, Flex, Table, chakra } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -9,7 +9,6 @@ import { Material } from '../../core/specimen/material';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { CommitField, Problem, TextInput } from '../controls/field';
-import { DataCell, HeadCell } from '../controls/table';
 import { keepMaterial, removeMaterial } from '../../contract/office';
 import { materialsQuery } from '../data/queries';
 import { ask } from '../data/request';
@@ -56,27 +55,27 @@ export function MaterialsDialog({ onClose, onChange }: { onClose: () => void; on
         A material is found by the name that models give it, without case, spaces and punctuation.
       </Box>
       <Box maxHeight="330px" overflowY="auto" border="1px solid" borderColor="line">
-        <chakra.table width="100%" borderCollapse="collapse">
-          <thead>
-            <tr>
-              <HeadCell>Material</HeadCell>
-              <HeadCell style={{ width: 130 }}>kg/dm³</HeadCell>
-              <HeadCell style={{ width: 40 }} aria-label="Take out" />
-            </tr>
-          </thead>
-          <tbody>
+        <Table.Root>
+          <Table.Header>
+            <Table.Row>
+              <Table.ColumnHeader>Material</Table.ColumnHeader>
+              <Table.ColumnHeader style={{ width: 130 }}>kg/dm³</Table.ColumnHeader>
+              <Table.ColumnHeader style={{ width: 40 }} aria-label="Take out" />
+            </Table.Row>
+          </Table.Header>
+          <Table.Body>
             {rows?.map(({ material, version }) => (
-              <tr key={material.name}>
-                <DataCell>{material.name}</DataCell>
-                <DataCell>
+              <Table.Row key={material.name}>
+                <Table.Cell>{material.name}</Table.Cell>
+                <Table.Cell>
                   <CommitField
                     bare
                     label={`Density of ${material.name}`}
                     value={String(material.density)}
                     onCommit={(text) => keep(material.name, text, version)}
                   />
-                </DataCell>
-                <DataCell>
+                </Table.Cell>
+                <Table.Cell>
                   <chakra.button
                     type="button"
                     aria-label={`Take out ${material.name}`}
@@ -84,11 +83,11 @@ export function MaterialsDialog({ onClose, onChange }: { onClose: () => void; on
                   >
                     <Trash2 size={15} />
                   </chakra.button>
-                </DataCell>
-              </tr>
+                </Table.Cell>
+              </Table.Row>
             ))}
-          </tbody>
-        </chakra.table>
+          </Table.Body>
+        </Table.Root>
       </Box>
       <chakra.form
         pt="8px"

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex, Grid, chakra } from '@chakra-ui/react';
+import { Box, Flex, Grid, Table, chakra } from '@chakra-ui/react';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
 import Link from 'next/link';
@@ -16,7 +16,6 @@ import { modelSources } from '../../core/specimen/models';
 import type { Specimen } from '../../core/specimen/specimen';
 import { Button } from '../controls/button';
 import { CommitField, Problem, TextInput } from '../controls/field';
-import { DataCell, HeadCell } from '../controls/table';
 import { officeQuery, shelfQuery } from '../data/queries';
 import { useAtHand, useFormats } from '../data/use-at-hand';
 import { useProofClient } from '../data/use-proof-client';
@@ -166,55 +165,48 @@ function ValueTable({
   };
   return (
     <>
-      <chakra.table
-        width="100%"
-        borderCollapse="collapse"
-        bg="card"
-        border="1px solid"
-        borderColor="line"
-        tableLayout="fixed"
-      >
-        <thead>
-          <tr>
-            <HeadCell style={{ width: '21%' }}>Name in the model</HeadCell>
-            <HeadCell>Value</HeadCell>
+      <Table.Root bg="card" border="1px solid" borderColor="line" tableLayout="fixed">
+        <Table.Header>
+          <Table.Row>
+            <Table.ColumnHeader style={{ width: '21%' }}>Name in the model</Table.ColumnHeader>
+            <Table.ColumnHeader>Value</Table.ColumnHeader>
             {specimen.variants.map((variant) => (
-              <HeadCell key={variant.name}>{variant.name}</HeadCell>
+              <Table.ColumnHeader key={variant.name}>{variant.name}</Table.ColumnHeader>
             ))}
-          </tr>
-        </thead>
-        <tbody>
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
           {names.map((name) => {
             const property = readAs(name);
             return (
-              <tr key={name}>
-                <DataCell>
+              <Table.Row key={name}>
+                <Table.Cell>
                   <Box fontWeight={500}>{name}</Box>
                   {property !== name && (
                     <Box fontSize="12px" color={property ? 'plum' : 'ochre'}>
                       {property ? `read as ${property}` : '▲ no property reads it'}
                     </Box>
                   )}
-                </DataCell>
+                </Table.Cell>
                 {[undefined, ...specimen.variants.map((_, i) => i)].map((variant) => {
                   const values = variant === undefined ? specimen.values : specimen.variants[variant]!.values;
                   const who = variant === undefined ? specimen.name : specimen.variants[variant]!.name;
                   return (
-                    <DataCell key={variant ?? 'own'}>
+                    <Table.Cell key={variant ?? 'own'}>
                       <CommitField
                         bare
                         label={`${name} of ${who}`}
                         value={values[name] === undefined ? '' : valueText(values[name])}
                         onCommit={(text) => setValue(variant, name, text)}
                       />
-                    </DataCell>
+                    </Table.Cell>
                   );
                 })}
-              </tr>
+              </Table.Row>
             );
           })}
-        </tbody>
-      </chakra.table>
+        </Table.Body>
+      </Table.Root>
       <chakra.form
         display="flex"
         gap="6px"
@@ -268,27 +260,26 @@ function Components({
       <Box as="h3" fontWeight={600} pb="4px">
         Components
       </Box>
-      <chakra.table
-        width="100%"
+      <Table.Root
         maxWidth="560px"
-        borderCollapse="collapse"
+
         bg="card"
         border="1px solid"
         borderColor="line"
       >
-        <thead>
-          <tr>
-            <HeadCell style={{ width: 110 }}>Quantity</HeadCell>
-            <HeadCell>Model</HeadCell>
-            <HeadCell>Kind</HeadCell>
-          </tr>
-        </thead>
-        <tbody>
+        <Table.Header>
+          <Table.Row>
+            <Table.ColumnHeader style={{ width: 110 }}>Quantity</Table.ColumnHeader>
+            <Table.ColumnHeader>Model</Table.ColumnHeader>
+            <Table.ColumnHeader>Kind</Table.ColumnHeader>
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
           {specimen.components.map((component, i) => {
             const model = known.find((other) => other.id === component.specimen);
             return (
-              <tr key={`${component.specimen}/${i}`}>
-                <DataCell>
+              <Table.Row key={`${component.specimen}/${i}`}>
+                <Table.Cell>
                   <CommitField
                     bare
                     label={`Quantity of ${model?.name ?? component.specimen}`}
@@ -302,8 +293,8 @@ function Components({
                       });
                     }}
                   />
-                </DataCell>
-                <DataCell>
+                </Table.Cell>
+                <Table.Cell>
                   {model ? (
                     <chakra.a asChild color="plum" textDecoration="underline">
                       <Link href={`/specimens/${model.id}`}>{model.name}</Link>
@@ -311,13 +302,13 @@ function Components({
                   ) : (
                     <Problem>{component.specimen} is not among the specimens</Problem>
                   )}
-                </DataCell>
-                <DataCell>{model?.model ?? '–'}</DataCell>
-              </tr>
+                </Table.Cell>
+                <Table.Cell>{model?.model ?? '–'}</Table.Cell>
+              </Table.Row>
             );
           })}
-        </tbody>
-      </chakra.table>
+        </Table.Body>
+      </Table.Root>
     </Box>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex, chakra } from '@chakra-ui/react';
+import { Box, Flex, Table, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import { trimNumber } from '../../core/geometry/length';
 import { shapeMass } from '../../core/specimen/mass';
@@ -8,7 +8,6 @@ import { ownMass, totalMass } from '../../core/specimen/mass';
 import type { ModelSources } from '../../core/specimen/models';
 import type { Specimen } from '../../core/specimen/specimen';
 import { Button } from '../controls/button';
-import { DataCell, HeadCell } from '../controls/table';
 import { MaterialsDialog } from './materials-dialog';
 
 /** How far the mass that a model says may be from what is computed before it is marked. */
@@ -58,34 +57,36 @@ export function SpecimenMass(props: { specimen: Specimen; sources: ModelSources;
           Materials…
         </Button>
       </Flex>
-      <chakra.table width="100%" borderCollapse="collapse" bg="card" border="1px solid" borderColor="line">
-        <thead>
-          <tr>
-            <HeadCell>Variant</HeadCell>
-            <HeadCell>The model says</HeadCell>
-            <HeadCell>{specimen.components.length > 0 ? 'Components give' : 'Shape gives'}</HeadCell>
-            <HeadCell>With</HeadCell>
-            <HeadCell>Apart</HeadCell>
-          </tr>
-        </thead>
-        <tbody>
+      <Table.Root bg="card" border="1px solid" borderColor="line">
+        <Table.Header>
+          <Table.Row>
+            <Table.ColumnHeader>Variant</Table.ColumnHeader>
+            <Table.ColumnHeader>The model says</Table.ColumnHeader>
+            <Table.ColumnHeader>
+              {specimen.components.length > 0 ? 'Components give' : 'Shape gives'}
+            </Table.ColumnHeader>
+            <Table.ColumnHeader>With</Table.ColumnHeader>
+            <Table.ColumnHeader>Apart</Table.ColumnHeader>
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
           {rows.map(({ variant, says, kg, words }) => {
             const apart = says !== undefined && kg !== undefined && kg > 0 ? says / kg - 1 : undefined;
             const far = apart !== undefined && Math.abs(apart) > APART;
             return (
-              <tr key={variant?.name ?? ''}>
-                <DataCell>{variant?.name ?? specimen.name}</DataCell>
-                <DataCell>{says === undefined ? '–' : kilograms(says)}</DataCell>
-                <DataCell>{kg === undefined ? '–' : kilograms(kg)}</DataCell>
-                <DataCell color={words.startsWith('▲') ? 'ochre' : 'soft'}>{words}</DataCell>
-                <DataCell color={far ? 'ochre' : 'soft'} whiteSpace="nowrap">
+              <Table.Row key={variant?.name ?? ''}>
+                <Table.Cell>{variant?.name ?? specimen.name}</Table.Cell>
+                <Table.Cell>{says === undefined ? '–' : kilograms(says)}</Table.Cell>
+                <Table.Cell>{kg === undefined ? '–' : kilograms(kg)}</Table.Cell>
+                <Table.Cell color={words.startsWith('▲') ? 'ochre' : 'soft'}>{words}</Table.Cell>
+                <Table.Cell color={far ? 'ochre' : 'soft'} whiteSpace="nowrap">
                   {apart === undefined ? '' : `${far ? '▲ ' : ''}${inPercent(apart)}`}
-                </DataCell>
-              </tr>
+                </Table.Cell>
+              </Table.Row>
             );
           })}
-        </tbody>
-      </chakra.table>
+        </Table.Body>
+      </Table.Root>
       {materials && <MaterialsDialog onClose={() => setMaterials(false)} onChange={onChange} />}
     </Box>
   );

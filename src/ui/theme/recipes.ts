@@ -30,6 +30,117 @@ export const nativeSelect = defineSlotRecipe({
   },
 });
 
+/** A square that is ticked, with its words beside it. */
+export const checkbox = defineSlotRecipe({
+  className: 'check',
+  slots: ['root', 'control', 'indicator', 'label', 'group'],
+  base: {
+    root: { position: 'relative', display: 'inline-flex', alignItems: 'center', gap: '6px', cursor: 'pointer' },
+    control: {
+      display: 'inline-flex',
+      alignItems: 'center',
+      justifyContent: 'center',
+      flexShrink: 0,
+      width: '14px',
+      height: '14px',
+      bg: 'card',
+      color: 'onInk',
+      border: '1px solid',
+      borderColor: 'ink',
+      _checked: { bg: 'plum', borderColor: 'plum' },
+      _focusVisible: { outline: '2px solid', outlineColor: 'plum', outlineOffset: '1px' },
+      _disabled: { opacity: 0.5 },
+    },
+    indicator: { width: '12px', height: '12px' },
+    label: { _disabled: { opacity: 0.6 } },
+  },
+});
+
+/** A few choices side by side, the taken one in ink. */
+export const segmentGroup = defineSlotRecipe({
+  className: 'segments',
+  slots: ['root', 'label', 'item', 'itemText', 'itemControl', 'indicator'],
+  base: {
+    root: { position: 'relative', display: 'inline-flex', bg: 'card', border: '1px solid', borderColor: 'ink' },
+    item: {
+      position: 'relative',
+      display: 'inline-flex',
+      alignItems: 'center',
+      height: '26px',
+      px: '9px',
+      borderRight: '1px solid',
+      borderColor: 'line',
+      cursor: 'pointer',
+      whiteSpace: 'nowrap',
+      userSelect: 'none',
+      _last: { borderRight: 'none' },
+      _hover: { bg: 'plumWash' },
+      _checked: { bg: 'ink', color: 'onInk', _hover: { bg: 'ink' } },
+      _focusVisible: { outline: '2px solid', outlineColor: 'plum', outlineOffset: '1px', zIndex: 1 },
+    },
+  },
+});
+
+/** Leaves of paper side by side: the one that is open has a plum edge. */
+export const tabs = defineSlotRecipe({
+  className: 'tabs',
+  slots: ['root', 'list', 'trigger', 'content', 'contentGroup', 'indicator'],
+  base: {
+    list: { display: 'flex', borderBottom: '1px solid', borderColor: 'line' },
+    trigger: { cursor: 'pointer', whiteSpace: 'nowrap', _hover: { bg: 'plumWash' } },
+  },
+  variants: {
+    variant: {
+      enclosed: {
+        list: { flexShrink: 0, overflowX: 'auto', bg: 'paper' },
+        trigger: {
+          px: '10px',
+          height: '28px',
+          borderRight: '1px solid',
+          borderColor: 'line',
+          fontSize: '14px',
+          _selected: { bg: 'card', boxShadow: 'inset 0 2px 0 var(--chakra-colors-plum)' },
+        },
+      },
+      line: {
+        trigger: {
+          flex: 1,
+          py: '3px',
+          fontSize: '13px',
+          color: 'soft',
+          _selected: { color: 'ink', boxShadow: 'inset 0 -2px 0 var(--chakra-colors-plum)' },
+        },
+      },
+    },
+  },
+});
+
+/** A ruled table: its heads stay in view, its rows are divided by thin lines. */
+export const table = defineSlotRecipe({
+  className: 'table',
+  slots: ['root', 'header', 'body', 'row', 'columnHeader', 'cell', 'footer', 'caption'],
+  base: {
+    root: { width: '100%', borderCollapse: 'collapse' },
+    columnHeader: {
+      textAlign: 'left',
+      fontWeight: 500,
+      fontSize: '13px',
+      color: 'soft',
+      px: '10px',
+      py: '5px',
+      borderBottom: '1px solid',
+      borderColor: 'ink',
+      whiteSpace: 'nowrap',
+      position: 'sticky',
+      top: 0,
+      bg: 'card',
+      zIndex: 1,
+    },
+    cell: { px: '10px', py: '4px', borderBottom: '1px solid', borderColor: 'line', verticalAlign: 'top' },
+  },
+  variants: { interactive: { true: { row: { _hover: { bg: 'plumWash' } } } } },
+});
+
 /** A sheet of paper over the screen, as high as what it holds; a taller one than the window is scrolled as a whole. */
 export const dialog = defineSlotRecipe({
   className: 'dialog',

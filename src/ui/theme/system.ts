@@ -1,5 +1,17 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react';
-import { combobox, dialog, input, menu, nativeSelect, progress, textarea } from './recipes';
+import {
+  checkbox,
+  combobox,
+  dialog,
+  input,
+  menu,
+  nativeSelect,
+  progress,
+  segmentGroup,
+  table,
+  tabs,
+  textarea,
+} from './recipes';
 
 const role = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
 
@@ -17,14 +29,13 @@ export const system = createSystem(
       },
       'html, body': { height: '100%', margin: 0 },
       body: { bg: 'paper', color: 'ink', fontSize: '15px', lineHeight: 1.3, overflow: 'hidden' },
-      'input, progress': { accentColor: 'plum' },
       '*': { borderRadius: 0 },
       '::placeholder': { color: 'soft' },
       ':focus-visible': { outline: '2px solid', outlineColor: 'plum', outlineOffset: '1px' },
     },
     theme: {
       recipes: { input, textarea },
-      slotRecipes: { combobox, dialog, menu, nativeSelect, progress },
+      slotRecipes: { checkbox, combobox, dialog, menu, nativeSelect, progress, segmentGroup, table, tabs },
       tokens: {
         fonts: {
           body: { value: "'Barlow Semi Condensed', sans-serif" },

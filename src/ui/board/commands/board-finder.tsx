@@ -6,7 +6,7 @@ import { cellName } from '../../../core/format/names';
 import { matchedName } from '../../../core/property/names';
 import { Dialog } from '../../controls/dialog';
 import { TextInput } from '../../controls/field';
-import { useBoard, useBoardStore } from '../board-store';
+import { openBoard, useBoard, useBoardStore } from '../board-store';
 import { COMMANDS } from './commands';
 
 interface Hit {
@@ -22,11 +22,12 @@ const Option = chakra('li', {
 
 /** Finds a cell by its caption or property, a block, or a command of the board. Enter goes there or does it. */
 export function BoardFinder({ onClose }: { onClose: () => void }) {
+  const store = useBoardStore();
   const [query, setQuery] = useState('');
   const [active, setActive] = useState(0);
   const board = useBoard((state) => state);
   const all = useMemo((): Hit[] => {
-    const select = useBoardStore.getState().set;
+    const select = store.getState().set;
     const nameOf = (id: string) => board.resources.properties.get(id)?.name;
     const cells = board.document.blocks.flatMap((block) => [
       {
@@ -56,10 +57,10 @@ export function BoardFinder({ onClose }: { onClose: () => void }) {
       key: command.words,
       words: command.words,
       where: command.keys ?? 'command',
-      go: command.run,
+      go: () => command.run(openBoard(store)!),
     }));
     return [...cells, ...commands];
-  }, [board]);
+  }, [board, store]);
   const wanted = matchedName(query);
   const found = all.filter((hit) => matchedName(hit.words).includes(wanted)).slice(0, 60);
   const index = Math.min(active, found.length - 1);

@@ -8,11 +8,9 @@ import { resolveTracks } from '../../../core/format/tracks';
 import { MM_PER_INCH, parseLength, roundLength } from '../../../core/geometry/length';
 import { boxAroundBoth } from '../../../core/geometry/box';
 import { turnedSize } from '../../../core/geometry/placing';
-import { type BoardState, useBoardStore } from '../board-store';
+import { type BoardState, type BoardStore, type OpenBoard, openBoard } from '../board-store';
 import { copyCells, pastedSteps } from './clipboard';
 import { selectTrack, selectedEverywhere, selectedIds, selectedIn } from './selection';
-import { setGuides, useGuides } from '../desk/guides';
-import { useView } from '../../sheet/view-store';
 
 /** Something the board can do: in the bar, in the list of commands, and by its key. */
 export interface Command {
@@ -21,27 +19,26 @@ export interface Command {
   keys?: string;
   /** Whether there is anything to do it to. */
   possible: (board: BoardState) => boolean;
-  run: () => void;
+  run: (desk: OpenBoard) => void;
 }
 
 const newId = () => crypto.randomUUID();
 const newIds = (count: number) => Array.from({ length: count }, newId);
-const store = () => useBoardStore.getState();
-const board = () => store().board!;
 const hasCell = (state: BoardState) => state.selection.kind === 'cell';
 const hasBlock = (state: BoardState) => 'block' in state.selection;
 const onBlock = (state: BoardState) => state.selection.kind === 'block';
 
-function inSelection(work: (block: Block, cells: Cell[]) => void): () => void {
-  return () => {
-    const selected = selectedIn(board());
-    if (selected) work(selected.block, selected.cells);
+/** A command that does something to the selected block, and the cells that are selected of it. */
+const inSelection =
+  (work: (desk: OpenBoard, block: Block, cells: Cell[]) => void): Command['run'] =>
+  (desk) => {
+    const selected = selectedIn(desk.board);
+    if (selected) work(desk, selected.block, selected.cells);
   };
-}
 
 /** The drawing space's extent along a block's axis on the size on the desk. */
-function availableFor(block: Block, axis: 'column' | 'row'): number {
-  const geometry = sheetGeometry(board().document, board().sizeId);
+function availableFor({ board }: OpenBoard, block: Block, axis: 'column' | 'row'): number {
+  const geometry = sheetGeometry(board.document, board.sizeId);
   if (!geometry.ok) return 0;
   const { width, height } = turnedSize(geometry.sheet.space.width, geometry.sheet.space.height, block.turn);
   return axis === 'column' ? width : height;
@@ -50,34 +47,34 @@ function availableFor(block: Block, axis: 'column' | 'row'): number {
 /**
  * Splits the selected cells: `into` is a count (`3`) for equal parts, or a measure with its unit (`12 mm`) for the first of two.
  */
-export function splitSelected(axis: 'column' | 'row', into: string): void {
-  const selected = selectedIn(board());
+export function splitSelected(desk: OpenBoard, axis: 'column' | 'row', into: string): void {
+  const selected = selectedIn(desk.board);
   if (!selected || selected.cells.length === 0) return;
   const { block, cells } = selected;
   const count = /^\d+$/.test(into.trim()) ? Number(into) : undefined;
-  const measure = count === undefined ? parseLength(into, board().document.unit) : undefined;
+  const measure = count === undefined ? parseLength(into, desk.board.document.unit) : undefined;
   if (measure && !measure.ok) {
-    store().set({ notice: `Split into a number of parts (3) or at a measure (12 mm). ${measure.reason}` });
+    desk.set({ notice: `Split into a number of parts (3) or at a measure (12 mm). ${measure.reason}` });
     return;
   }
   if (count !== undefined && (count < 2 || count > 20)) {
-    store().set({ notice: 'Split into 2 to 20 parts.' });
+    desk.set({ notice: 'Split into 2 to 20 parts.' });
     return;
   }
-  store().act({
+  desk.act({
     op: 'split cells',
     block: block.id,
     cells: cells.map((cell) => cell.id),
     axis,
     into: count === undefined ? { first: (measure as { mm: number }).mm } : { parts: count },
-    available: availableFor(block, axis),
-    sizeId: board().sizeId,
+    available: availableFor(desk, block, axis),
+    sizeId: desk.board.sizeId,
     newIds: newIds((count ?? 2) * 2 * cells.length),
   });
 }
 
 const insert = (axis: 'column' | 'row', side: 'before' | 'after') =>
-  inSelection((block, cells) => {
+  inSelection((desk, block, cells) => {
     const range =
       cells.length > 0
         ? rangeAround(cells)
@@ -85,9 +82,9 @@ const insert = (axis: 'column' | 'row', side: 'before' | 'after') =>
     const [from, span] = axis === 'column' ? [range.column, range.columnSpan] : [range.row, range.rowSpan];
     const tracks = axis === 'column' ? block.columns : block.rows;
     const beside = tracks[side === 'before' ? from : from + span - 1]!;
-    const size = 'share' in beside ? 20 : lengthAt(beside.size, board().sizeId);
+    const size = 'share' in beside ? 20 : lengthAt(beside.size, desk.board.sizeId);
     const others = axis === 'column' ? block.rows : block.columns;
-    store().act({
+    desk.act({
       op: 'insert track',
       block: block.id,
       axis,
@@ -98,32 +95,32 @@ const insert = (axis: 'column' | 'row', side: 'before' | 'after') =>
   });
 
 const removeTracks = (axis: 'column' | 'row') =>
-  inSelection((block, cells) => {
+  inSelection((desk, block, cells) => {
     const range = rangeAround(cells);
     const tracks =
       axis === 'column'
         ? block.columns.slice(range.column, range.column + range.columnSpan)
         : block.rows.slice(range.row, range.row + range.rowSpan);
-    const done = store().act({
+    const done = desk.act({
       op: 'together',
       name: `Remove ${tracks.length > 1 ? `${tracks.length} ` : 'a '}${axis}${tracks.length > 1 ? 's' : ''}`,
       steps: tracks.map(({ id }) => ({ op: 'remove track', block: block.id, axis, track: id })),
     });
-    if (done) store().set({ selection: { kind: 'block', block: block.id } });
+    if (done) desk.set({ selection: { kind: 'block', block: block.id } });
   });
 
 const moveTrack = (axis: 'column' | 'row', by: 1 | -1) =>
-  inSelection((block, [cell]) => {
+  inSelection((desk, block, [cell]) => {
     if (!cell) return;
     const index = axis === 'column' ? cell.column : cell.row;
     const tracks = axis === 'column' ? block.columns : block.rows;
     if (index + by >= 0 && index + by < tracks.length) {
-      store().act({ op: 'move track', block: block.id, axis, track: tracks[index]!.id, to: index + by });
+      desk.act({ op: 'move track', block: block.id, axis, track: tracks[index]!.id, to: index + by });
     }
   });
 
 const evenOut = (axis: 'column' | 'row') =>
-  inSelection((block, cells) => {
+  inSelection((desk, block, cells) => {
     const tracks = axis === 'column' ? block.columns : block.rows;
     const range = cells.length > 0 ? rangeAround(cells) : undefined;
     const chosen = !range
@@ -132,19 +129,19 @@ const evenOut = (axis: 'column' | 'row') =>
         ? tracks.slice(range.column, range.column + range.columnSpan)
         : tracks.slice(range.row, range.row + range.rowSpan);
     const all = chosen.length > 1 ? chosen : tracks;
-    if (all.length < 2) store().set({ notice: `“${block.name}” has only this ${axis}.` });
-    else store().act({ op: 'even tracks', block: block.id, axis, tracks: all.map(({ id }) => id) });
+    if (all.length < 2) desk.set({ notice: `“${block.name}” has only this ${axis}.` });
+    else desk.act({ op: 'even tracks', block: block.id, axis, tracks: all.map(({ id }) => id) });
   });
 
 /** Lets the selected cell's column or row share what is left; the block keeps its present total. */
 const shareTrack = (axis: 'column' | 'row') =>
-  inSelection((block, [cell]) => {
+  inSelection((desk, block, [cell]) => {
     if (!cell) return;
     const tracks = axis === 'column' ? block.columns : block.rows;
     const extent = axis === 'column' ? block.width : block.height;
-    const { edges } = resolveTracks(tracks, extent, availableFor(block, axis), board().sizeId, axis);
+    const { edges } = resolveTracks(tracks, extent, availableFor(desk, block, axis), desk.board.sizeId, axis);
     const track = tracks[axis === 'column' ? cell.column : cell.row]!;
-    store().act({
+    desk.act({
       op: 'share track',
       block: block.id,
       axis,
@@ -155,23 +152,23 @@ const shareTrack = (axis: 'column' | 'row') =>
     });
   });
 
-const clearCells = () => {
-  const cells = selectedEverywhere(board());
+const clearCells = (desk: OpenBoard) => {
+  const cells = selectedEverywhere(desk.board);
   const steps: Extract<Step, { op: 'together' }>['steps'] = cells.map(({ block, cell }) => ({
     op: 'set cell',
     block: block.id,
     cell: cell.id,
     change: { contents: [], caption: null },
   }));
-  store().act({ op: 'together', name: cells.length > 1 ? `Empty ${cells.length} cells` : 'Empty a cell', steps });
+  desk.act({ op: 'together', name: cells.length > 1 ? `Empty ${cells.length} cells` : 'Empty a cell', steps });
 };
 
-const removeBlock = inSelection((block) => {
-  if (store().act({ op: 'remove block', block: block.id })) store().set({ selection: { kind: 'sheet' } });
+const removeBlock = inSelection((desk, block) => {
+  if (desk.act({ op: 'remove block', block: block.id })) desk.set({ selection: { kind: 'sheet' } });
 });
 
 /** A copy of a block with ids of its own, docked above the one it was copied from. */
-const duplicateBlock = inSelection((block) => {
+const duplicateBlock = inSelection((desk, block) => {
   const ids = new Map([...block.columns, ...block.rows, ...block.cells].map(({ id }) => [id, newId()]));
   const fresh = <T extends { id: string }>(list: T[]) => list.map((one) => ({ ...one, id: ids.get(one.id)! }));
   const copy: Block = {
@@ -192,16 +189,16 @@ const duplicateBlock = inSelection((block) => {
     },
     dock: { ...block.dock, to: [{ block: block.id, side: 'above' }], offset: { x: 0, y: 0 } },
   };
-  if (store().act({ op: 'add block', block: copy })) store().set({ selection: { kind: 'block', block: copy.id } });
+  if (desk.act({ op: 'add block', block: copy })) desk.set({ selection: { kind: 'block', block: copy.id } });
 });
 
-const lock = inSelection((block) =>
-  store().act({ op: 'set block', block: block.id, change: { locked: !block.locked } }),
+const lock = inSelection((desk, block) =>
+  desk.act({ op: 'set block', block: block.id, change: { locked: !block.locked } }),
 );
 
 /** Moves the selected block from its dock, by steps of the sheet's unit. */
-export function nudgeBlock(right: number, up: number, large: boolean): boolean {
-  const { document, selection, sizeId } = board();
+export function nudgeBlock(desk: OpenBoard, right: number, up: number, large: boolean): boolean {
+  const { document, selection, sizeId } = desk.board;
   if (selection.kind !== 'block') return false;
   const block = document.blocks.find((candidate) => candidate.id === selection.block);
   if (!block) return false;
@@ -213,25 +210,25 @@ export function nudgeBlock(right: number, up: number, large: boolean): boolean {
       hasException(length, sizeId) ? sizeId : undefined,
     );
   const offset = { x: moved(block.dock.offset.x, right), y: moved(block.dock.offset.y, up) };
-  const outcome = store().perform(
+  const outcome = desk.perform(
     { op: 'set block', block: block.id, change: { dock: { ...block.dock, offset } } },
     `nudge ${block.id}`,
   );
-  store().set({ notice: outcome.ok ? undefined : outcome.reason });
+  desk.set({ notice: outcome.ok ? undefined : outcome.reason });
   return true;
 }
 
 const orderBlock = (by: 1 | -1) =>
-  inSelection((block) => {
-    const order = board().document.blocks.map(({ id }) => id);
+  inSelection((desk, block) => {
+    const order = desk.board.document.blocks.map(({ id }) => id);
     const index = order.indexOf(block.id);
     const to = index + by;
     if (to < 0 || to >= order.length) return;
     order.splice(to, 0, ...order.splice(index, 1));
-    store().act({ op: 'order blocks', order });
+    desk.act({ op: 'order blocks', order });
   });
 
-const swapCells = inSelection((block, [one, two]) => {
+const swapCells = inSelection((desk, block, [one, two]) => {
   if (!one || !two) return;
   const carried = ({ name, caption, contents, lettering, override, place, turn, fit }: Cell) => ({
     name: name ?? null,
@@ -243,7 +240,7 @@ const swapCells = inSelection((block, [one, two]) => {
     turn,
     fit,
   });
-  store().act({
+  desk.act({
     op: 'together',
     name: 'Swap two cells',
     steps: [
@@ -253,24 +250,24 @@ const swapCells = inSelection((block, [one, two]) => {
   });
 });
 
-const joinCells = inSelection((block, cells) => {
+const joinCells = inSelection((desk, block, cells) => {
   if (cells.length < 2) {
-    store().set({ notice: 'Choose two cells or more to join: Shift and click, or Shift and an arrow.' });
+    desk.set({ notice: 'Choose two cells or more to join: Shift and click, or Shift and an arrow.' });
     return;
   }
   const range = rangeAround(cells);
   const first = cellAtField(block, range.column, range.row);
-  if (store().act({ op: 'join cells', block: block.id, cells: cells.map((cell) => cell.id) }) && first) {
-    store().set({ selection: { kind: 'cell', block: block.id, cell: first.id } });
+  if (desk.act({ op: 'join cells', block: block.id, cells: cells.map((cell) => cell.id) }) && first) {
+    desk.set({ selection: { kind: 'cell', block: block.id, cell: first.id } });
   }
 });
 
 /** Shows the selected cells, or the selected block, as large as the desk allows. */
-function frameSelected(): void {
-  const { document, sizeId, selection } = board();
+function frameSelected({ board, view }: OpenBoard): void {
+  const { document, sizeId, selection } = board;
   const geometry = sheetGeometry(document, sizeId);
   if (!geometry.ok) return;
-  const occasion = { sizeId, first: board().asFor.sheet === 'first' };
+  const occasion = { sizeId, first: board.asFor.sheet === 'first' };
   const laid = layBlocks(document, geometry.sheet.space, occasion);
   const ids = selectedIds(selection);
   const boxes =
@@ -278,20 +275,20 @@ function frameSelected(): void {
       ? laid.flatMap((block) => block.cells.filter(({ cell }) => ids.includes(cell.id)).map(({ box }) => box))
       : laid.filter(({ block }) => 'block' in selection && block.id === selection.block).map(({ box }) => box);
   const [first, ...rest] = boxes;
-  if (first) useView.getState().frame(rest.reduce(boxAroundBoth, first));
+  if (first) view.getState().frame(rest.reduce(boxAroundBoth, first));
 }
 
 const paste = (what: 'all' | 'content' | 'look') =>
-  inSelection((block, [cell]) => {
-    const step = cell && pastedSteps(board().document, block, cell, what);
-    if (step && 'reason' in step) store().set({ notice: step.reason });
-    else if (step) store().act(step);
+  inSelection((desk, block, [cell]) => {
+    const step = cell && pastedSteps(desk.board.document, block, cell, what);
+    if (step && 'reason' in step) desk.set({ notice: step.reason });
+    else if (step) desk.act(step);
   });
 
 /** Every command of the board, in the order of the list. */
 export const COMMANDS: readonly Command[] = [
-  { words: 'Split across, into two', keys: 'S', possible: hasCell, run: () => splitSelected('column', '2') },
-  { words: 'Split down, into two', keys: 'Shift S', possible: hasCell, run: () => splitSelected('row', '2') },
+  { words: 'Split across, into two', keys: 'S', possible: hasCell, run: (desk) => splitSelected(desk, 'column', '2') },
+  { words: 'Split down, into two', keys: 'Shift S', possible: hasCell, run: (desk) => splitSelected(desk, 'row', '2') },
   { words: 'Join the selected cells', keys: 'J', possible: hasCell, run: joinCells },
   {
     words: 'Swap two cells',
@@ -312,9 +309,14 @@ export const COMMANDS: readonly Command[] = [
   { words: 'Even out rows', keys: 'Shift E', possible: hasBlock, run: evenOut('row') },
   { words: 'Let the column share what is left', possible: hasCell, run: shareTrack('column') },
   { words: 'Let the row share what is left', possible: hasCell, run: shareTrack('row') },
-  { words: 'Select the whole column', keys: 'K', possible: hasCell, run: () => selectTrack('column') },
-  { words: 'Select the whole row', keys: 'Shift K', possible: hasCell, run: () => selectTrack('row') },
-  { words: 'Copy cells', keys: 'Ctrl C', possible: hasCell, run: inSelection((_, cells) => copyCells(cells)) },
+  { words: 'Select the whole column', keys: 'K', possible: hasCell, run: (desk) => selectTrack(desk, 'column') },
+  { words: 'Select the whole row', keys: 'Shift K', possible: hasCell, run: (desk) => selectTrack(desk, 'row') },
+  {
+    words: 'Copy cells',
+    keys: 'Ctrl C',
+    possible: hasCell,
+    run: inSelection((_desk, _block, cells) => copyCells(cells)),
+  },
   { words: 'Paste', keys: 'Ctrl V', possible: hasCell, run: paste('all') },
   { words: 'Paste content only', possible: hasCell, run: paste('content') },
   { words: 'Paste look only', possible: hasCell, run: paste('look') },
@@ -324,26 +326,27 @@ export const COMMANDS: readonly Command[] = [
   { words: 'Lock or unlock the block', possible: hasBlock, run: lock },
   { words: 'Move the block up in the outline', keys: 'Alt ↑', possible: onBlock, run: orderBlock(-1) },
   { words: 'Move the block down in the outline', keys: 'Alt ↓', possible: onBlock, run: orderBlock(1) },
-  { words: 'Undo', keys: 'Ctrl Z', possible: (state) => state.past.length > 0, run: () => store().undo() },
-  { words: 'Redo', keys: 'Ctrl Shift Z', possible: (state) => state.future.length > 0, run: () => store().redo() },
-  { words: 'Fill the view with what is selected', keys: 'Z', possible: hasBlock, run: () => frameSelected() },
+  { words: 'Undo', keys: 'Ctrl Z', possible: (state) => state.past.length > 0, run: (desk) => desk.undo() },
+  { words: 'Redo', keys: 'Ctrl Shift Z', possible: (state) => state.future.length > 0, run: (desk) => desk.redo() },
+  { words: 'Fill the view with what is selected', keys: 'Z', possible: hasBlock, run: frameSelected },
   {
     words: 'Measure between two points',
     keys: 'M',
     possible: () => true,
-    run: () => useView.setState({ measuring: !useView.getState().measuring }),
+    run: ({ view }) => view.setState({ measuring: !view.getState().measuring }),
   },
   {
     words: 'Take away all guides',
-    possible: () => useGuides.getState().guides.length > 0,
-    run: () => setGuides([]),
+    possible: ({ guides }) => guides.length > 0,
+    run: (desk) => desk.setGuides([]),
   },
-  { words: 'Fit the sheet', keys: '0', possible: () => true, run: () => useView.getState().fit() },
+  { words: 'Fit the sheet', keys: '0', possible: () => true, run: ({ view }) => view.getState().fit() },
 ];
 
 /** Runs the first possible command of a key. */
-export function runKey(keys: string): boolean {
-  const command = COMMANDS.find((candidate) => candidate.keys === keys && candidate.possible(board()));
-  command?.run();
+export function runKey(store: BoardStore, keys: string): boolean {
+  const desk = openBoard(store);
+  const command = desk && COMMANDS.find((candidate) => candidate.keys === keys && candidate.possible(desk.board));
+  command?.run(desk!);
   return command !== undefined;
 }

@@ -1,7 +1,6 @@
-import { useBoardStore } from '../board-store';
+import { type BoardStore, type OpenBoard, openBoard } from '../board-store';
 import { COMMANDS, nudgeBlock, runKey } from './commands';
 import { goToNeighbour } from './selection';
-import { useView } from '../../sheet/view-store';
 
 /** The keys of the board that are no commands, for the list that `?` shows; the commands bring their own. */
 const OTHER_KEYS: { keys: string; words: string }[] = [
@@ -36,57 +35,71 @@ export interface Openers {
   addBlock: () => void;
 }
 
-/** True when a key event belongs to a field, an editor, a dialog or a menu. */
+/** What takes the keys that are typed into it: fields, editors, dialogs and menus, but not what is only ticked or chosen. */
+const TAKES_KEYS =
+  'input:not([type=radio], [type=checkbox]), select, textarea, [contenteditable=true], [role=dialog], [role=menu]';
+
+/** True when a key event belongs to what has the focus. */
 export const isTyping = (event: Event): boolean =>
-  event.target instanceof HTMLElement &&
-  event.target.closest('input, select, textarea, [contenteditable=true], [role=dialog], [role=menu]') !== null;
+  event.target instanceof HTMLElement && event.target.closest(TAKES_KEYS) !== null;
 
 /** Does what a key means on the board; true when it meant something. Keys typed into fields are theirs. */
-export function boardKey(event: KeyboardEvent, open: Openers): boolean {
-  const { board, set } = useBoardStore.getState();
-  if (!board) return false;
+export function boardKey(store: BoardStore, event: KeyboardEvent, open: Openers): boolean {
+  const desk = openBoard(store);
+  if (!desk) return false;
+  const { board, view, set } = desk;
   const control = event.ctrlKey || event.metaKey;
   if (control && event.key.toLowerCase() === 'k') {
     open.finder();
     return true;
   }
   if (isTyping(event)) return false;
-  if (event.key in ARROWS && !control) return arrow(event);
+  if (event.key in ARROWS && !control) return arrow(store, desk, event);
   const key = event.key.length === 1 ? event.key.toUpperCase() : event.key === 'Backspace' ? 'Delete' : event.key;
   if (!control && !event.altKey) {
     if (event.key === '?') open.keys();
     else if (key === 'B') open.addBlock();
-    else if (key === 'N') useView.getState().focusNumbers?.();
+    else if (key === 'Enter') return enter(desk, event);
+    else if (key === 'N') view.getState().focusNumbers?.();
     else if (key === 'Escape') {
       const { selection } = board;
-      if (useView.getState().measuring) {
-        useView.setState({ measuring: false });
+      if (view.getState().measuring) {
+        view.setState({ measuring: false });
         return true;
       }
       set({
         notice: undefined,
         selection: selection.kind === 'cell' ? { kind: 'block', block: selection.block } : { kind: 'sheet' },
       });
-    } else return runKey(`${event.shiftKey && key !== '?' ? 'Shift ' : ''}${key}`);
+    } else return runKey(store, `${event.shiftKey && key !== '?' ? 'Shift ' : ''}${key}`);
     return true;
   }
   // Ctrl V is left to the paste event, which may bring a picture.
-  return control && key !== 'V' && runKey(`Ctrl ${event.shiftKey ? 'Shift ' : ''}${key}`);
+  return control && key !== 'V' && runKey(store, `Ctrl ${event.shiftKey ? 'Shift ' : ''}${key}`);
 }
 
-function arrow(event: KeyboardEvent): boolean {
+/** Enter frames the selected block, and begins to type in the selected cell; on a button it presses that. */
+function enter(desk: OpenBoard, event: KeyboardEvent): boolean {
+  if (event.defaultPrevented || (event.target as HTMLElement).closest('button, a')) return false;
+  return enterSelected(desk);
+}
+
+/** Frames the selected block, or begins to type in the selected cell. */
+export function enterSelected({ board, view, set }: OpenBoard): boolean {
+  const { selection } = board;
+  if (selection.kind === 'cell') set({ typingIn: 'content' });
+  else if (selection.kind === 'block') {
+    const { frameSelected } = view.getState();
+    frameSelected?.();
+    return frameSelected !== undefined;
+  } else return false;
+  return true;
+}
+
+function arrow(store: BoardStore, desk: OpenBoard, event: KeyboardEvent): boolean {
   const direction = ARROWS[event.key]!;
-  if (event.altKey) return runKey(event.key === 'ArrowUp' ? 'Alt ↑' : 'Alt ↓');
-  const { selection } = useBoardStore.getState().board!;
-  if (selection.kind === 'block') return nudgeBlock(direction.column, -direction.row, event.shiftKey);
-  const went = goToNeighbour(direction, event.shiftKey);
-  if (went && window.document.activeElement?.getAttribute('role') === 'treeitem') focusSelected();
-  return went;
-}
-
-/** In the outline the focus goes with the selection. */
-function focusSelected(): void {
-  const selection = useBoardStore.getState().board?.selection;
-  if (selection?.kind === 'cell')
-    window.document.querySelector<HTMLElement>(`[data-item="${selection.cell}"]`)?.focus();
+  if (event.altKey) return runKey(store, event.key === 'ArrowUp' ? 'Alt ↑' : 'Alt ↓');
+  const { selection } = desk.board;
+  if (selection.kind === 'block') return nudgeBlock(desk, direction.column, -direction.row, event.shiftKey);
+  return goToNeighbour(desk, direction, event.shiftKey);
 }

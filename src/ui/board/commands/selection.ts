@@ -1,6 +1,10 @@
 import type { Block, Cell } from '../../../core/format/document';
 import { type FieldRange, cellAtField, cellsInRange, rangeAround } from '../../../core/format/ranges';
-import { type BoardState, type Selection, useBoardStore } from '../board-store';
+import type { Board, BoardState, OpenBoard, Selection } from '../board-store';
+
+/** Cells as they are read: row by row, from left to right. */
+export const inReadingOrder = (cells: readonly Cell[]): Cell[] =>
+  cells.toSorted((a, b) => a.row - b.row || a.column - b.column);
 
 /** The ids of the selected cells, the first chosen one first. */
 export function selectedIds(selection: Selection): string[] {
@@ -34,10 +38,9 @@ export function selectedEverywhere({
 }
 
 /** Adds a cell of any block to the selection, or takes it out again. */
-export function toggleCell(block: string, cell: string): void {
-  const { board, set } = useBoardStore.getState();
-  const selection = board?.selection;
-  if (selection?.kind !== 'cell') {
+export function toggleCell({ board, set }: OpenBoard, block: string, cell: string): void {
+  const { selection } = board;
+  if (selection.kind !== 'cell') {
     set({ selection: { kind: 'cell', block, cell } });
     return;
   }
@@ -55,18 +58,19 @@ export function toggleCell(block: string, cell: string): void {
 }
 
 /** Selects the rectangle of whole cells from the first chosen cell to another of the same block. */
-export function extendTo(block: Block, anchor: Cell, to: FieldRange): void {
+export function extendTo({ set }: Pick<Board, 'set'>, block: Block, anchor: Cell, to: FieldRange): void {
   const cells = cellsInRange(block, rangeAround([anchor, to]));
   const others = cells.filter((cell) => cell.id !== anchor.id).map((cell) => cell.id);
-  useBoardStore
-    .getState()
-    .set({ selection: { kind: 'cell', block: block.id, cell: anchor.id, ...(others.length > 0 && { others }) } });
+  set({ selection: { kind: 'cell', block: block.id, cell: anchor.id, ...(others.length > 0 && { others }) } });
 }
 
 /** Selects the neighbour of the selected cell in a direction, or with `extend` grows the selection that way. */
-export function goToNeighbour({ column, row }: { column: number; row: number }, extend: boolean): boolean {
-  const { board, set } = useBoardStore.getState();
-  const selected = board && selectedIn(board);
+export function goToNeighbour(
+  desk: OpenBoard,
+  { column, row }: { column: number; row: number },
+  extend: boolean,
+): boolean {
+  const selected = selectedIn(desk.board);
   const [anchor] = selected?.cells ?? [];
   if (!selected || !anchor) return false;
   const from = extend ? rangeAround(selected.cells) : anchor;
@@ -76,19 +80,19 @@ export function goToNeighbour({ column, row }: { column: number; row: number }, 
     row > 0 ? from.row + from.rowSpan : from.row + row,
   );
   if (!next) return true;
-  if (extend) extendTo(selected.block, anchor, rangeAround([from, next]));
-  else set({ selection: { kind: 'cell', block: selected.block.id, cell: next.id } });
+  if (extend) extendTo(desk, selected.block, anchor, rangeAround([from, next]));
+  else desk.set({ selection: { kind: 'cell', block: selected.block.id, cell: next.id } });
   return true;
 }
 
 /** Selects the whole column or row of the selected cell. */
-export function selectTrack(axis: 'column' | 'row'): void {
-  const { board } = useBoardStore.getState();
-  const selected = board && selectedIn(board);
+export function selectTrack(desk: OpenBoard, axis: 'column' | 'row'): void {
+  const selected = selectedIn(desk.board);
   const [anchor] = selected?.cells ?? [];
   if (!selected || !anchor) return;
   const { block } = selected;
   extendTo(
+    desk,
     block,
     anchor,
     axis === 'column'

@@ -3,8 +3,9 @@
 import { Box, Flex, Menu, chakra } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
 import { memo, useState } from 'react';
+import { CheckBox } from '../../controls/check-box';
 import { MenuEntry, MenuPaper } from '../../controls/menu';
-import { useBoard, useBoardStore } from '../board-store';
+import { openBoard, useBoard, useBoardStore } from '../board-store';
 import { COMMANDS, type Command, splitSelected } from '../commands/commands';
 
 const Action = chakra('button', {
@@ -45,13 +46,14 @@ const INSERTS = ['Insert a column before', 'Insert a column after', 'Insert a ro
 
 /** What can be done to the selected cells, beside the sheet and never over them. */
 export const CellBar = memo(function CellBar() {
+  const store = useBoardStore();
   const selection = useBoard((state) => state.selection);
   const holdTotal = useBoard((state) => state.holdTotal);
   const [into, setInto] = useState('2');
   if (!('block' in selection)) return <Notice />;
   const hasCell = selection.kind === 'cell';
   const command = (words: string) => COMMANDS.find((candidate) => candidate.words === words)!;
-  const run = (words: string) => command(words).run();
+  const run = (words: string) => command(words).run(openBoard(store)!);
   return (
     <>
       <Notice />
@@ -67,10 +69,10 @@ export const CellBar = memo(function CellBar() {
       >
         {hasCell && (
           <>
-            <Action type="button" onClick={() => splitSelected('column', into)}>
+            <Action type="button" onClick={() => splitSelected(openBoard(store)!, 'column', into)}>
               Split across
             </Action>
-            <Action type="button" onClick={() => splitSelected('row', into)}>
+            <Action type="button" onClick={() => splitSelected(openBoard(store)!, 'row', into)}>
               Split down
             </Action>
             <Flex
@@ -106,15 +108,14 @@ export const CellBar = memo(function CellBar() {
         </Action>
         <CommandMenu label="Insert" words={INSERTS} />
         <CommandMenu label="More" words={MORE} />
-        <Flex asChild align="center" gap="5px" px="9px" color="onInk" cursor="pointer">
-          <label title="While one column or row is set, its neighbour takes up the change">
-            <input
-              type="checkbox"
-              checked={holdTotal}
-              onChange={(event) => useBoardStore.getState().set({ holdTotal: event.target.checked })}
-            />
+        <Flex align="center" px="9px" color="onInk">
+          <CheckBox
+            title="While one column or row is set, its neighbour takes up the change"
+            checked={holdTotal}
+            onChange={(on) => store.getState().set({ holdTotal: on })}
+          >
             Hold total
-          </label>
+          </CheckBox>
         </Flex>
       </Flex>
     </>
@@ -122,12 +123,13 @@ export const CellBar = memo(function CellBar() {
 });
 
 const CommandMenu = memo(function CommandMenu({ label, words }: { label: string; words: string[] }) {
+  const store = useBoardStore();
   const commands = words.map((name) => COMMANDS.find((candidate) => candidate.words === name)!);
   return (
     <Menu.Root
       lazyMount
       unmountOnExit
-      onSelect={({ value }) => commands.find((candidate) => candidate.words === value)?.run()}
+      onSelect={({ value }) => commands.find((candidate) => candidate.words === value)?.run(openBoard(store)!)}
       positioning={{ placement: 'top-start' }}
     >
       <Menu.Trigger asChild>
@@ -158,6 +160,7 @@ function CommandItems({ commands }: { commands: Command[] }) {
 
 /** Why the last command was refused. */
 function Notice() {
+  const store = useBoardStore();
   const notice = useBoard((state) => state.notice);
   if (notice === undefined) return null;
   return (
@@ -181,7 +184,7 @@ function Notice() {
         type="button"
         aria-label="Dismiss"
         cursor="pointer"
-        onClick={() => useBoardStore.getState().set({ notice: undefined })}
+        onClick={() => store.getState().set({ notice: undefined })}
       >
         ×
       </chakra.button>

@@ -1,31 +1,24 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { type CSSProperties, type MouseEvent, type PointerEvent, type RefObject, useRef } from 'react';
-import { type Box as SheetBox, type Point, holds, right, top } from '../../../core/geometry/box';
+import { type RefObject, useRef } from 'react';
+import { type Box as SheetBox, right, top } from '../../../core/geometry/box';
 import { trimNumber } from '../../../core/geometry/length';
 import type { Report } from '../../../core/scene/report';
 import type { Scene } from '../../../core/scene/scene';
-import { SceneView } from '../../sheet/scene-view';
-import { type Selection, useBoard, useBoardStore } from '../board-store';
+import { SheetOnDesk } from '../../sheet/sheet-on-desk';
+import { useBoard } from '../board-store';
 import { CellBar } from './cell-bar';
 import { GrowthHandle } from './growth-handle';
 import { InPlaceEditor } from './in-place-editor';
-import { fileOf, putPicture } from '../details/putting-pictures';
-import { extendTo, selectedIds, selectedIn, toggleCell } from '../commands/selection';
+import { selectedIds } from '../commands/selection';
 import { Measuring } from './measuring';
 import { Rulers } from './rulers';
 import { TrackNumbers } from './track-numbers';
+import { usePicking } from './picking';
 import { useSheet } from './use-sheet';
 import { useZoom } from '../../sheet/use-zoom';
-import { fromDesk, useView } from '../../sheet/view-store';
-
-const TEXT_STYLE: CSSProperties = {
-  fontKerning: 'none',
-  fontVariantLigatures: 'none',
-  textRendering: 'geometricPrecision',
-  whiteSpace: 'pre',
-};
+import { useView } from '../../sheet/view-store';
 
 /** The sheet on the desk: what is on screen is what is exported, with what is selected marked over it. */
 export function Desk() {
@@ -34,7 +27,7 @@ export function Desk() {
   useZoom(svg, sheet.ok ? sheet.scene : undefined);
   return (
     <Box position="relative" width="100%" height="100%" bg="desk" overflow="hidden" data-testid="desk">
-      <SheetOnDesk svg={svg} />
+      <PickableSheet svg={svg} />
       {sheet.ok && <Rulers sheet={sheet.report.sheet} zones={sheet.report.zones} />}
       {sheet.ok && <TrackNumbers report={sheet.report} />}
       {sheet.ok && <GrowthHandle report={sheet.report} />}
@@ -52,136 +45,32 @@ export function Desk() {
   );
 }
 
-function SheetOnDesk({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
+function PickableSheet({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
   const sheet = useSheet();
-  const view = useView((state) => state.view);
-  const pressed = useRef<string>(undefined);
-  const pointAt = (event: MouseEvent): Point | undefined => {
-    if (!sheet.ok || !svg.current) return undefined;
-    const frame = svg.current.getBoundingClientRect();
-    return fromDesk(view, sheet.scene.height, { x: event.clientX - frame.left, y: event.clientY - frame.top });
-  };
-  const pick = (event: MouseEvent) => {
-    const point = pointAt(event);
-    if (!point || !sheet.ok) return;
-    const { board, set } = useBoardStore.getState();
-    const next = selectionAt(sheet.report, point);
-    const before = board && selectedIn(board);
-    if ((event.ctrlKey || event.metaKey) && next.kind === 'cell') toggleCell(next.block, next.cell);
-    else if (event.shiftKey && next.kind === 'cell' && before?.cells[0] && before.block.id === next.block) {
-      const cell = before.block.cells.find((candidate) => candidate.id === next.cell);
-      if (cell) extendTo(before.block, before.cells[0], cell);
-    } else set({ selection: next, typingIn: undefined });
-  };
-  /** Dragging over cells of one block selects the rectangle they make. */
-  const drag = (event: PointerEvent) => {
-    const point = pointAt(event);
-    useView.setState({ pointer: point });
-    const { board } = useBoardStore.getState();
-    const selected = board && selectedIn(board);
-    if (event.buttons !== 1 || !point || !sheet.ok || !selected?.cells[0] || pressed.current !== selected.cells[0].id)
-      return;
-    const over = sheet.report.cells.findLast(
-      (candidate) => candidate.block === selected.block.id && holds(candidate.box, point),
-    );
-    const cell = over && selected.block.cells.find((candidate) => candidate.id === (over.repeats ?? over.id));
-    if (cell) extendTo(selected.block, selected.cells[0], cell);
-  };
-  const press = (event: PointerEvent) => {
-    pressed.current = undefined;
-    const point = pointAt(event);
-    if (event.button !== 0 || event.shiftKey || event.ctrlKey || event.metaKey || !point || !sheet.ok) return;
-    const next = selectionAt(sheet.report, point);
-    if (next.kind !== 'cell') return;
-    pressed.current = next.cell;
-    useBoardStore.getState().set({ selection: next });
-  };
-  /** A block fills the view; in one that does already, the cell is typed in where it stands. */
-  const enter = (event: MouseEvent) => {
-    const point = pointAt(event);
-    if (!point || !sheet.ok) return;
-    const block = sheet.report.blocks.findLast((candidate) => holds(candidate.box, point));
-    if (!block) return;
-    if (!isFramed(svg.current!, view.k, block.box)) useView.getState().frame(block.box);
-    else useBoardStore.getState().set({ selection: selectionAt(sheet.report, point), typingIn: 'content' });
-  };
+  const { pick, drag, press, enter, drop, leave } = usePicking(svg);
+  if (!sheet.ok) return <SheetOnDesk svg={svg} scene={undefined} />;
+  const { scene, report } = sheet;
   return (
-    <svg
-      ref={svg}
-      width="100%"
-      height="100%"
-      role="img"
-      aria-label="Sheet"
-      style={{ display: 'block', ...TEXT_STYLE }}
-      onClick={(event) => {
-        const { board } = useBoardStore.getState();
-        const several =
-          board?.selection.kind === 'cell' &&
-          board.selection.others !== undefined &&
-          pressed.current === board.selection.cell;
-        if (!several || event.shiftKey || event.ctrlKey || event.metaKey) pick(event);
-      }}
+    <SheetOnDesk
+      svg={svg}
+      scene={scene}
+      under={
+        <>
+          <ClearLabel box={report.clear.largest} height={scene.height} />
+          <LinkWash scene={scene} />
+          <AskedNumbers report={report} height={scene.height} />
+        </>
+      }
+      over={<SelectionMarks report={report} height={scene.height} />}
+      onClick={pick}
       onDoubleClick={enter}
       onDragOver={(event) => event.preventDefault()}
-      onDrop={(event) => {
-        event.preventDefault();
-        const point = pointAt(event);
-        if (point && sheet.ok) void dropPicture(fileOf(event.dataTransfer), selectionAt(sheet.report, point));
-      }}
+      onDrop={drop}
       onPointerDown={press}
       onPointerMove={drag}
-      onPointerLeave={() => useView.setState({ pointer: undefined })}
-    >
-      {sheet.ok && (
-        <g transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
-          <rect
-            width={sheet.scene.width}
-            height={sheet.scene.height}
-            fill="#FFFFFF"
-            stroke="var(--chakra-colors-line)"
-            strokeWidth={1}
-            vectorEffect="non-scaling-stroke"
-          />
-          <ClearLabel box={sheet.report.clear.largest} height={sheet.scene.height} />
-          <LinkWash scene={sheet.scene} />
-          <AskedNumbers report={sheet.report} height={sheet.scene.height} />
-          <SceneView scene={sheet.scene} />
-          <SelectionMarks report={sheet.report} height={sheet.scene.height} />
-        </g>
-      )}
-    </svg>
+      onPointerLeave={leave}
+    />
   );
-}
-
-/** Puts a dropped or pasted picture into the cell that is meant; says why when it cannot be. */
-export async function dropPicture(file: File | undefined, on: Selection): Promise<void> {
-  const { board, set } = useBoardStore.getState();
-  if (!board || !file) return;
-  const cell = on.kind === 'cell' ? selectedIn({ document: board.document, selection: on })?.cells[0] : undefined;
-  if (on.kind !== 'cell' || !cell) {
-    set({ notice: 'Drop or paste a picture onto a cell.' });
-    return;
-  }
-  set({ selection: on });
-  const outcome = await putPicture(file, on.block, cell);
-  if (!outcome.ok) set({ notice: outcome.reason });
-}
-
-/** Whether a block takes up most of the view already. */
-function isFramed(element: SVGSVGElement, k: number, box: SheetBox): boolean {
-  const { width, height } = element.getBoundingClientRect();
-  return Math.max((box.width * k) / width, (box.height * k) / height) > 0.6;
-}
-
-/** What a click at a point selects: the cell there, else the frame with its zones, else the sheet. */
-function selectionAt(report: Report, point: Point): Selection {
-  const cell = report.cells.findLast((candidate) => holds(candidate.box, point));
-  // A repeated cell of a table is the one of the format that it repeats.
-  if (cell) return { kind: 'cell', block: cell.block, cell: cell.repeats ?? cell.id };
-  const space = report.drawingSpace;
-  const border = !holds({ x: space.x + 1, y: space.y + 1, width: space.width - 2, height: space.height - 2 }, point);
-  const onSheet = holds({ x: 0, y: 0, width: report.sheet.width, height: report.sheet.height }, point);
-  return border && onSheet ? { kind: 'frame' } : { kind: 'sheet' };
 }
 
 function Outline({ box, height, colour, width }: { box: SheetBox; height: number; colour: string; width: number }) {

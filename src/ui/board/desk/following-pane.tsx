@@ -1,6 +1,7 @@
 'use client';
 
 import { type ReactNode, useDeferredValue } from 'react';
+import { useStore } from 'zustand';
 import { BoardSnapshot, useBoardStore } from '../board-store';
 
 /**
@@ -8,7 +9,7 @@ import { BoardSnapshot, useBoardStore } from '../board-store';
  * later, when nothing is typed. Any other edit changes the pane at once, so that the next one is made on what is there.
  */
 export function FollowingPane({ children }: { children: ReactNode }) {
-  const board = useBoardStore((store) => store.board);
+  const board = useStore(useBoardStore(), (state) => state.board);
   const behind = useDeferredValue(board);
   const typing = board?.past.at(-1)?.typing !== undefined;
   const shown = typing ? behind : board;

@@ -15,6 +15,7 @@ import { toDesk, useView } from '../../sheet/view-store';
  * how many it may have.
  */
 export function GrowthHandle({ report }: { report: Report }) {
+  const store = useBoardStore();
   const view = useView((state) => state.view);
   const block = useBoard(({ document, selection }) =>
     'block' in selection ? document.blocks.find(({ id }) => id === selection.block) : undefined,
@@ -48,7 +49,7 @@ export function GrowthHandle({ report }: { report: Report }) {
     const by = (event.clientX - from.x) * along.x + (event.clientY - from.y) * along.y;
     const next = Math.max(1, Math.min(500, from.most + Math.round(by / row)));
     if (next === most) return;
-    const { perform, set } = useBoardStore.getState();
+    const { perform, set } = store.getState();
     const outcome = perform(
       { op: 'set block', block: block.id, change: { grow: { ...grow, most: withValue(grow.most, next, sizeId) } } },
       `most rows of ${block.id}`,
@@ -82,7 +83,7 @@ export function GrowthHandle({ report }: { report: Report }) {
       onPointerMove={move}
       onPointerUp={() => {
         start.current = undefined;
-        useBoardStore.getState().endTyping();
+        store.getState().endTyping();
       }}
     >
       {arrow} {rows} of at most {sides > 1 && `${sides} × `}

@@ -7,16 +7,17 @@ import type { SetCell } from '../../../core/format/steps/set-cell';
 import { top } from '../../../core/geometry/box';
 import type { Report } from '../../../core/scene/report';
 import { TextInput } from '../../controls/field';
-import { useBoard, useBoardStore } from '../board-store';
+import { type BoardStore, useBoard, useBoardStore } from '../board-store';
 import { partsAt, usePartName, usePrintedContent, withCaption, withParts } from '../details/cell-content';
 import { ContentEditor } from '../details/lazy-content-editor';
-import { selectedIn } from '../commands/selection';
+import { inReadingOrder, selectedIn } from '../commands/selection';
 import { toDesk, useView } from '../../sheet/view-store';
 
 type Leave = 'next' | 'previous' | 'done';
 
 /** Editing a cell where it stands: its caption and its content. Tab goes on in the next cell, Escape ends it. */
 export function InPlaceEditor({ report }: { report: Report }) {
+  const store = useBoardStore();
   const typingIn = useBoard((board) => board.typingIn);
   const selection = useBoard((board) => board.selection);
   const document = useBoard((board) => (typingIn === undefined ? undefined : board.document));
@@ -43,7 +44,7 @@ export function InPlaceEditor({ report }: { report: Report }) {
       aria-label={`Typing in ${laid.name}`}
       onBlur={(event) => {
         if (!event.currentTarget.contains(event.relatedTarget) && event.relatedTarget !== null)
-          useBoardStore.getState().set({ typingIn: undefined });
+          store.getState().set({ typingIn: undefined });
       }}
     >
       <CellTyping key={cell.id} block={selected.block} cell={cell} typingIn={typingIn} />
@@ -52,9 +53,10 @@ export function InPlaceEditor({ report }: { report: Report }) {
 }
 
 function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typingIn: 'content' | 'caption' }) {
+  const store = useBoardStore();
   const document = useBoard((board) => board.document);
   const nameOf = usePartName();
-  const { perform, endTyping } = useBoardStore.getState();
+  const { perform, endTyping } = store.getState();
   const change = (changes: SetCell['change'], typing: string) =>
     perform({ op: 'set cell', block: block.id, cell: cell.id, change: changes }, `${typing} of ${cell.id}`);
   const printed = usePrintedContent(cell);
@@ -69,11 +71,11 @@ function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typin
         value={cell.caption?.text ?? ''}
         onChange={(event) => change({ caption: withCaption(cell, event.target.value, document) }, 'caption')}
         onBlur={endTyping}
-        onFocus={() => useBoardStore.getState().set({ typingIn: 'caption' })}
+        onFocus={() => store.getState().set({ typingIn: 'caption' })}
         onKeyDown={(event: KeyboardEvent) => {
-          if (event.key === 'Tab') leave(block, cell, event.shiftKey ? 'previous' : 'next');
-          else if (event.key === 'Escape') leave(block, cell, 'done');
-          else if (event.key === 'Enter') useBoardStore.getState().set({ typingIn: 'content' });
+          if (event.key === 'Tab') leave(store, block, cell, event.shiftKey ? 'previous' : 'next');
+          else if (event.key === 'Escape') leave(store, block, cell, 'done');
+          else if (event.key === 'Enter') store.getState().set({ typingIn: 'content' });
           else return;
           event.preventDefault();
           event.stopPropagation();
@@ -89,7 +91,7 @@ function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typin
             nameOf={nameOf}
             onChange={(parts) => change({ contents: withParts(cell, printed, parts) }, 'content')}
             onLeave={endTyping}
-            leave={(how) => leave(block, cell, how)}
+            leave={(how) => leave(store, block, cell, how)}
           />
         </Box>
       )}
@@ -98,14 +100,14 @@ function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typin
 }
 
 /** Goes on in the next or the previous cell in reading order, or ends the typing. */
-function leave(block: Block, cell: Cell, how: Leave): void {
-  const { set, board } = useBoardStore.getState();
-  const order = block.cells.toSorted((a, b) => a.row - b.row || a.column - b.column);
+function leave(store: BoardStore, block: Block, cell: Cell, how: Leave): void {
+  const { set, board, view } = store.getState();
+  const order = inReadingOrder(block.cells);
   const next =
     how === 'done' ? undefined : order[order.findIndex((one) => one.id === cell.id) + (how === 'next' ? 1 : -1)];
   if (next) set({ selection: { kind: 'cell', block: block.id, cell: next.id }, typingIn: board!.typingIn });
   else {
     set({ typingIn: undefined });
-    window.document.querySelector<HTMLElement>(`[data-item="${cell.id}"]`)?.focus();
+    view.getState().focusOutline?.();
   }
 }

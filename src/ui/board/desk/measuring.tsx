@@ -6,9 +6,8 @@ import type { Point } from '../../../core/geometry/box';
 import { formatLength } from '../../../core/geometry/length';
 import type { Report } from '../../../core/scene/report';
 import { useBoard } from '../board-store';
-import { useGuides } from './guides';
 import { cornersOn, levelsOn, nearestLevel } from './snapping';
-import { fromDesk, toDesk, useView } from '../../sheet/view-store';
+import { fromDesk, toDesk, useView, useViewStore } from '../../sheet/view-store';
 
 /** How near the pointer takes a corner or an edge, px. */
 const REACH = 7;
@@ -23,9 +22,10 @@ export function Measuring({ report }: { report: Report }) {
 }
 
 function MeasuringOver({ report }: { report: Report }) {
+  const viewStore = useViewStore();
   const view = useView((state) => state.view);
   const unit = useBoard((board) => board.document.unit);
-  const guides = useGuides((state) => state.guides);
+  const guides = useBoard((board) => board.guides);
   const [from, setFrom] = useState<Point>();
   const [to, setTo] = useState<Point>();
   const [done, setDone] = useState(false);
@@ -46,7 +46,7 @@ function MeasuringOver({ report }: { report: Report }) {
       aria-label="Measuring: click two points"
       onPointerMove={(event) => {
         const point = pointAt(event);
-        useView.setState({ pointer: point });
+        viewStore.setState({ pointer: point });
         if (!done) setTo(point);
       }}
       onPointerDown={(event) => {

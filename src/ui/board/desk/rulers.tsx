@@ -5,8 +5,8 @@ import { deepEqual } from 'fast-equals';
 import { type PointerEvent, memo, useState } from 'react';
 import { MM_PER_INCH, formatLength, roundLength } from '../../../core/geometry/length';
 import type { Zones } from '../../../core/sheet/zones';
-import { useBoard } from '../board-store';
-import { type Guide, moveGuide, setGuides, useGuides } from './guides';
+import { useBoard, useBoardStore } from '../board-store';
+import { type Guide, withGuide } from './guides';
 import { type View, fromDesk, useView } from '../../sheet/view-store';
 
 /** Width of a ruler, px. */
@@ -58,6 +58,7 @@ const onDesk = (view: View, height: number, axis: Axis, at: number) =>
   axis === 'x' ? view.x + at * view.k : view.y + (height - at) * view.k;
 
 function Ruler({ axis, report }: { axis: Axis; report: Ruled }) {
+  const store = useBoardStore();
   const view = useView((state) => state.view);
   const unit = useBoard((board) => board.document.unit);
   const { width, height } = report.sheet;
@@ -98,7 +99,8 @@ function Ruler({ axis, report }: { axis: Axis; report: Ruled }) {
           const most = level ? height : width;
           if (drawn !== undefined && drawn >= 0 && drawn <= most) {
             const at = Math.round(drawn * 2) / 2;
-            setGuides([...useGuides.getState().guides, { axis: level ? 'y' : 'x', at }]);
+            const { board, setGuides } = store.getState();
+            setGuides([...board!.guides, { axis: level ? 'y' : 'x', at }]);
           }
           setDrawn(undefined);
         }}
@@ -188,13 +190,18 @@ function Line({ axis, at, report }: { axis: Axis; at: number; report: Ruled }) {
 
 /** The guides, to be dragged; one that is dragged off the sheet is gone. */
 function GuideLines({ report }: { report: Ruled }) {
-  const guides = useGuides((state) => state.guides);
+  const guides = useBoard((board) => board.guides);
   return guides.map((guide, i) => <GuideLine key={i} guide={guide} index={i} report={report} />);
 }
 
 function GuideLine({ guide, index, report }: { guide: Guide; index: number; report: Ruled }) {
   const view = useView((state) => state.view);
   const unit = useBoard((board) => board.document.unit);
+  const store = useBoardStore();
+  const move = (at: number | undefined) => {
+    const { board, setGuides } = store.getState();
+    setGuides(withGuide(board!.guides, index, at));
+  };
   const [held, setHeld] = useState(false);
   const { width, height } = report.sheet;
   const upright = guide.axis === 'x';
@@ -219,7 +226,7 @@ function GuideLine({ guide, index, report }: { guide: Guide; index: number; repo
           aria-label={words}
           title={`${words}. Drag it; off the sheet, or with Delete, it is gone.`}
           onKeyDown={(event) => {
-            if (event.key === 'Delete' || event.key === 'Backspace') moveGuide(index, undefined);
+            if (event.key === 'Delete' || event.key === 'Backspace') move(undefined);
             else return;
             event.stopPropagation();
             event.preventDefault();
@@ -232,11 +239,11 @@ function GuideLine({ guide, index, report }: { guide: Guide; index: number; repo
             if (!held) return;
             const frame = event.currentTarget.closest('[data-testid=desk]')!.getBoundingClientRect();
             const point = fromDesk(view, height, { x: event.clientX - frame.left, y: event.clientY - frame.top });
-            moveGuide(index, Math.round(point[guide.axis] * 2) / 2);
+            move(Math.round(point[guide.axis] * 2) / 2);
           }}
           onPointerUp={() => {
             setHeld(false);
-            if (guide.at < 0 || guide.at > (upright ? width : height)) moveGuide(index, undefined);
+            if (guide.at < 0 || guide.at > (upright ? width : height)) move(undefined);
           }}
         >
           {formatLength(guide.at, unit)}

@@ -12,10 +12,9 @@ import { toSheet, turnedSize } from '../../../core/geometry/placing';
 import type { Report } from '../../../core/scene/report';
 import { useBoard, useBoardStore } from '../board-store';
 import { shownLength, typedLength } from '../details/length-row';
-import { useGuides } from './guides';
 import { selectedIds } from '../commands/selection';
 import { type Levels, levelsOn, nearestLevel } from './snapping';
-import { toDesk, useView } from '../../sheet/view-store';
+import { toDesk, useView, useViewStore } from '../../sheet/view-store';
 
 /** Distance of the numbers from the block, px, and the least room a number needs along its track. */
 const AWAY = 15;
@@ -58,12 +57,13 @@ const Numbers = memo(function Numbers(props: {
 }) {
   const { block, columns, rows, direction, chosen, report } = props;
   const numbersBox = useRef<HTMLDivElement>(null);
+  const viewStore = useViewStore();
   useEffect(() => {
-    useView.setState({ focusNumbers: () => numbersBox.current?.querySelector('input')?.focus() });
-    return () => useView.setState({ focusNumbers: undefined });
-  }, []);
+    viewStore.setState({ focusNumbers: () => numbersBox.current?.querySelector('input')?.focus() });
+    return () => viewStore.setState({ focusNumbers: undefined });
+  }, [viewStore]);
   const view = useView((state) => state.view);
-  const guides = useGuides((state) => state.guides);
+  const guides = useBoard((board) => board.guides);
   const laid = report.blocks.find((candidate) => candidate.id === block);
   if (!laid) return null;
 
@@ -166,11 +166,12 @@ const BoundaryHandle = memo(function BoundaryHandle(props: {
   end: Point;
 }) {
   const { block, axis, track, index, last, boundary, along, edges, k, mm, levels, end } = props;
+  const store = useBoardStore();
   const start = useRef<{ x: number; y: number; mm: number; end: Point }>(undefined);
   const move = (event: PointerEvent<HTMLDivElement>) => {
     const from = start.current;
     if (!from) return;
-    const { board, perform, set } = useBoardStore.getState();
+    const { board, perform, set } = store.getState();
     const by = ((event.clientX - from.x) * along.x + (event.clientY - from.y) * along.y) / k;
     const wanted = from.mm + by;
     const step = board!.document.unit === 'in' ? MM_PER_INCH / 32 : 0.5;
@@ -217,7 +218,7 @@ const BoundaryHandle = memo(function BoundaryHandle(props: {
       onPointerMove={move}
       onPointerUp={() => {
         start.current = undefined;
-        useBoardStore.getState().endTyping();
+        store.getState().endTyping();
       }}
     />
   );
@@ -248,6 +249,7 @@ const TrackNumber = memo(function TrackNumber(props: {
   mm: number;
 }) {
   const { block, axis, track, index, at, isChosen, mm } = props;
+  const store = useBoardStore();
   const unit = useBoard((board) => board.document.unit);
   const sizeId = useBoard((board) => board.sizeId);
   const holdTotal = useBoard((board) => board.holdTotal);
@@ -265,7 +267,7 @@ const TrackNumber = memo(function TrackNumber(props: {
     const length = typedLength(text, unit);
     const onlyOn = !shares && hasException(track.size, sizeId) ? sizeId : undefined;
     const outcome = length.ok
-      ? useBoardStore
+      ? store
           .getState()
           .perform({ op: 'set track', block, axis, track: track.id, size: length.value, onlyOn, holdTotal })
       : length;

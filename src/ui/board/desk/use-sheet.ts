@@ -73,7 +73,7 @@ const memo = new ComposeMemo();
  * The sheet on the desk, composed on the main thread when the board has changed: it is a matter of a few milliseconds.
  * Two are kept: the one of the board as it is, and the one that panes still show that follow a moment later.
  */
-const sheetOf = remembered<Outcome<Composed>>(
+export const sheetOf = remembered<Outcome<Composed>>(
   (board) => [
     board.document,
     board.sizeId,

@@ -9,8 +9,9 @@ import type { Missing } from '../../../core/property/display';
 import { resolveProperty } from '../../../core/property/resolving';
 import { type Outcome, refuse } from '../../../core/refusal';
 import { Button } from '../../controls/button';
+import { CheckBox } from '../../controls/check-box';
 import { CommitField, Problem, Row, Select, SelectRow } from '../../controls/field';
-import { useBoard } from '../board-store';
+import { useBoard, useBoardStore } from '../board-store';
 import { partsAt, usePartName, usePrintedContent, withContent, withParts } from './cell-content';
 import { ConditionRows } from './condition-rows';
 import { DisplayRows } from '../../property/display-rows';
@@ -43,6 +44,7 @@ export function CellHolds({
   onChange: Change;
   endTyping: () => void;
 }) {
+  const store = useBoardStore();
   const nameOf = usePartName();
   const printed = usePrintedContent(cell);
   const [chosen, setChosen] = useState<number>();
@@ -64,7 +66,7 @@ export function CellHolds({
   };
   const take = async (given: File | undefined) => {
     if (!given) return;
-    const outcome = await putPicture(given, block, cell, index);
+    const outcome = await putPicture(store, given, block, cell, index);
     setProblem(outcome.ok ? undefined : outcome.reason);
   };
   return (
@@ -266,14 +268,9 @@ function LinkRows({ parts, setParts }: { parts: Part[]; setParts: (parts: Part[]
               onChange={(id) => void set({ orElse: id ? [id] : undefined })}
             />
             <Row label="">
-              <label>
-                <input
-                  type="checkbox"
-                  checked={part.overrulable ?? false}
-                  onChange={(event) => void set({ overrulable: event.target.checked })}
-                />{' '}
+              <CheckBox checked={part.overrulable ?? false} onChange={(overrulable) => void set({ overrulable })}>
                 may be overruled on a drawing
-              </label>
+              </CheckBox>
             </Row>
           </Box>
         )}

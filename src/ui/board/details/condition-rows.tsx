@@ -2,6 +2,7 @@
 
 import { Flex } from '@chakra-ui/react';
 import type { Condition } from '../../../core/format/document';
+import { CheckBox } from '../../controls/check-box';
 import { Row, SelectRow } from '../../controls/field';
 import { useBoard } from '../board-store';
 
@@ -35,19 +36,16 @@ export function ConditionRows({
       <Row label="On sizes">
         <Flex wrap="wrap" gap="2px 10px" pt="3px">
           {sizes.map((size) => (
-            <label key={size.id}>
-              <input
-                type="checkbox"
-                checked={chosen.includes(size.id)}
-                onChange={(event) => {
-                  const next = sizes
-                    .map(({ id }) => id)
-                    .filter((id) => (id === size.id ? event.target.checked : chosen.includes(id)));
-                  set({ sizes: next.length === sizes.length ? undefined : next });
-                }}
-              />{' '}
+            <CheckBox
+              key={size.id}
+              checked={chosen.includes(size.id)}
+              onChange={(checked) => {
+                const next = sizes.map(({ id }) => id).filter((id) => (id === size.id ? checked : chosen.includes(id)));
+                set({ sizes: next.length === sizes.length ? undefined : next });
+              }}
+            >
               {size.name}
-            </label>
+            </CheckBox>
           ))}
         </Flex>
       </Row>

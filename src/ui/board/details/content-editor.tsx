@@ -69,6 +69,7 @@ export function ContentEditor(props: {
   leave?: (how: 'next' | 'previous' | 'done') => void;
 }) {
   const { parts, nameOf, onChange, onLeave, label = 'Content', autoFocus, leave } = props;
+  const store = useBoardStore();
   const [finding, setFinding] = useState(false);
   const latest = useRef({ onChange, onLeave, leave });
   useEffect(() => {
@@ -155,7 +156,7 @@ export function ContentEditor(props: {
           }}
           onAsk={(asked) => {
             setFinding(false);
-            const { board, perform } = useBoardStore.getState();
+            const { board, perform } = store.getState();
             const known = board!.document.asked;
             if (!known.some(({ key }) => key === asked.key)) perform({ op: 'set asked', asked: [...known, asked] });
             const part: Part = { kind: 'asked', asked: asked.key };

@@ -2,30 +2,26 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { askedIn, readAnswer } from '../../../core/format/asked';
+import { askedIn } from '../../../core/format/asked';
 import type { AskedValue } from '../../../core/format/document';
-import { PropertyType, isPattern } from '../../../core/property/definition';
-import { Quantity, unitsOf } from '../../../core/property/units';
-import { valueText } from '../../../core/property/value';
-import { type Outcome, refuse } from '../../../core/refusal';
 import { Button } from '../../controls/button';
-import { CommitField, Problem, Row, SelectRow } from '../../controls/field';
+import { Problem } from '../../controls/field';
+import { SearchPicker } from '../../controls/search-picker';
 import { SortableItem, SortableList } from '../../controls/sortable';
 import { useBoard, useBoardStore } from '../board-store';
-import { DisplayRows } from '../../property/display-rows';
+import { AskedRows, cleaned } from './asked-rows';
 import { Section } from './details-parts';
-
-const setAsked = (asked: AskedValue[], typing?: string) =>
-  useBoardStore.getState().perform({ op: 'set asked', asked }, typing);
+import { takeQuestion, useQuestions } from './questions';
 
 /** What the format asks of whoever makes a drawing, in the order of asking; the order is set by dragging. */
 export function AskedSection() {
+  const store = useBoardStore();
   const asked = useBoard((board) => board.document.asked);
   const blocks = useBoard((board) => board.document.blocks);
   const [open, setOpen] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const set = (next: AskedValue[], typing?: string) => {
-    const outcome = setAsked(next, typing);
+    const outcome = store.getState().perform({ op: 'set asked', asked: next }, typing);
     setProblem(outcome.ok ? undefined : outcome.reason);
     return outcome;
   };
@@ -80,16 +76,7 @@ export function AskedSection() {
           </SortableItem>
         ))}
       </SortableList>
-      <Button
-        type="button"
-        mt="4px"
-        onClick={() => {
-          const fresh = newAsked(`New question ${asked.length + 1}`);
-          if (set([...asked, fresh]).ok) setOpen(fresh.key);
-        }}
-      >
-        + Asked value
-      </Button>
+      <AskForAnother onAsk={(fresh) => void (set([...asked, fresh]).ok && setOpen(fresh.key))} onProblem={setProblem} />
       {problem && <Problem>{problem}</Problem>}
       {asked.length > 0 && (
         <Box fontSize="12px" color="soft" pt="4px">
@@ -100,228 +87,33 @@ export function AskedSection() {
   );
 }
 
-/** A text that is asked for, with a key of its own. */
-export function newAsked(name: string): AskedValue {
-  return {
-    key: crypto.randomUUID(),
-    name,
-    prompt: `${name}?`,
-    type: 'text',
-    required: false,
-    missing: { print: 'dash', report: true },
-  };
-}
-
-/** Without the entries that are set to nothing. */
-const cleaned = (asked: AskedValue): AskedValue =>
-  Object.fromEntries(Object.entries(asked).filter(([, value]) => value !== undefined)) as AskedValue;
-
-type Change = (part: { [K in keyof AskedValue]?: AskedValue[K] | undefined }, typing?: string) => Outcome<object>;
-
-function AskedRows({
-  asked,
-  onChange,
-}: {
-  asked: AskedValue;
-  onChange: (part: Partial<AskedValue>, typing?: string) => Outcome<object>;
+/** Finds what else the format is to ask for: a drawing property of the dictionary, or a new one. */
+function AskForAnother(props: {
+  onAsk: (asked: AskedValue) => void;
+  onProblem: (problem: string | undefined) => void;
 }) {
-  const set = onChange as Change;
-  const { endTyping } = useBoardStore.getState();
-  const optional = (text: string) => text.trim() || undefined;
+  const store = useBoardStore();
+  const [query, setQuery] = useState('');
+  const questions = useQuestions(query).filter(({ asks }) => asks !== 'already');
+  const take = async (key: string) => {
+    const question = questions.find(({ asked }) => asked.key === key);
+    if (!question) return;
+    const taken = await takeQuestion(store, question);
+    if (taken.ok) props.onAsk(question.asked);
+    else props.onProblem(taken.reason);
+  };
   return (
-    <>
-      <CommitField
-        label="Name"
-        value={asked.name}
-        live
-        onLeave={endTyping}
-        onCommit={(text) => (text.trim() ? set({ name: text.trim() }, 'name') : refuse('It needs a name.'))}
+    <Box mt="4px">
+      <SearchPicker
+        label="Ask for another value"
+        shown="Ask for another value…"
+        items={questions.map(({ asks, asked }) => ({
+          value: asked.key,
+          label: asks === 'new property' ? `${asked.name}, a new property of drawings` : asked.name,
+        }))}
+        onSearch={setQuery}
+        onChoose={(key) => void take(key)}
       />
-      <CommitField
-        label="Prompt"
-        value={asked.prompt}
-        live
-        onLeave={endTyping}
-        onCommit={(text) => set({ prompt: text.slice(0, 200) }, 'prompt')}
-      />
-      <CommitField label="Hint" value={asked.hint ?? ''} onCommit={(text) => set({ hint: optional(text) })} />
-      <SelectRow
-        label="Type"
-        value={asked.type}
-        options={PropertyType.options.filter((type) => type !== 'picture').map((value) => ({ value, label: value }))}
-        onChange={(type) =>
-          void set({
-            type,
-            quantity: undefined,
-            unit: undefined,
-            choices: undefined,
-            display: undefined,
-            default: undefined,
-          })
-        }
-      />
-      {asked.type === 'number' && <QuantityRows asked={asked} onChange={set} />}
-      {asked.type === 'choice' && (
-        <CommitField
-          label="Choices"
-          value={asked.choices?.join(', ') ?? ''}
-          onCommit={(text) => {
-            const choices = text
-              .split(',')
-              .map((one) => one.trim())
-              .filter(Boolean);
-            return choices.length > 0 ? set({ choices }) : refuse('Type the choices, separated by commas.');
-          }}
-        />
-      )}
-      <DefaultRows asked={asked} onChange={set} />
-      <CommitField
-        label="Longest"
-        value={asked.length === undefined ? '' : String(asked.length)}
-        suffix="characters"
-        onCommit={(text) => {
-          const length = Number(text);
-          if (text.trim() === '') return set({ length: undefined });
-          return Number.isInteger(length) && length >= 1 && length <= 500
-            ? set({ length })
-            : refuse('1 to 500 characters.');
-        }}
-      />
-      {asked.type === 'text' && (
-        <CommitField
-          label="Pattern"
-          value={asked.pattern ?? ''}
-          onCommit={(text) =>
-            isPattern(text)
-              ? set({ pattern: optional(text) })
-              : refuse('A regular expression, such as [A-Z]{2}-[0-9]{4}.')
-          }
-        />
-      )}
-      <Row label="Required">
-        <label>
-          <input
-            type="checkbox"
-            checked={asked.required}
-            onChange={(event) => void set({ required: event.target.checked })}
-          />{' '}
-          before the drawing is finished
-        </label>
-      </Row>
-      <SelectRow
-        label="Answered by"
-        value={asked.answeredBy ?? 'anyone'}
-        options={[
-          { value: 'anyone', label: 'whoever makes the drawing' },
-          { value: 'drafter', label: 'drafters' },
-          { value: 'administrator', label: 'administrators' },
-        ]}
-        onChange={(by) => void set({ answeredBy: by === 'anyone' ? undefined : (by as 'drafter') })}
-      />
-      <SelectRow
-        label="Unanswered"
-        value={asked.missing.print}
-        options={[
-          { value: 'dash', label: 'prints –' },
-          { value: 'nothing', label: 'prints nothing' },
-          { value: 'pen line', label: 'leaves a line for the pen' },
-          { value: 'text', label: 'prints a text' },
-        ]}
-        onChange={(print) => void set({ missing: { ...asked.missing, print } })}
-      />
-      {asked.missing.print === 'text' && (
-        <CommitField
-          label="The text"
-          value={asked.missing.text ?? ''}
-          onCommit={(text) => set({ missing: { ...asked.missing, text } })}
-        />
-      )}
-      <DisplayRows
-        type={asked.type}
-        unit={asked.unit}
-        display={asked.display}
-        onChange={(display) => set({ display })}
-      />
-    </>
-  );
-}
-
-function QuantityRows({ asked, onChange }: { asked: AskedValue; onChange: Change }) {
-  return (
-    <>
-      <SelectRow
-        label="Quantity"
-        value={asked.quantity ?? 'none'}
-        options={[
-          { value: 'none', label: 'a plain number' },
-          ...Quantity.options.map((value) => ({ value: value as string, label: value as string })),
-        ]}
-        onChange={(value) => {
-          const quantity = value === 'none' ? undefined : (value as Quantity);
-          void onChange({ quantity, unit: quantity && unitsOf(quantity)[0], default: undefined });
-        }}
-      />
-      {asked.quantity && (
-        <SelectRow
-          label="Unit"
-          value={asked.unit ?? ''}
-          options={unitsOf(asked.quantity).map((value) => ({ value, label: value }))}
-          onChange={(unit) => void onChange({ unit })}
-        />
-      )}
-    </>
-  );
-}
-
-/** What is proposed: nothing, a value, today, me, or what a property has. */
-function DefaultRows({ asked, onChange }: { asked: AskedValue; onChange: Change }) {
-  const properties = useBoard((board) => board.office.properties);
-  const preset = asked.default;
-  const kind =
-    preset === undefined ? 'none' : typeof preset === 'string' ? preset : 'value' in preset ? 'value' : 'property';
-  return (
-    <>
-      <SelectRow
-        label="Proposes"
-        value={kind}
-        options={[
-          { value: 'none', label: 'nothing' },
-          { value: 'value', label: 'a value' },
-          { value: 'property', label: 'what a property has' },
-          ...(asked.type === 'date' ? [{ value: 'today' as const, label: 'today' }] : []),
-          ...(asked.type === 'person' ? [{ value: 'me' as const, label: 'me' }] : []),
-        ]}
-        onChange={(next) =>
-          void onChange({
-            default:
-              next === 'none'
-                ? undefined
-                : next === 'today' || next === 'me'
-                  ? next
-                  : next === 'value'
-                    ? { value: asked.choices?.[0] ?? '' }
-                    : { property: properties[0]!.id },
-          })
-        }
-      />
-      {typeof preset === 'object' && 'value' in preset && (
-        <CommitField
-          label="The value"
-          value={valueText(preset.value)}
-          onCommit={(text) => {
-            const read = readAnswer(asked, text);
-            return read.ok ? onChange({ default: { value: read.value ?? '' } }) : read;
-          }}
-        />
-      )}
-      {typeof preset === 'object' && 'property' in preset && (
-        <SelectRow
-          label="Property"
-          value={preset.property}
-          options={properties.map((property) => ({ value: property.id, label: property.name }))}
-          onChange={(property) => void onChange({ default: { property } })}
-        />
-      )}
-    </>
+    </Box>
   );
 }

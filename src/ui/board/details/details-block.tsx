@@ -17,7 +17,7 @@ import { Section } from './details-parts';
 import { LineRows } from './details-lines';
 import { LengthRow } from './length-row';
 import { useSheet } from '../desk/use-sheet';
-import { useView } from '../../sheet/view-store';
+import { useViewStore } from '../../sheet/view-store';
 
 const CORNERS: Corner[] = ['lower right', 'lower left', 'upper right', 'upper left'];
 const SIDES: Side[] = ['above', 'below', 'left', 'right'];
@@ -29,15 +29,17 @@ const ALIGNS = [
 
 /** A block as a whole: name, dock, extent, turn, when it appears, its lines. */
 export function BlockDetails({ block }: { block: Block }) {
+  const store = useBoardStore();
+  const viewStore = useViewStore();
   const sheet = useSheet();
-  const { perform, endTyping } = useBoardStore.getState();
+  const { perform, endTyping } = store.getState();
   const laid = sheet.ok ? sheet.report.blocks.find((candidate) => candidate.id === block.id) : undefined;
   const box = laid?.box;
   useEffect(() => {
     if (!box) return;
-    useView.setState({ frameSelected: () => useView.getState().frame(box) });
-    return () => useView.setState({ frameSelected: undefined });
-  }, [box]);
+    viewStore.setState({ frameSelected: () => viewStore.getState().frame(box) });
+    return () => viewStore.setState({ frameSelected: undefined });
+  }, [box, viewStore]);
   const change = (changes: SetBlock['change'], typing?: string) =>
     perform({ op: 'set block', block: block.id, change: changes }, typing);
   return (
@@ -73,7 +75,7 @@ export function BlockDetails({ block }: { block: Block }) {
         />
         <Flex pt="6px" gap="6px">
           {laid && (
-            <Button type="button" onClick={() => useView.getState().frame(laid.box)}>
+            <Button type="button" onClick={() => viewStore.getState().frame(laid.box)}>
               Fill the view with it
             </Button>
           )}
@@ -131,11 +133,12 @@ function ExtentRows({ block, onChange }: { block: Block; onChange: ChangeBlock }
 }
 
 function DockSection({ block, onChange }: { block: Block; onChange: ChangeBlock }) {
+  const store = useBoardStore();
   const blocks = useBoard((board) => board.document.blocks);
   const others = blocks.filter((other) => other.id !== block.id);
   const { dock } = block;
   const tell = (outcome: ReturnType<ChangeBlock>) =>
-    useBoardStore.getState().set({ notice: outcome.ok ? undefined : outcome.reason });
+    store.getState().set({ notice: outcome.ok ? undefined : outcome.reason });
   return (
     <Section title="Docked">
       {dock.to.map((support, i) => (

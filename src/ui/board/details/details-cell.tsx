@@ -34,8 +34,7 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
   const document = useBoard((board) => board.document);
   const report = sheet.ok ? sheet.report.cells.find((candidate) => candidate.id === cell.id) : undefined;
   const findings = sheet.ok ? sheet.report.findings.filter(({ place }) => place.cell === cell.id) : [];
-  const perform = useBoardStore((store) => store.perform);
-  const endTyping = useBoardStore((store) => store.endTyping);
+  const { perform, endTyping } = useBoardStore().getState();
   const change = (changes: SetCell['change'], typing?: string) =>
     perform({ op: 'set cell', block: block.id, cell: cell.id, change: changes }, typing && `${typing} of ${cell.id}`);
   const changeLook = useLookChange();
@@ -159,7 +158,7 @@ function SelectPlain<T extends string>(props: {
 /** Width and height of a cell: a number to type where it spans one track, what it adds up to where it spans several. */
 function CellSize({ block, cell, report }: { block: Block; cell: Cell; report: CellReport | undefined }) {
   const unit = useBoard((board) => board.document.unit);
-  const perform = useBoardStore((store) => store.perform);
+  const { perform } = useBoardStore().getState();
   return (['column', 'row'] as const).map((axis) => {
     const [from, span] = axis === 'column' ? [cell.column, cell.columnSpan] : [cell.row, cell.rowSpan];
     const tracks = axis === 'column' ? block.columns : block.rows;
@@ -206,8 +205,9 @@ type LookChange = (change: (cell: Cell) => SetCell['change'], typing?: string) =
 
 /** Changes the look of every selected cell in one step, in whatever block it is. */
 function useLookChange(): LookChange {
+  const store = useBoardStore();
   return (change, typing) => {
-    const { board, perform } = useBoardStore.getState();
+    const { board, perform } = store.getState();
     const selected = selectedEverywhere(board!);
     const steps = selected.map(({ block, cell }) => ({
       op: 'set cell' as const,

@@ -6,6 +6,7 @@ import type { FormatDocument, ZoneRuleSetting, ZoneSettings } from '../../../cor
 import { trimNumber } from '../../../core/geometry/length';
 import { refuse } from '../../../core/refusal';
 import { Button } from '../../controls/button';
+import { CheckBox } from '../../controls/check-box';
 import { Choice } from '../../controls/choice';
 import { CommitField, Row, SelectRow } from '../../controls/field';
 import { useBoard, useBoardStore } from '../board-store';
@@ -22,10 +23,11 @@ const YES_NO = [
 
 /** Margins and zones: everything recomputes as it is typed. */
 export function FrameDetails() {
+  const store = useBoardStore();
   const document = useBoard((board) => board.document);
   const sizeId = useBoard((board) => board.sizeId);
   const sheet = useSheet();
-  const { perform } = useBoardStore.getState();
+  const { perform } = store.getState();
   const report = sheet.ok ? sheet.report : undefined;
   const sizeName = document.sizes.find((candidate) => candidate.id === sizeId)?.name ?? '';
   return (
@@ -88,7 +90,8 @@ function withValue<T>(setting: PerSize<T>, value: T, sizeId: string, exception: 
 }
 
 function ZoneRows({ document, sizeId, sizeName }: { document: FormatDocument; sizeId: string; sizeName: string }) {
-  const { perform } = useBoardStore.getState();
+  const store = useBoardStore();
+  const { perform } = store.getState();
   const { zones } = document;
   const set = (change: Partial<ZoneSettings>, typing?: string) => perform({ op: 'set zones', change }, typing);
   return (
@@ -177,6 +180,7 @@ interface SettingRow {
 }
 
 function RuleRows({ zones, sizeId, sizeName, set }: SettingRow) {
+  const store = useBoardStore();
   const rule = valueAt(zones.rule, sizeId);
   const exception = zones.rule.at?.[sizeId] !== undefined;
   const sheet = useSheet();
@@ -185,7 +189,7 @@ function RuleRows({ zones, sizeId, sizeName, set }: SettingRow) {
     : { columns: 8, rows: 6 };
   const setRule = (next: ZoneRuleSetting, typing?: string) =>
     set({ rule: withValue(zones.rule, next, sizeId, exception) }, typing);
-  const { endTyping } = useBoardStore.getState();
+  const { endTyping } = store.getState();
   return (
     <>
       <SelectRow
@@ -249,18 +253,17 @@ function EdgeRow({ zones, sizeId, sizeName, set }: SettingRow) {
       <Row label="On edges">
         <Flex wrap="wrap" gap="2px 10px" pt="3px">
           {(['top', 'bottom', 'left', 'right'] as const).map((edge) => (
-            <label key={edge}>
-              <input
-                type="checkbox"
-                checked={edges[edge]}
-                onChange={(event) =>
-                  void set({
-                    edges: withValue(zones.edges, { ...edges, [edge]: event.target.checked }, sizeId, exception),
-                  })
-                }
-              />{' '}
+            <CheckBox
+              key={edge}
+              checked={edges[edge]}
+              onChange={(checked) =>
+                void set({
+                  edges: withValue(zones.edges, { ...edges, [edge]: checked }, sizeId, exception),
+                })
+              }
+            >
               {edge}
-            </label>
+            </CheckBox>
           ))}
         </Flex>
       </Row>

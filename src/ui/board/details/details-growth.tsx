@@ -1,10 +1,11 @@
 'use client';
 
-import { Box, Flex, chakra } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import type { Block, Growth } from '../../../core/format/document';
 import { growthTrouble } from '../../../core/format/growth';
 import { refuse } from '../../../core/refusal';
 import { Button } from '../../controls/button';
+import { CheckBox } from '../../controls/check-box';
 import { CommitField, Problem, Row, Select, SelectRow } from '../../controls/field';
 import { useBoard, useBoardStore } from '../board-store';
 import type { ChangeBlock } from '../commands/change-block';
@@ -28,11 +29,12 @@ const NEW: Growth = { rows: 'revisions', direction: 'down', least: 0, most: { ba
 
 /** How a block grows from data: its rows, which way, how many, and what happens when it is full. */
 export function GrowthSection({ block, onChange }: { block: Block; onChange: ChangeBlock }) {
+  const store = useBoardStore();
   const { grow } = block;
   const sizeId = useBoard((board) => board.sizeId);
   const size = useBoard((board) => board.document.sizes.find(({ id }) => id === sizeId)?.name);
   const tell = (outcome: ReturnType<ChangeBlock>) => {
-    useBoardStore.getState().set({ notice: outcome.ok ? undefined : outcome.reason });
+    store.getState().set({ notice: outcome.ok ? undefined : outcome.reason });
     return outcome;
   };
   /** For a field that says itself why it is refused. */
@@ -174,19 +176,17 @@ function ToleranceRows({ grow, set }: { grow: Growth; set: Set }) {
   return (
     <Row label="Of them">
       {KINDS.map(({ value, label }) => (
-        <chakra.label key={value} display="flex" gap="6px" alignItems="center" py="1px">
-          <input
-            type="checkbox"
+        <Box key={value} py="1px">
+          <CheckBox
             checked={chosen.includes(value)}
             disabled={chosen.length === 1 && chosen[0] === value}
-            onChange={(event) =>
-              set({
-                tolerances: event.target.checked ? [...chosen, value] : chosen.filter((one) => one !== value),
-              })
+            onChange={(checked) =>
+              set({ tolerances: checked ? [...chosen, value] : chosen.filter((one) => one !== value) })
             }
-          />
-          {label}
-        </chakra.label>
+          >
+            {label}
+          </CheckBox>
+        </Box>
       ))}
       <Box fontSize="13px" color="soft">
         They come from the drafting profile’s general tolerance.

@@ -11,9 +11,10 @@ import { Section } from './details-parts';
 
 /** The format's small list of inks: every line and every lettering is in one of them. */
 export function InkSection() {
+  const store = useBoardStore();
   const inks = useBoard((board) => board.document.inks);
   const [problem, setProblem] = useState<string>();
-  const { perform, endTyping } = useBoardStore.getState();
+  const { perform, endTyping } = store.getState();
   const set = (next: Ink[], typing?: string) => {
     const outcome = perform({ op: 'set sheet', change: { inks: next } }, typing);
     setProblem(outcome.ok ? undefined : outcome.reason);

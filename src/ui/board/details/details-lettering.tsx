@@ -89,12 +89,13 @@ function useFonts(): { id: string; name: string }[] {
 
 /** The format's named lettering styles, edited in one place. */
 export function LetteringSection() {
+  const store = useBoardStore();
   const letterings = useBoard((board) => board.document.letterings);
   const fonts = useFonts();
   const [open, setOpen] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const set = (next: LetteringStyle[]) => {
-    const outcome = useBoardStore.getState().perform({ op: 'set sheet', change: { letterings: next } });
+    const outcome = store.getState().perform({ op: 'set sheet', change: { letterings: next } });
     setProblem(outcome.ok ? undefined : outcome.reason);
     return outcome;
   };
@@ -161,11 +162,12 @@ export function LetteringSection() {
 
 /** Takes a font of the office in, to letter every format with. */
 function AddFont() {
+  const store = useBoardStore();
   const file = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string>();
   const take = async (given: File | undefined) => {
     if (!given) return;
-    const outcome = await putFont(given);
+    const outcome = await putFont(store, given);
     setProblem(outcome.ok ? undefined : outcome.reason);
   };
   return (

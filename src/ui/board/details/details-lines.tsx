@@ -83,8 +83,9 @@ const OF_BLOCK: { value: Where; label: string }[] = [
 
 /** The lines of a block or about cells of it. */
 export function LineRows({ block, cells }: { block: Block; cells: Cell[] }) {
+  const store = useBoardStore();
   const [where, setWhere] = useState<Where>(cells.length > 0 ? 'around' : 'outline');
-  const { perform } = useBoardStore.getState();
+  const { perform } = store.getState();
   const edges = (): Edge[] => {
     const range = rangeAround(cells);
     const sides = where === 'around' ? (['left', 'right', 'top', 'bottom'] as const) : [where as 'left'];

@@ -8,7 +8,7 @@ import { findingWords, repairWords } from '../../../core/findings/words';
 import { Button } from '../../controls/button';
 import { TextInput } from '../../controls/field';
 import { WeightMark } from '../../controls/mark';
-import { useBoardStore } from '../board-store';
+import { type BoardStore, useBoardStore } from '../board-store';
 
 /** A ruled-off part of the details. */
 export function Section({ title, children }: { title?: string; children: ReactNode }) {
@@ -40,23 +40,21 @@ export function FindingList({ findings, title }: { findings: readonly Finding[];
   );
 }
 
-function goTo({ place: { block, cell } }: Finding): void {
+function goTo(store: BoardStore, { place: { block, cell } }: Finding): void {
   if (block === undefined) return;
-  useBoardStore
-    .getState()
-    .set({ selection: cell === undefined ? { kind: 'block', block } : { kind: 'cell', block, cell } });
+  store.getState().set({ selection: cell === undefined ? { kind: 'block', block } : { kind: 'cell', block, cell } });
 }
 
 /** Sets whether a finding is accepted, and why. */
-function accept(finding: Finding, reason: string | undefined): void {
-  const { board, act } = useBoardStore.getState();
+function accept(store: BoardStore, finding: Finding, reason: string | undefined): void {
+  const { board, act } = store.getState();
   act({ op: 'set accepted', accepted: accepting(board!.document.accepted ?? [], finding, reason) });
 }
 
 /** Does what mends a finding, as one thing to undo. */
-function mend(repair: Repair): void {
+function mend(store: BoardStore, repair: Repair): void {
   const [step, ...others] = repair.steps;
-  const { act } = useBoardStore.getState();
+  const { act } = store.getState();
   if (others.length === 0) act(step!);
   else
     act({
@@ -67,13 +65,19 @@ function mend(repair: Repair): void {
 }
 
 function FindingEntry({ finding }: { finding: Finding }) {
+  const store = useBoardStore();
   const [reason, setReason] = useState<string>();
   const { accepted, repair } = finding;
   return (
     <Box py="2px" fontSize="14px">
       <Flex gap="6px" align="start">
         <WeightMark weight={accepted === undefined ? finding.weight : 'note'} />
-        <Place type="button" flex="1" color={accepted === undefined ? undefined : 'soft'} onClick={() => goTo(finding)}>
+        <Place
+          type="button"
+          flex="1"
+          color={accepted === undefined ? undefined : 'soft'}
+          onClick={() => goTo(store, finding)}
+        >
           {findingWords(finding)}
         </Place>
       </Flex>
@@ -83,14 +87,14 @@ function FindingEntry({ finding }: { finding: Finding }) {
             <Box fontSize="13px" color="soft">
               Accepted: {accepted}
             </Box>
-            <Button type="button" look="quiet" fontSize="13px" onClick={() => accept(finding, undefined)}>
+            <Button type="button" look="quiet" fontSize="13px" onClick={() => accept(store, finding, undefined)}>
               No longer
             </Button>
           </>
         ) : reason === undefined ? (
           <>
             {repair && (
-              <Button type="button" fontSize="13px" height="24px" onClick={() => mend(repair)}>
+              <Button type="button" fontSize="13px" height="24px" onClick={() => mend(store, repair)}>
                 {repairWords(repair)}
               </Button>
             )}
@@ -107,7 +111,7 @@ function FindingEntry({ finding }: { finding: Finding }) {
             width="100%"
             onSubmit={(event) => {
               event.preventDefault();
-              if (reason.trim()) accept(finding, reason.trim());
+              if (reason.trim()) accept(store, finding, reason.trim());
               setReason(undefined);
             }}
           >

@@ -6,7 +6,7 @@ import type { FormatDocument } from '../../../core/format/document';
 import type { SetSheet } from '../../../core/format/steps/set-sheet';
 import { lengthAt } from '../../../core/format/length-value';
 import { parseLength, trimNumber } from '../../../core/geometry/length';
-import { refuse } from '../../../core/refusal';
+import { type Outcome, refuse } from '../../../core/refusal';
 import { compose } from '../../../core/scene/compose';
 import { STANDARD_SIZES } from '../../../core/sheet/sizes';
 import { Button } from '../../controls/button';
@@ -27,13 +27,18 @@ const YES_NO = [
   { value: 'no', label: 'No' },
 ] as const;
 
-const change = (part: SetSheet['change']) => useBoardStore.getState().perform({ op: 'set sheet', change: part });
+/** Changes what the format says of the sheet as a whole. */
+function useSheetChange(): (part: SetSheet['change']) => Outcome<object> {
+  const { perform } = useBoardStore().getState();
+  return (part) => perform({ op: 'set sheet', change: part });
+}
 
 /** The format as a whole: its name, family of sizes, lettering styles. */
 export function SheetDetails() {
+  const store = useBoardStore();
   const sheet = useSheet();
   const name = useBoard((board) => board.document.name);
-  const { perform, endTyping } = useBoardStore.getState();
+  const { perform, endTyping } = store.getState();
   return (
     <>
       <Section title={name}>
@@ -105,13 +110,15 @@ function ClearRows() {
 
 /** The family of sizes: standard ones with their orientation, and named extra sizes in mm or inch. */
 function FamilySection() {
+  const store = useBoardStore();
+  const change = useSheetChange();
   const document = useBoard((board) => board.document);
   const [problem, setProblem] = useState<string>();
   const set = (part: SetSheet['change']) => {
     const outcome = change(part);
     setProblem(outcome.ok ? undefined : outcome.reason);
-    if (outcome.ok && part.sizes && !part.sizes.some((size) => size.id === useBoardStore.getState().board!.sizeId)) {
-      useBoardStore.getState().set({ sizeId: useBoardStore.getState().board!.document.mainSize });
+    if (outcome.ok && part.sizes && !part.sizes.some((size) => size.id === store.getState().board!.sizeId)) {
+      store.getState().set({ sizeId: store.getState().board!.document.mainSize });
     }
     return outcome.ok;
   };
@@ -233,6 +240,7 @@ function CustomSize({
 
 /** The frame's line and each kind of mark, on or off, with its measures. */
 export function FrameAndMarks() {
+  const change = useSheetChange();
   const { marks, frame, letterings, inks } = useBoard((board) => board.document);
   const setMarks = (part: Partial<FormatDocument['marks']>) => change({ marks: { ...marks, ...part } });
   return (

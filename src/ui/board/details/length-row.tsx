@@ -51,6 +51,7 @@ export function LengthRow(props: {
   const unit = useBoard((board) => board.document.unit);
   const sizes = useBoard((board) => board.document.sizes);
   const sizeId = useBoard((board) => board.sizeId);
+  const { endTyping } = useBoardStore().getState();
   const exception = hasException(length, sizeId);
   const sizeName = sizes.find((size) => size.id === sizeId)?.name ?? '';
   const field = (
@@ -59,7 +60,7 @@ export function LengthRow(props: {
       value={shownLength(length, sizeId, unit)}
       suffix={suffix ?? unit}
       live={typing !== undefined}
-      onLeave={typing === undefined ? undefined : useBoardStore.getState().endTyping}
+      onLeave={typing === undefined ? undefined : endTyping}
       onCommit={(text) => {
         const typed = typedLength(text, unit);
         if (!typed.ok) return typed;

@@ -1,21 +1,17 @@
 'use client';
 
-import { Box, Flex, chakra } from '@chakra-ui/react';
+import { Box, Flex, Tabs, chakra } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { askedFor } from '../../../core/format/asked';
 import type { AskedValue } from '../../../core/format/document';
 import { type PropertyDefinition, usualDisplay } from '../../../core/property/definition';
-import { propertyId } from '../../../core/property/dictionary-csv';
 import { displayValue } from '../../../core/property/display';
 import { matchedName } from '../../../core/property/names';
 import { resolveProperty } from '../../../core/property/resolving';
 import { sheetValues } from '../../../core/scene/laying';
-import { addProperty } from '../../../contract/properties';
 import { Problem, TextInput } from '../../controls/field';
-import { ask } from '../../data/request';
 import { useBoard, useBoardStore } from '../board-store';
-import { fillAnew } from '../saving/opening';
 import { useDeskFacts, useDeskSheet, useSheet } from '../desk/use-sheet';
+import { type Question, takeQuestion, useQuestions } from './questions';
 
 const Option = chakra('li', {
   base: {
@@ -29,16 +25,8 @@ const Option = chakra('li', {
   },
 });
 
-const Tab = chakra('button', {
-  base: {
-    flex: 1,
-    py: '3px',
-    fontSize: '13px',
-    color: 'soft',
-    cursor: 'pointer',
-    _selected: { color: 'ink', boxShadow: 'inset 0 -2px 0 var(--chakra-colors-plum)' },
-  },
-});
+/** A press on a tab leaves the focus where the name is typed. */
+const keepFocus = (event: { preventDefault: () => void }) => event.preventDefault();
 
 interface Entry {
   id: string;
@@ -47,43 +35,10 @@ interface Entry {
   take: () => void;
 }
 
-/** What can be asked for: what the format asks already, drawing properties of the dictionary, and a new one of that name. */
-type Question =
-  | { asks: 'already'; asked: AskedValue }
-  | { asks: 'property'; asked: AskedValue }
-  | { asks: 'new property'; property: PropertyDefinition };
-
-function useQuestions(query: string): Question[] {
-  const asked = useBoard((board) => board.document.asked);
-  const properties = useBoard((board) => board.office.properties);
-  return useMemo(() => {
-    const wanted = matchedName(query);
-    const known = asked
-      .filter(({ name }) => matchedName(name).includes(wanted))
-      .map((one): Question => ({ asks: 'already', asked: one }));
-    const answered = new Set(asked.map(({ key, property }) => property ?? key));
-    const found = properties
-      .filter(({ id, source }) => source === 'drawing' && !answered.has(id))
-      .filter(({ name, aliases }) => [name, ...aliases].some((one) => matchedName(one).includes(wanted)))
-      .map((property): Question => ({ asks: 'property', asked: askedFor(property) }));
-    const name = query.trim();
-    const named = [...asked, ...properties.flatMap((one) => [one, ...one.aliases.map((alias) => ({ name: alias }))])];
-    if (!name || named.some((one) => matchedName(one.name) === wanted)) return [...known, ...found];
-    const property = { id: propertyId(name), name, type: 'text', source: 'drawing', aliases: [] } as const;
-    return [...known, ...found, { asks: 'new property', property: { ...property, aliases: [] } }];
-  }, [asked, properties, query]);
-}
-
-/** Puts a property into the dictionary and onto the desk. @returns why it could not be */
-async function addToDictionary(property: PropertyDefinition): Promise<string | undefined> {
-  try {
-    await ask(addProperty, { body: { definition: property } });
-    await fillAnew(useBoardStore.getState().board!.format.id);
-    return undefined;
-  } catch (error) {
-    return (error as Error).message;
-  }
-}
+const QUESTION_WORDS: Partial<Record<Question['asks'], string>> = {
+  property: 'from the dictionary',
+  'new property': 'a new property of drawings',
+};
 
 /**
  * Finds a property by its name or an alias, with its present value beside it. Enter links it; on the second tab it has the drafter
@@ -96,6 +51,7 @@ export function PropertyFinder(props: {
   onClose: () => void;
   onTypeSlash: () => void;
 }) {
+  const store = useBoardStore();
   const [query, setQuery] = useState('');
   const [active, setActive] = useState(0);
   const [tab, setTab] = useState<'link' | 'ask'>('link');
@@ -111,25 +67,16 @@ export function PropertyFinder(props: {
           words: present ?? `no value · ${property.source}`,
           take: () => props.onChoose(property),
         }))
-      : questions.map((question) =>
-          question.asks === 'new property'
-            ? {
-                id: question.property.id,
-                name: question.property.name,
-                words: 'a new property of drawings',
-                take: () =>
-                  void addToDictionary(question.property).then((reason) => {
-                    if (reason === undefined) props.onAsk(askedFor(question.property));
-                    else setProblem(reason);
-                  }),
-              }
-            : {
-                id: question.asked.key,
-                name: question.asked.name,
-                words: question.asks === 'already' ? `asked already: ${question.asked.prompt}` : 'from the dictionary',
-                take: () => props.onAsk(question.asked),
-              },
-        );
+      : questions.map((question) => ({
+          id: question.asked.key,
+          name: question.asked.name,
+          words: QUESTION_WORDS[question.asks] ?? `asked already: ${question.asked.prompt}`,
+          take: () =>
+            void takeQuestion(store, question).then((taken) => {
+              if (taken.ok) props.onAsk(question.asked);
+              else setProblem(taken.reason);
+            }),
+        }));
   const chosen = entries[Math.min(active, entries.length - 1)];
   useEffect(() => {
     box.current?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
@@ -170,23 +117,23 @@ export function PropertyFinder(props: {
           event.preventDefault();
         }}
       />
-      <Flex role="tablist" aria-label="Link or ask" borderBottom="1px solid" borderColor="line">
-        {(['link', 'ask'] as const).map((one) => (
-          <Tab
-            key={one}
-            type="button"
-            role="tab"
-            aria-selected={tab === one}
-            onMouseDown={(event) => {
-              event.preventDefault();
-              setTab(one);
-              setActive(0);
-            }}
-          >
-            {one === 'link' ? 'Link a property' : 'Ask for it (Tab)'}
-          </Tab>
-        ))}
-      </Flex>
+      <Tabs.Root
+        variant="line"
+        value={tab}
+        onValueChange={({ value }) => {
+          setTab(value as 'link' | 'ask');
+          setActive(0);
+        }}
+      >
+        <Tabs.List aria-label="Link or ask">
+          <Tabs.Trigger value="link" onMouseDown={keepFocus}>
+            Link a property
+          </Tabs.Trigger>
+          <Tabs.Trigger value="ask" onMouseDown={keepFocus}>
+            Ask for it (Tab)
+          </Tabs.Trigger>
+        </Tabs.List>
+      </Tabs.Root>
       <Box
         as="ul"
         id="found-properties"

@@ -2,14 +2,14 @@ import { type Outcome, refuse } from '../../../core/refusal';
 import { takeFont } from '../../../contract/formats';
 import { loadFonts, resourcesFrom } from '../../data/office';
 import { RequestFailed, ask } from '../../data/request';
-import { useBoardStore } from '../board-store';
+import type { BoardStore } from '../board-store';
 import { keepOffice } from '../saving/keeping';
 
 /** Takes a font file into the office, to choose in lettering styles. Refused with the server's reason. */
-export async function putFont(file: File): Promise<Outcome<object>> {
+export async function putFont(store: BoardStore, file: File): Promise<Outcome<object>> {
   const taken = await upload(file);
   if (!taken.ok) return taken;
-  const { board, set } = useBoardStore.getState();
+  const { board, set } = store.getState();
   if (!board) return refuse('The board was closed meanwhile.');
   const { id, name } = taken;
   const others = board.office.fonts.filter((font) => font.id !== id);

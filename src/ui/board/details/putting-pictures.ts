@@ -4,17 +4,23 @@ import { type Outcome, refuse } from '../../../core/refusal';
 import { takePicture } from '../../../contract/pictures';
 import { resourcesFrom, tablesOf } from '../../data/office';
 import { RequestFailed, ask } from '../../data/request';
-import { useBoardStore } from '../board-store';
+import type { BoardStore } from '../board-store';
 import { withContent } from './cell-content';
 import { keepOffice } from '../saving/keeping';
 
 /** Takes a picture file into the office and puts it into a cell, in the place of one of its contents. Refused with the server's reason. */
-export async function putPicture(file: File, block: string, cell: Cell, index = 0): Promise<Outcome<object>> {
+export async function putPicture(
+  store: BoardStore,
+  file: File,
+  block: string,
+  cell: Cell,
+  index = 0,
+): Promise<Outcome<object>> {
   if (file.size > LARGEST_PICTURE)
     return refuse(`The picture is ${(file.size / 1024 / 1024).toFixed(1)} MB; at most 10 MB are taken.`);
   const taken = await upload(file);
   if (!taken.ok) return taken;
-  const { board, set, perform } = useBoardStore.getState();
+  const { board, set, perform } = store.getState();
   if (!board) return refuse('The board was closed meanwhile.');
   const office = { ...board.office, pictures: { ...board.office.pictures, [taken.hash]: taken.picture } };
   set({ office, resources: resourcesFrom(office, tablesOf(board.resources)) });

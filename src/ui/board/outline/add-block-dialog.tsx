@@ -34,6 +34,7 @@ const partInWords = ({ rows, heights, widths, grow }: PartSketch): string =>
 
 /** Adds a block: an empty grid of columns × rows, or a ready part to go on from. */
 export function AddBlockDialog({ onClose }: { onClose: () => void }) {
+  const store = useBoardStore();
   const document = useBoard((board) => board.document);
   const [fields, setFields] = useState({
     name: 'Block',
@@ -43,19 +44,19 @@ export function AddBlockDialog({ onClose }: { onClose: () => void }) {
   });
   const [problem, setProblem] = useState<string>();
   const add = (block: Block) => {
-    const store = useBoardStore.getState();
+    const { perform, set } = store.getState();
     const free = block.dock.corner === 'lower right' && block.dock.to.length === 0;
     const occupied = document.blocks.find((other) => other.dock.corner === 'lower right' && other.dock.to.length === 0);
     const docked =
       free && occupied
         ? { ...block, dock: { ...block.dock, to: [{ block: occupied.id, side: 'above' as const }] } }
         : block;
-    const outcome = store.perform({ op: 'add block', block: docked });
+    const outcome = perform({ op: 'add block', block: docked });
     if (!outcome.ok) {
       setProblem(outcome.reason);
       return;
     }
-    store.set({ selection: { kind: 'block', block: block.id } });
+    set({ selection: { kind: 'block', block: block.id } });
     onClose();
   };
   const addGrid = () => {

@@ -149,6 +149,7 @@ function ProofTile({
   onVerdict: (verdict: Verdict) => void;
 }) {
   const document = useDocumentFor(proof.sizeId);
+  const store = useBoardStore();
   const format = useBoard((board) => board.format);
   const office = useBoard((board) => board.office);
   const [made, setMade] = useState(0);
@@ -178,7 +179,7 @@ function ProofTile({
       aria-pressed={onDesk}
       data-made={made}
       title={result?.refused ?? firstWords(result?.findings)}
-      onClick={() => useBoardStore.getState().set({ sizeId: proof.sizeId, show: proof.show, filled: proof.filled })}
+      onClick={() => store.getState().set({ sizeId: proof.sizeId, show: proof.show, filled: proof.filled })}
     >
       <Box fontSize="13px" whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis" width="100%">
         {name}

@@ -7,15 +7,17 @@ import type { EditionView } from '../../../contract/formats';
 import { Button } from '../../controls/button';
 import { Dialog } from '../../controls/dialog';
 import { Problem } from '../../controls/field';
+import { useBoardStore } from '../board-store';
 import { keepAsCopy, showStored } from './keeping-copy';
 
 /** The edition is not open any more, so what was typed cannot be saved into it: it is offered as a copy. */
 export function ClosedDialog({ current, reason }: { current: EditionView; reason: string }) {
   const router = useRouter();
+  const store = useBoardStore();
   const [problem, setProblem] = useState<string>();
   const copy = async () => {
     try {
-      router.push(`/formats/${await keepAsCopy(current)}`);
+      router.push(`/formats/${await keepAsCopy(store, current)}`);
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -27,7 +29,7 @@ export function ClosedDialog({ current, reason }: { current: EditionView; reason
       onClose={() => undefined}
       footer={
         <>
-          <Button type="button" onClick={() => showStored(current)}>
+          <Button type="button" onClick={() => showStored(store, current)}>
             Give up my edits
           </Button>
           <Button look="primary" type="button" onClick={() => void copy()}>

@@ -25,6 +25,7 @@ const CHANGED: Record<Difference['changedBy'], string> = {
  * What only one of us changed is proposed as changed; where both did, mine, until the person says otherwise.
  */
 export function ConflictDialog({ current }: { current: EditionView }) {
+  const store = useBoardStore();
   const router = useRouter();
   const base = useBoard((board) => board.base);
   const mine = useBoard((board) => board.document);
@@ -45,14 +46,14 @@ export function ConflictDialog({ current }: { current: EditionView }) {
       setProblem(`Not taken over: ${refused.join(' ')} Choose theirs there, or keep yours as a copy.`);
       return;
     }
-    const { set } = useBoardStore.getState();
+    const { set } = store.getState();
     set({ base: current.document, version: current.version, saveState: { kind: 'saving' } });
     const past = { document: mine, words: 'Joining with the other version' };
-    set({ document, past: [...useBoardStore.getState().board!.past, past], future: [] });
+    set({ document, past: [...store.getState().board!.past, past], future: [] });
   };
   const copy = async () => {
     try {
-      router.push(`/formats/${await keepAsCopy(current)}`);
+      router.push(`/formats/${await keepAsCopy(store, current)}`);
     } catch (error) {
       setProblem((error as Error).message);
     }

@@ -5,8 +5,7 @@ import { type AtHand, loadAtHand, loadFonts, resourcesFrom } from '../../data/of
 import { formatQuery } from '../../data/queries';
 import { theQueryClient } from '../../data/query-client';
 import { RequestFailed } from '../../data/request';
-import { useBoardStore } from '../board-store';
-import { openGuides } from '../desk/guides';
+import type { BoardStore } from '../board-store';
 import { type Kept, type KeptOffice, forget, isUnsaved, keepOffice, keptOf, keptOffice } from './keeping';
 
 const load = async (id: string): Promise<KeptOffice & AtHand> => {
@@ -20,7 +19,7 @@ const load = async (id: string): Promise<KeptOffice & AtHand> => {
  *
  * @throws RequestFailed when neither has it
  */
-export async function openFormat(formatId: string): Promise<void> {
+export async function openFormat(store: BoardStore, formatId: string): Promise<void> {
   const [answer, kept] = await Promise.all([
     load(formatId).catch((error: unknown) => error as RequestFailed),
     keptOf(formatId),
@@ -34,11 +33,11 @@ export async function openFormat(formatId: string): Promise<void> {
     if (!(answer instanceof RequestFailed) || !answer.away || !last || !before) throw answer;
     const tables = await loadFonts(before.office.fonts);
     const resources = resourcesFrom(before.office, tables);
-    show(before.format, { office: before.office, tables, resources }, last, true);
+    show(store, before.format, { office: before.office, tables, resources }, last, true);
   } else {
     const { format, office } = answer;
     void keepOffice(formatId, { format, office });
-    show(format, answer, unsaved, false);
+    show(store, format, answer, unsaved, false);
   }
   if (kept.leftBehind && left === kept.leftBehind) await forget(kept.leftBehind);
 }
@@ -47,12 +46,12 @@ const isStored = (kept: Kept, { format, office }: KeptOffice): boolean =>
   canonicalHash(storedDocument(kept.document, office.properties)) === format.edition.hash;
 
 /** Fills the open board from what the office has now: models, dictionary, pictures. What is edited stays as it is. */
-export async function fillAnew(formatId: string): Promise<void> {
-  const { board } = useBoardStore.getState();
+export async function fillAnew(store: BoardStore, formatId: string): Promise<void> {
+  const { board } = store.getState();
   if (board?.format.id !== formatId) return;
   const ids = board.office.specimens.map(({ id }) => id);
   const { office, resources } = await loadAtHand([board.format], ids);
-  const now = useBoardStore.getState();
+  const now = store.getState();
   if (now.board?.format.id !== formatId) return;
   const pictures = { ...now.board.office.pictures, ...office.pictures };
   const filled = { ...office, pictures };
@@ -60,12 +59,17 @@ export async function fillAnew(formatId: string): Promise<void> {
   void keepOffice(formatId, { format: now.board.format, office: filled });
 }
 
-function show(format: FormatView, { office, resources }: AtHand, kept: Kept | undefined, away: boolean): void {
+function show(
+  store: BoardStore,
+  format: FormatView,
+  { office, resources }: AtHand,
+  kept: Kept | undefined,
+  away: boolean,
+): void {
   const { edition } = format;
-  openGuides(format.id);
   const moved = kept && !away && edition.version !== kept.version;
   const upgraded = (document: unknown) => storedDocument(document, office.properties);
-  useBoardStore.getState().open({
+  store.getState().open({
     format,
     office,
     resources,

@@ -3,7 +3,7 @@ import { type EditionView, readFormat, saveEdition } from '../../../contract/for
 import type { FormatDocument } from '../../../core/format/document';
 import { ask } from '../../data/request';
 import { AutoSave } from '../../saving/auto-save';
-import { type BoardState, useBoardStore } from '../board-store';
+import { type BoardState, type BoardStore, useBoardStore } from '../board-store';
 import { type Kept, keep } from './keeping';
 
 /** How long an edit waits until it is kept in the browser, so that typing is not held up, ms. */
@@ -13,10 +13,11 @@ const KEEP_PAUSE_MS = 250;
  * Saves the open board by itself. Every edit is kept in the browser first, and stays there until the server has it.
  */
 export function useSaving(): void {
+  const store = useBoardStore();
   useEffect(() => {
-    const saver = new BoardSaver();
+    const saver = new BoardSaver(store);
     return () => saver.end();
-  }, []);
+  }, [store]);
 }
 
 class BoardSaver {
@@ -32,19 +33,19 @@ class BoardSaver {
       const current = detail.current as EditionView;
       this.saver.hold();
       const kind = detail.why === 'not open' ? 'closed' : 'conflict';
-      useBoardStore.getState().set({ saveState: { kind, current, reason: message } });
+      this.store.getState().set({ saveState: { kind, current, reason: message } });
       return false;
     },
     onPhase: (phase) => {
-      if (!this.isHeld()) useBoardStore.getState().set({ saveState: phase });
+      if (!this.isHeld()) this.store.getState().set({ saveState: phase });
     },
     isBack: () => this.isBack(),
   });
 
-  constructor() {
-    const { board } = useBoardStore.getState();
+  constructor(private readonly store: BoardStore) {
+    const { board } = store.getState();
     let last = board;
-    this.unsubscribe = useBoardStore.subscribe(({ board: now }) => {
+    this.unsubscribe = store.subscribe(({ board: now }) => {
       const [before] = [last];
       last = now;
       if (!now) return;
@@ -65,17 +66,17 @@ class BoardSaver {
   }
 
   private isHeld(): boolean {
-    const kind = useBoardStore.getState().board?.saveState.kind;
+    const kind = this.store.getState().board?.saveState.kind;
     return kind === 'conflict' || kind === 'closed';
   }
 
   private pending(): FormatDocument | undefined {
-    const { board } = useBoardStore.getState();
+    const { board } = this.store.getState();
     return !board || board.document === board.base || this.isHeld() ? undefined : board.document;
   }
 
   private send(document: FormatDocument) {
-    const { board } = useBoardStore.getState();
+    const { board } = this.store.getState();
     const words = board!.past.filter((entry) => entry.saved !== true).map((entry) => entry.words);
     return ask(saveEdition, {
       params: { id: board!.format.edition.id },
@@ -89,7 +90,7 @@ class BoardSaver {
   }
 
   private taken(sent: FormatDocument, version: number) {
-    const { board, set } = useBoardStore.getState();
+    const { board, set } = this.store.getState();
     if (!board || board.document.id !== sent.id) return;
     const until = board.past.findLastIndex(({ document }) => document === sent);
     const past = board.past.map((entry, i) => (until < 0 || i <= until ? { ...entry, saved: true } : entry));
@@ -98,7 +99,7 @@ class BoardSaver {
 
   /** With nothing to save, finds out whether the database is back after it was away. */
   private async isBack(): Promise<void> {
-    const { board } = useBoardStore.getState();
+    const { board } = this.store.getState();
     if (board?.saveState.kind === 'kept here') await ask(readFormat, { params: { id: board.format.id } });
   }
 
@@ -109,7 +110,7 @@ class BoardSaver {
   private readonly keepNow = () => {
     clearTimeout(this.keeping);
     this.keeping = undefined;
-    const { board } = useBoardStore.getState();
+    const { board } = this.store.getState();
     if (board) void keep(keptFrom(board));
   };
 }

@@ -1,0 +1,52 @@
+'use client';
+
+import type { CSSProperties, ReactNode, Ref, SVGProps } from 'react';
+import type { Scene } from '../../core/scene/scene';
+import { SceneView } from './scene-view';
+import { useView } from './view-store';
+
+const SHEET_STYLE: CSSProperties = {
+  display: 'block',
+  fontKerning: 'none',
+  fontVariantLigatures: 'none',
+  textRendering: 'geometricPrecision',
+  whiteSpace: 'pre',
+};
+
+/**
+ * A sheet on its desk, as the view stands: the paper, the scene, and what lies under and over it in mm of the sheet with y down. What
+ * is done with the pointer on it is its owner's.
+ */
+export function SheetOnDesk({
+  svg,
+  scene,
+  under,
+  over,
+  ...events
+}: {
+  svg: Ref<SVGSVGElement>;
+  scene: Scene | undefined;
+  under?: ReactNode;
+  over?: ReactNode;
+} & Omit<SVGProps<SVGSVGElement>, 'ref' | 'children'>) {
+  const view = useView((state) => state.view);
+  return (
+    <svg ref={svg} width="100%" height="100%" role="img" aria-label="Sheet" style={SHEET_STYLE} {...events}>
+      {scene && (
+        <g transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
+          <rect
+            width={scene.width}
+            height={scene.height}
+            fill="#FFFFFF"
+            stroke="var(--chakra-colors-line)"
+            strokeWidth={1}
+            vectorEffect="non-scaling-stroke"
+          />
+          {under}
+          <SceneView scene={scene} />
+          {over}
+        </g>
+      )}
+    </svg>
+  );
+}
