@@ -18,3 +18,9 @@ export function namedId(name: string, otherwise: string): string {
   if (plain !== '' && !/(?!\p{Script=Latin})\p{L}/u.test(name)) return plain;
   return `${plain.slice(0, 60) || otherwise}-${bytesToHex(sha256(utf8ToBytes(name))).slice(0, 10)}`;
 }
+
+/** The id of a property that is new to the dictionary. */
+export const propertyId = (name: string): string => namedId(name, 'property');
+
+/** The id of a model that is new to the office. */
+export const specimenId = (name: string): string => namedId(name, 'model');

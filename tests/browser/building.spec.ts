@@ -227,5 +227,5 @@ test('cells are found, copied between blocks and typed in where they stand', asy
   await page.keyboard.press('Control+z');
   await expect(board.texts('free').last()).toHaveText('1:2');
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys of the board' })).toContainText('Split across, into two');
+  await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toContainText('Split across, into two');
 });

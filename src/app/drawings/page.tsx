@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { drawings } from '../../server/services/drawings';
-import { registerQuery } from '../../ui/data/queries';
+import { registerQuery } from '../../ui/drawings/queries';
 import { Register } from '../../ui/drawings/register';
 import { answered } from '../answered';
 

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { dictionary } from '../../server/services/dictionary';
-import { dictionaryQuery } from '../../ui/data/queries';
+import { dictionaryQuery } from '../../ui/dictionary/queries';
 import { Dictionary } from '../../ui/dictionary/dictionary';
 import { answered } from '../answered';
 

@@ -1,4 +1,4 @@
-import { namedId } from '../named-id';
+import { propertyId } from '../named-id';
 import { type Table, writeTable } from '../exchange/table';
 import { issueInWords } from '../format/reading';
 import { type Outcome, refuse } from '../refusal';
@@ -127,6 +127,3 @@ export function readDictionary(table: Table, known: readonly PropertyDefinition[
 }
 
 const sorted = (property: PropertyDefinition) => Object.entries(property).sort(([a], [b]) => (a < b ? -1 : 1));
-
-/** An id made from a name: small letters, numerals and hyphens. */
-export const propertyId = (name: string): string => namedId(name, 'property');

@@ -2,7 +2,7 @@ import { type StepInstance, type StepText, type StepValue, readStepText } from '
 import { knownUnit } from '../property/units';
 import type { Value, Values } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
-import { specimenId } from './reading-table';
+import { specimenId } from '../named-id';
 import type { Specimen } from './specimen';
 
 /** A product of a STEP file as a model, under the name its shape has in the file. */

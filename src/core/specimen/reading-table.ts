@@ -1,4 +1,4 @@
-import { namedId } from '../named-id';
+import { specimenId } from '../named-id';
 import { isValid, parse } from 'date-fns';
 import type { Table } from '../exchange/table';
 import { type PropertyDefinition, isPattern } from '../property/definition';
@@ -117,9 +117,6 @@ function put(found: Map<string, Specimen>, row: ReadRow, kind: Specimen['model']
       : { ...before, variants: [...before.variants, { name: row.variant, values: row.values }] },
   );
 }
-
-/** A specimen's id made from a model's name. */
-export const specimenId = (name: string): string => namedId(name, 'model');
 
 const NUMBER = /^([+-]?)(\d[\d.,\s\u00A0]*)\s*([^\d\s.,]*[^\s]*)$/;
 

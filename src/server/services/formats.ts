@@ -152,6 +152,12 @@ export async function startFormat(
   }
 }
 
+async function editionThere(db: Database, id: string): Promise<EditionRow> {
+  const edition = await findEdition(db, id);
+  if (!edition) throw new ServiceError(404, 'This edition is no longer there.');
+  return edition;
+}
+
 /**
  * Saves the document of an open edition made on `version`. An equal document counts as saved (a reply may have been lost).
  * @throws ServiceError 409 with the edition as it is now: `why` says whether it was changed or is not open any more
@@ -168,8 +174,7 @@ export async function saveDocument(
       const document = sound(json, properties);
       ({ name } = document);
       const hash = canonicalHash(document);
-      const stored = await findEdition(db, editionId);
-      if (!stored) throw new ServiceError(404, 'This edition is no longer there.');
+      const stored = await editionThere(db, editionId);
       if (stored.formatId !== document.id)
         throw new ServiceError(422, 'The document belongs to another format than the edition.');
       if (stored.hash === hash) return { version: stored.version, hash };
@@ -182,7 +187,7 @@ export async function saveDocument(
       if (!(await replaceDocument(db, editionId, version, document, hash, actor)))
         throw conflict(
           `Somebody changed “${stored.document.name}” meanwhile.`,
-          editionView((await findEdition(db, editionId))!),
+          editionView(await editionThere(db, editionId)),
           { why: 'changed' },
         );
       if (stored.document.name !== name) await setFormatName(db, stored.formatId, name);

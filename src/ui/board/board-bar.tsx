@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex, Menu } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { memo, useState } from 'react';
@@ -9,7 +9,7 @@ import type { Show } from '../../core/scene/resources';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Select } from '../controls/field';
-import { MenuEntry, MenuPaper } from '../controls/menu';
+import { Menu } from '../controls/menu';
 import { exportSheet } from '../../contract/formats';
 import { askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
@@ -221,9 +221,9 @@ function Label({ children }: { children: string }) {
 }
 
 const KINDS = [
-  { value: 'pdf', label: 'PDF, to print' },
-  { value: 'dxf', label: 'DXF, to draw on' },
-  { value: 'svg', label: 'SVG, to show' },
+  { value: 'pdf', words: 'PDF, to print' },
+  { value: 'dxf', words: 'DXF, to draw on' },
+  { value: 'svg', words: 'SVG, to show' },
 ] as const;
 
 type Kind = (typeof KINDS)[number]['value'];
@@ -254,20 +254,16 @@ function ExportMenu() {
   };
   return (
     <Box position="relative">
-      <Menu.Root onSelect={({ value }) => void write(value as Kind)} positioning={{ placement: 'bottom-end' }}>
-        <Menu.Trigger asChild>
-          <Button type="button" look="primary">
+      <Menu
+        entries={KINDS}
+        placement="bottom-end"
+        onChoose={(kind) => void write(kind as Kind)}
+        trigger={(props) => (
+          <Button type="button" look="primary" {...props}>
             Export <ChevronDown size={14} aria-hidden />
           </Button>
-        </Menu.Trigger>
-        <MenuPaper>
-          {KINDS.map((kind) => (
-            <MenuEntry key={kind.value} value={kind.value}>
-              {kind.label}
-            </MenuEntry>
-          ))}
-        </MenuPaper>
-      </Menu.Root>
+        )}
+      />
       {problem && (
         <Box
           role="alert"

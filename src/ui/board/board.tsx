@@ -10,7 +10,6 @@ import { trimNumber } from '../../core/geometry/length';
 import type { Finding } from '../../core/findings/finding';
 import { zoneAt } from '../../core/sheet/zones';
 import { Button } from '../controls/button';
-import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
 import { useProofClient } from '../data/use-proof-client';
 import { useModelStore } from '../data/use-model-store';
@@ -23,7 +22,7 @@ import { dropPicture } from './desk/picking';
 import { fileOf } from './details/putting-pictures';
 import { Details } from './details/details';
 import { runKey } from './commands/commands';
-import { BOARD_KEYS, boardKey, isTyping } from './commands/keys';
+import { boardKey, isTyping } from './commands/keys';
 import { FollowingPane } from './desk/following-pane';
 import { fillAnew, openFormat } from './saving/opening';
 import { Outline } from './outline/outline';
@@ -42,6 +41,7 @@ const ClosedDialog = dynamic(() => import('./saving/closed-dialog').then((module
 const BoardFinder = dynamic(() => import('./commands/board-finder').then((module) => module.BoardFinder), {
   ssr: false,
 });
+const KeysDialog = dynamic(() => import('./commands/keys-dialog').then((module) => module.KeysDialog), { ssr: false });
 const AddBlockDialog = dynamic(() => import('./outline/add-block-dialog').then((module) => module.AddBlockDialog), {
   ssr: false,
 });
@@ -140,18 +140,7 @@ function OpenBoard() {
       {saveState.kind === 'closed' && <ClosedDialog current={saveState.current} reason={saveState.reason} />}
       {open === 'finder' && <BoardFinder onClose={close} />}
       {open === 'block' && <AddBlockDialog onClose={close} />}
-      <Dialog open={open === 'keys'} title="Keys of the board" width="560px" onClose={close}>
-        <Box maxHeight="470px" overflowY="auto">
-          {BOARD_KEYS.map(({ keys, words }) => (
-            <Flex key={keys + words} py="3px" gap="12px">
-              <Box width="150px" color="plum">
-                {keys}
-              </Box>
-              <Box flex="1">{words}</Box>
-            </Flex>
-          ))}
-        </Box>
-      </Dialog>
+      {open === 'keys' && <KeysDialog onClose={close} />}
     </>
   );
 }

@@ -1,24 +1,36 @@
 'use client';
 
-import { Menu, Portal } from '@chakra-ui/react';
-import type { ReactNode } from 'react';
+import { type ButtonHTMLAttributes, type ReactElement, Suspense, lazy, useEffect, useState } from 'react';
+import { whenIdle } from './when-idle';
 
-/** The paper that a menu's entries stand on. */
-export function MenuPaper({ children }: { children: ReactNode }) {
-  return (
-    <Portal>
-      <Menu.Positioner>
-        <Menu.Content>{children}</Menu.Content>
-      </Menu.Positioner>
-    </Portal>
-  );
+export interface MenuItem {
+  value: string;
+  /** What the entry says, where that is not its value. */
+  words?: string;
+  keys?: string | undefined;
+  disabled?: boolean;
 }
 
-/** One entry of a menu. */
-export function MenuEntry({ value, disabled, children }: { value: string; disabled?: boolean; children: ReactNode }) {
+export interface MenuProps {
+  /** The button that opens it. */
+  trigger: (props: ButtonHTMLAttributes<HTMLButtonElement>) => ReactElement;
+  entries: readonly MenuItem[];
+  placement: 'top-start' | 'bottom-end';
+  onChoose: (value: string) => void;
+}
+
+const load = () => import('./menu-list');
+const MenuList = lazy(load);
+
+/** A button that opens a list of things to do. What a menu is made of is loaded when nothing else is done. */
+export function Menu(props: MenuProps) {
+  const [opened, setOpened] = useState(false);
+  useEffect(() => whenIdle(load), []);
+  const closed = props.trigger({ 'aria-haspopup': 'menu', 'aria-expanded': false, onClick: () => setOpened(true) });
+  if (!opened) return closed;
   return (
-    <Menu.Item value={value} disabled={disabled}>
-      {children}
-    </Menu.Item>
+    <Suspense fallback={closed}>
+      <MenuList {...props} />
+    </Suspense>
   );
 }

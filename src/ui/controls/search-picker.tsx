@@ -1,82 +1,68 @@
 'use client';
 
-import { Box, Combobox, Portal, createListCollection } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { Suspense, lazy, useEffect, useState } from 'react';
+import { TextInput } from './field';
+import { whenIdle } from './when-idle';
 
 export interface PickerItem {
   value: string;
   label: string;
 }
 
-/**
- * A choice from a list that is too long to be shown as a whole: it is searched as one types. The list opens where there is room.
- *
- * @param props.shown what the choice there is is called
- * @param props.more how many entries the list has beside the items
- */
-export function SearchPicker(props: {
+export interface SearchPickerProps {
   label: string;
+  /** What the choice there is is called. */
   shown: string;
   items: readonly PickerItem[];
+  /** How many entries the list has beside the items. */
   more?: number;
   disabled?: boolean;
   onSearch: (text: string) => void;
   onChoose: (value: string) => void;
-}) {
-  const { label, shown, items, more = 0, disabled, onSearch, onChoose } = props;
-  /** What is typed; undefined while the choice there is is shown. */
-  const [typed, setTyped] = useState<string>();
-  const collection = useMemo(() => createListCollection({ items: [...items] }), [items]);
+}
+
+const load = () => import('./search-list');
+const SearchList = lazy(load);
+
+/**
+ * A choice from a list that is too long to be shown as a whole: it is searched as one types. The list opens where there is room; what
+ * it is made of is loaded when nothing else is done.
+ */
+export function SearchPicker(props: SearchPickerProps) {
+  const [wanted, setWanted] = useState(false);
+  useEffect(() => whenIdle(load), []);
+  const { label, shown, disabled } = props;
+  const closed = (
+    <Box position="relative">
+      <TextInput
+        role="combobox"
+        aria-label={label}
+        aria-expanded={false}
+        aria-haspopup="listbox"
+        readOnly
+        disabled={disabled}
+        value={shown}
+        pr="22px"
+        textOverflow="ellipsis"
+        cursor="pointer"
+        onClick={() => setWanted(true)}
+        onKeyDown={(event) => {
+          if (event.key.length > 1 && event.key !== 'ArrowDown' && event.key !== 'Enter') return;
+          event.stopPropagation();
+          setWanted(true);
+        }}
+      />
+      <Box position="absolute" right="5px" top="6px" color="soft" pointerEvents="none">
+        <ChevronDown size={13} aria-hidden />
+      </Box>
+    </Box>
+  );
+  if (!wanted) return closed;
   return (
-    <Combobox.Root
-      collection={collection}
-      value={[]}
-      inputValue={typed ?? shown}
-      disabled={disabled}
-      openOnClick
-      selectionBehavior="preserve"
-      positioning={{ placement: 'bottom-start', sameWidth: false, flip: true }}
-      onInputValueChange={({ inputValue, reason }) => {
-        if (reason !== 'input-change') return;
-        setTyped(inputValue);
-        onSearch(inputValue);
-      }}
-      onOpenChange={({ open }) => {
-        setTyped(open ? '' : undefined);
-        onSearch('');
-      }}
-      onValueChange={({ value: [chosen] }) => {
-        if (chosen !== undefined) onChoose(chosen);
-      }}
-    >
-      <Combobox.Control>
-        <Combobox.Input aria-label={label} placeholder={shown} />
-        <Combobox.Trigger aria-label={`Show the list of ${label}`} tabIndex={-1}>
-          <ChevronDown size={13} aria-hidden />
-        </Combobox.Trigger>
-      </Combobox.Control>
-      <Portal>
-        <Combobox.Positioner>
-          <Combobox.Content aria-label={label}>
-            {items.map((item) => (
-              <Combobox.Item key={item.value} item={item}>
-                {item.label}
-              </Combobox.Item>
-            ))}
-            {items.length === 0 && (
-              <Box px="10px" py="4px" color="soft">
-                Nothing has “{typed}” in its name.
-              </Box>
-            )}
-            {more > 0 && (
-              <Box px="10px" py="4px" color="soft" fontSize="13px">
-                and {more} more; type a part of the name
-              </Box>
-            )}
-          </Combobox.Content>
-        </Combobox.Positioner>
-      </Portal>
-    </Combobox.Root>
+    <Suspense fallback={closed}>
+      <SearchList {...props} />
+    </Suspense>
   );
 }

@@ -1,15 +1,14 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
-import { type WantedDrawings, listDrawings } from '../../contract/drawings';
 import { listFormats, readFormat } from '../../contract/formats';
 import { listMaterials, readOffice } from '../../contract/office';
 import { readPicture } from '../../contract/pictures';
-import { listProperties, readUses } from '../../contract/properties';
 import { listSpecimens, readModels, readStore } from '../../contract/specimens';
 import type { GlyphTableJson } from '../../core/lettering/glyph-table';
 import type { Specimen } from '../../core/specimen/specimen';
 import { ask } from './request';
 
-const behind = (page: { next?: string | undefined }) => page.next;
+/** From where the next page of a list goes on. */
+export const behind = (page: { next?: string | undefined }) => page.next;
 
 /** The dictionary, the values on record, materials and fonts. */
 export const officeQuery = queryOptions({ queryKey: ['office'], queryFn: () => ask(readOffice) });
@@ -77,26 +76,6 @@ export const fontQuery = (id: string) =>
     queryKey: ['font', id],
     queryFn: () => glyphs(`/api/fonts/${encodeURIComponent(id)}/table`) as Promise<GlyphTableJson>,
     staleTime: Infinity,
-  });
-
-/** How often the dictionary is asked for while properties are being merged, ms. */
-const MERGING_EVERY_MS = 700;
-
-export const dictionaryQuery = queryOptions({
-  queryKey: ['dictionary'],
-  queryFn: () => ask(listProperties),
-  refetchInterval: ({ state }) => (state.data?.entries.some(({ merging }) => merging) ? MERGING_EVERY_MS : false),
-});
-
-export const usesQuery = (id: string) =>
-  queryOptions({ queryKey: ['uses', id], queryFn: () => ask(readUses, { params: { id } }) });
-
-export const registerQuery = (search: string, wanted: WantedDrawings) =>
-  infiniteQueryOptions({
-    queryKey: ['register', search, wanted],
-    queryFn: ({ pageParam }) => ask(listDrawings, { query: { search, wanted, after: pageParam } }),
-    initialPageParam: undefined as string | undefined,
-    getNextPageParam: behind,
   });
 
 export const materialsQuery = queryOptions({ queryKey: ['materials'], queryFn: () => ask(listMaterials) });

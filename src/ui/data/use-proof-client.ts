@@ -2,6 +2,7 @@
 
 import { useEffect, useRef, useState } from 'react';
 import type { Resources } from '../../core/scene/resources';
+import { whenIdle } from '../controls/when-idle';
 import { ProofClient } from '../proof/proof-client';
 
 /** A proof worker for as long as the component is there, working with the newest resources. */
@@ -10,11 +11,15 @@ export function useProofClient(resources: Resources | undefined): ProofClient | 
   const held = useRef<ProofClient>(undefined);
   useEffect(() => {
     if (!resources) return;
-    if (held.current) held.current.setResources(resources);
-    else {
+    if (held.current) {
+      held.current.setResources(resources);
+      return;
+    }
+    // What is on the screen itself comes first.
+    return whenIdle(() => {
       held.current = new ProofClient(resources);
       setClient(held.current);
-    }
+    }, 500);
   }, [resources]);
   useEffect(
     () => () => {

@@ -21,7 +21,7 @@ import { Button } from '../controls/button';
 import { TextInput } from '../controls/field';
 import { ListTable } from '../controls/list-table';
 import { LoadProblem } from '../controls/load-problem';
-import { dictionaryQuery } from '../data/queries';
+import { dictionaryQuery } from './queries';
 import { saveText } from '../data/save-file';
 import { useOfficeChanged } from '../data/use-office-changed';
 import { Screen } from '../shell/screen';

@@ -13,14 +13,14 @@ import {
 } from '../../contract/properties';
 import { issueInWords } from '../../core/format/reading';
 import { PropertyDefinition, PropertyType, Source } from '../../core/property/definition';
-import { propertyId } from '../../core/property/dictionary-csv';
+import { propertyId } from '../../core/named-id';
 import type { DisplayFormat } from '../../core/property/display';
 import { Quantity, unitsOf } from '../../core/property/units';
 import { Button } from '../controls/button';
 import { CheckBox } from '../controls/check-box';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, Select, TextInput } from '../controls/field';
-import { usesQuery } from '../data/queries';
+import { usesQuery } from './queries';
 import { ask } from '../data/request';
 import { DisplayRows } from '../property/display-rows';
 

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex, Menu } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
 import { useCallback, useRef, useState } from 'react';
 import { lossesOn } from '../../core/drawing/resizing';
@@ -11,7 +11,7 @@ import { Choice } from '../controls/choice';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
-import { MenuEntry, MenuPaper } from '../controls/menu';
+import { Menu } from '../controls/menu';
 import { exportDrawing } from '../../contract/drawings';
 import { type RequestFailed, askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
@@ -258,20 +258,16 @@ function ExportDrawing({ id, number }: { id: string; number: string }) {
   };
   return (
     <Box position="relative">
-      <Menu.Root onSelect={({ value }) => void write(value as Kind, false)} positioning={{ placement: 'bottom-end' }}>
-        <Menu.Trigger asChild>
-          <Button type="button" look="primary">
+      <Menu
+        entries={KINDS}
+        placement="bottom-end"
+        onChoose={(kind) => void write(kind as Kind, false)}
+        trigger={(props) => (
+          <Button type="button" look="primary" {...props}>
             Export <ChevronDown size={14} aria-hidden />
           </Button>
-        </Menu.Trigger>
-        <MenuPaper>
-          {KINDS.map((kind) => (
-            <MenuEntry key={kind.value} value={kind.value}>
-              {kind.label}
-            </MenuEntry>
-          ))}
-        </MenuPaper>
-      </Menu.Root>
+        )}
+      />
       {problem && <Problem>{problem}</Problem>}
       <Dialog
         open={asking !== undefined}

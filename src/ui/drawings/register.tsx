@@ -12,7 +12,7 @@ import { Button } from '../controls/button';
 import { ListTable } from '../controls/list-table';
 import { Select, TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
-import { registerQuery } from '../data/queries';
+import { registerQuery } from './queries';
 import { Screen } from '../shell/screen';
 
 const MakeDialog = dynamic(() => import('./make-dialog').then((module) => module.MakeDialog), { ssr: false });

@@ -1,12 +1,12 @@
 'use client';
 
-import { Box, Flex, Menu, chakra } from '@chakra-ui/react';
+import { Box, Flex, chakra } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
 import { memo, useState } from 'react';
 import { CheckBox } from '../../controls/check-box';
-import { MenuEntry, MenuPaper } from '../../controls/menu';
+import { Menu } from '../../controls/menu';
 import { openBoard, useBoard, useBoardStore } from '../board-store';
-import { COMMANDS, type Command, splitSelected } from '../commands/commands';
+import { COMMANDS, splitSelected } from '../commands/commands';
 
 const Action = chakra('button', {
   base: {
@@ -124,39 +124,21 @@ export const CellBar = memo(function CellBar() {
 
 const CommandMenu = memo(function CommandMenu({ label, words }: { label: string; words: string[] }) {
   const store = useBoardStore();
+  const board = useBoard((state) => state);
   const commands = words.map((name) => COMMANDS.find((candidate) => candidate.words === name)!);
   return (
-    <Menu.Root
-      lazyMount
-      unmountOnExit
-      onSelect={({ value }) => commands.find((candidate) => candidate.words === value)?.run(openBoard(store)!)}
-      positioning={{ placement: 'top-start' }}
-    >
-      <Menu.Trigger asChild>
-        <Action type="button">
+    <Menu
+      placement="top-start"
+      entries={commands.map(({ words: value, keys, possible }) => ({ value, keys, disabled: !possible(board) }))}
+      onChoose={(value) => commands.find((candidate) => candidate.words === value)?.run(openBoard(store)!)}
+      trigger={(props) => (
+        <Action type="button" {...props}>
           {label} <ChevronDown size={13} aria-hidden />
         </Action>
-      </Menu.Trigger>
-      <MenuPaper>
-        <CommandItems commands={commands} />
-      </MenuPaper>
-    </Menu.Root>
+      )}
+    />
   );
 });
-
-function CommandItems({ commands }: { commands: Command[] }) {
-  const board = useBoard((state) => state);
-  return commands.map((one) => (
-    <MenuEntry key={one.words} value={one.words} disabled={!one.possible(board)}>
-      {one.words}
-      {one.keys && (
-        <Box as="span" ml="auto" color="soft" fontSize="12px">
-          {one.keys}
-        </Box>
-      )}
-    </MenuEntry>
-  ));
-}
 
 /** Why the last command was refused. */
 function Notice() {

@@ -11,6 +11,7 @@ import { Choice } from '../../controls/choice';
 import { CommitField, Row, SelectRow } from '../../controls/field';
 import { useBoard, useBoardStore } from '../board-store';
 import { LineLook } from './details-lines';
+import { FrameAndMarks } from './details-marks';
 import { Section } from './details-parts';
 import { LengthRow } from './length-row';
 import { useSheet } from '../desk/use-sheet';
@@ -80,6 +81,7 @@ export function FrameDetails() {
           </Section>
         </>
       )}
+      <FrameAndMarks />
     </>
   );
 }

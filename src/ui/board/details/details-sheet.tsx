@@ -6,32 +6,19 @@ import type { FormatDocument } from '../../../core/format/document';
 import type { SetSheet } from '../../../core/format/steps/set-sheet';
 import { lengthAt } from '../../../core/format/length-value';
 import { parseLength, trimNumber } from '../../../core/geometry/length';
-import { type Outcome, refuse } from '../../../core/refusal';
+import { refuse } from '../../../core/refusal';
 import { compose } from '../../../core/scene/compose';
 import { STANDARD_SIZES } from '../../../core/sheet/sizes';
 import { Button } from '../../controls/button';
-import { Choice } from '../../controls/choice';
-import { CommitField, Problem, Row, Select, SelectRow, TextInput } from '../../controls/field';
+import { CommitField, Problem, Row, Select, TextInput } from '../../controls/field';
 import { factsFor } from '../../data/office';
 import { useBoard, useBoardStore } from '../board-store';
 import { LetteringSection } from './details-lettering';
-import { LineLook } from './details-lines';
 import { AskedSection } from './details-asked';
 import { InkSection } from './details-inks';
 import { Section } from './details-parts';
-import { LengthRow } from './length-row';
 import { useSheet } from '../desk/use-sheet';
-
-const YES_NO = [
-  { value: 'yes', label: 'Yes' },
-  { value: 'no', label: 'No' },
-] as const;
-
-/** Changes what the format says of the sheet as a whole. */
-function useSheetChange(): (part: SetSheet['change']) => Outcome<object> {
-  const { perform } = useBoardStore().getState();
-  return (part) => perform({ op: 'set sheet', change: part });
-}
+import { useSheetChange } from './use-sheet-change';
 
 /** The format as a whole: its name, family of sizes, lettering styles. */
 export function SheetDetails() {
@@ -235,92 +222,5 @@ function CustomSize({
         {problem && <Problem>{problem}</Problem>}
       </Row>
     </form>
-  );
-}
-
-/** The frame's line and each kind of mark, on or off, with its measures. */
-export function FrameAndMarks() {
-  const change = useSheetChange();
-  const { marks, frame, letterings, inks } = useBoard((board) => board.document);
-  const setMarks = (part: Partial<FormatDocument['marks']>) => change({ marks: { ...marks, ...part } });
-  return (
-    <>
-      <Section title="Frame line">
-        <LineLook line={frame} onChange={(part) => change({ frame: { ...frame, ...part } })} />
-      </Section>
-      <Section title="Marks">
-        <Row label="Centring">
-          <Choice
-            label="Centring marks"
-            value={marks.centring.shown ? 'yes' : 'no'}
-            options={YES_NO}
-            onChange={(value) => void setMarks({ centring: { ...marks.centring, shown: value === 'yes' } })}
-          />
-        </Row>
-        {marks.centring.shown && (
-          <>
-            <LengthRow
-              label="Into the frame"
-              length={marks.centring.inside}
-              least={0}
-              most={100}
-              onChange={(inside) => setMarks({ centring: { ...marks.centring, inside } })}
-            />
-            <LineLook
-              line={marks.centring.line}
-              onChange={(part) =>
-                setMarks({ centring: { ...marks.centring, line: { ...marks.centring.line, ...part } } })
-              }
-            />
-          </>
-        )}
-        <Row label="Trimming">
-          <Choice
-            label="Trimming marks"
-            value={marks.trimming.shown ? 'yes' : 'no'}
-            options={YES_NO}
-            onChange={(value) => void setMarks({ trimming: { ...marks.trimming, shown: value === 'yes' } })}
-          />
-        </Row>
-        {marks.trimming.shown && (
-          <>
-            {(['length', 'width'] as const).map((side) => (
-              <LengthRow
-                key={side}
-                label={side === 'length' ? 'Long' : 'Wide'}
-                length={marks.trimming[side]}
-                least={0}
-                most={100}
-                onChange={(length) => setMarks({ trimming: { ...marks.trimming, [side]: length } })}
-              />
-            ))}
-            {inks.length > 1 && (
-              <SelectRow
-                label="Ink"
-                value={marks.trimming.ink}
-                options={inks.map((ink) => ({ value: ink.id, label: ink.name }))}
-                onChange={(ink) => void setMarks({ trimming: { ...marks.trimming, ink } })}
-              />
-            )}
-          </>
-        )}
-        <Row label="Size’s name">
-          <Choice
-            label="Size designation"
-            value={marks.designation.shown ? 'yes' : 'no'}
-            options={YES_NO}
-            onChange={(value) => void setMarks({ designation: { ...marks.designation, shown: value === 'yes' } })}
-          />
-        </Row>
-        {marks.designation.shown && (
-          <SelectRow
-            label="Lettering"
-            value={marks.designation.lettering}
-            options={letterings.map((one) => ({ value: one.id, label: one.name }))}
-            onChange={(lettering) => void setMarks({ designation: { ...marks.designation, lettering } })}
-          />
-        )}
-      </Section>
-    </>
   );
 }

@@ -3,7 +3,7 @@ import { addProperty } from '../../../contract/properties';
 import { askedFor } from '../../../core/format/asked';
 import type { AskedValue } from '../../../core/format/document';
 import type { PropertyDefinition } from '../../../core/property/definition';
-import { propertyId } from '../../../core/property/dictionary-csv';
+import { propertyId } from '../../../core/named-id';
 import { matchedName } from '../../../core/property/names';
 import type { Outcome } from '../../../core/refusal';
 import { ask } from '../../data/request';

@@ -1,0 +1,35 @@
+'use client';
+
+import { Box, Menu, Portal } from '@chakra-ui/react';
+import type { MenuProps } from './menu';
+
+/** A menu that opens as soon as it is there. */
+export default function MenuList({ trigger, entries, placement, onChoose }: MenuProps) {
+  return (
+    <Menu.Root
+      defaultOpen
+      lazyMount
+      unmountOnExit
+      onSelect={({ value }) => onChoose(value)}
+      positioning={{ placement }}
+    >
+      <Menu.Trigger asChild>{trigger({})}</Menu.Trigger>
+      <Portal>
+        <Menu.Positioner>
+          <Menu.Content>
+            {entries.map(({ value, words, keys, disabled }) => (
+              <Menu.Item key={value} value={value} disabled={disabled}>
+                {words ?? value}
+                {keys && (
+                  <Box as="span" ml="auto" color="soft" fontSize="12px">
+                    {keys}
+                  </Box>
+                )}
+              </Menu.Item>
+            ))}
+          </Menu.Content>
+        </Menu.Positioner>
+      </Portal>
+    </Menu.Root>
+  );
+}

@@ -1,0 +1,66 @@
+'use client';
+
+import { Box, Combobox, Portal, createListCollection } from '@chakra-ui/react';
+import { ChevronDown } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import type { SearchPickerProps } from './search-picker';
+
+/** The field of a search picker with its list, which opens as soon as it is there. */
+export default function SearchList(props: SearchPickerProps) {
+  const { label, shown, items, more = 0, disabled, onSearch, onChoose } = props;
+  /** What is typed; undefined while the choice there is is shown. */
+  const [typed, setTyped] = useState<string | undefined>('');
+  const collection = useMemo(() => createListCollection({ items: [...items] }), [items]);
+  return (
+    <Combobox.Root
+      collection={collection}
+      value={[]}
+      inputValue={typed ?? shown}
+      disabled={disabled}
+      defaultOpen
+      openOnClick
+      selectionBehavior="preserve"
+      positioning={{ placement: 'bottom-start', sameWidth: false, flip: true }}
+      onInputValueChange={({ inputValue, reason }) => {
+        if (reason !== 'input-change') return;
+        setTyped(inputValue);
+        onSearch(inputValue);
+      }}
+      onOpenChange={({ open }) => {
+        setTyped(open ? '' : undefined);
+        onSearch('');
+      }}
+      onValueChange={({ value: [chosen] }) => {
+        if (chosen !== undefined) onChoose(chosen);
+      }}
+    >
+      <Combobox.Control>
+        <Combobox.Input autoFocus aria-label={label} placeholder={shown} />
+        <Combobox.Trigger aria-label={`Show the list of ${label}`} tabIndex={-1}>
+          <ChevronDown size={13} aria-hidden />
+        </Combobox.Trigger>
+      </Combobox.Control>
+      <Portal>
+        <Combobox.Positioner>
+          <Combobox.Content aria-label={label}>
+            {items.map((item) => (
+              <Combobox.Item key={item.value} item={item}>
+                {item.label}
+              </Combobox.Item>
+            ))}
+            {items.length === 0 && (
+              <Box px="10px" py="4px" color="soft">
+                Nothing has “{typed}” in its name.
+              </Box>
+            )}
+            {more > 0 && (
+              <Box px="10px" py="4px" color="soft" fontSize="13px">
+                and {more} more; type a part of the name
+              </Box>
+            )}
+          </Combobox.Content>
+        </Combobox.Positioner>
+      </Portal>
+    </Combobox.Root>
+  );
+}
