@@ -122,7 +122,7 @@ const seconds = await enlarge(LARGE);
 const large = await measure();
 
 console.log(
-  `\nThe office’s size: ${LARGE.models} models (taken over in ${seconds.toFixed(0)} s), ${LARGE.drawings} drawings, ${LARGE.formats} formats, against the demo office`,
+  `\nThe office’s size: ${LARGE.models} models (imported in ${seconds.toFixed(0)} s), ${LARGE.drawings} drawings, ${LARGE.formats} formats, against the demo office`,
 );
 console.log(
   `${''.padEnd(18)}${['small', 'large', 'ratio', 'data'].map((head) => head.padStart(12)).join('')}   target`,

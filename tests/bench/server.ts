@@ -25,5 +25,5 @@ if (state !== 'done') throw new Error('the job did not come to its end');
 row(`a job of ${done} proofs`, `${Math.round(rate)} a second`, '–');
 
 const rest = await takeOver(50_000);
-row('taking over 50,000 models', `${rest.toFixed(1)} s, ${(rest / 50 / first).toFixed(2)} × 50 times 1,000`, '≤ 60 s');
+row('importing 50,000 models', `${rest.toFixed(1)} s, ${(rest / 50 / first).toFixed(2)} × 50 times 1,000`, '≤ 60 s');
 await closeDatabase();

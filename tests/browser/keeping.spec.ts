@@ -1,5 +1,6 @@
 import { startMariadb } from '../../scripts/mariadb.mjs';
 import { Board, expect, test } from './fixtures';
+import { database } from '../../src/server/database';
 import { DATA } from './surroundings';
 import { readFileSync } from 'node:fs';
 
@@ -151,4 +152,36 @@ test('a version that should not be joined is kept as a copy', async ({ page, con
   await mine.ready();
   await expect(mine.texts('title').first()).toHaveText('MINE');
   await expect(page.getByRole('contentinfo')).toContainText('Workshop sheets, my version');
+});
+
+test('what is typed into an edition that was released meanwhile is kept as a copy', async ({ page }) => {
+  const board = await new Board(page).open();
+  await board.select('Title');
+  await database.run("UPDATE editions SET state = 'released' WHERE format_id = 'workshop-sheets'");
+  await page.getByRole('textbox', { name: 'Caption', exact: true }).fill('NAMING');
+  const dialog = page.getByRole('dialog', { name: 'This edition is released' });
+  await expect(dialog).toContainText('What you typed is not in it, and is not lost');
+  await dialog.getByRole('button', { name: 'Keep mine as a copy' }).click();
+  await page.waitForURL((url) => !url.pathname.endsWith('/workshop-sheets'));
+  await board.ready();
+  await expect(page.getByRole('contentinfo')).toContainText('Workshop sheets, my version');
+  await expect(board.texts('title').first()).toHaveText('NAMING');
+  await page.goto('/formats/workshop-sheets');
+  await board.ready();
+  await expect(board.texts('title').first()).toHaveText('TITLE');
+});
+
+test('the board is left in the middle of zooming without an error, and is as it was after coming back', async ({
+  page,
+}) => {
+  await page.clock.install();
+  const board = await new Board(page).open();
+  await page.locator('svg[aria-label=Sheet]').hover();
+  await page.mouse.wheel(0, -240);
+  await page.getByRole('link', { name: 'Formats' }).click();
+  await expect(page.getByRole('article')).toHaveCount(3);
+  // Zooming ends a moment after the last turn of the wheel, when its sheet is not there any more.
+  await page.clock.runFor(1000);
+  await page.getByRole('link', { name: 'Open Workshop sheets' }).click();
+  await board.ready();
 });

@@ -23,7 +23,7 @@ test('the dictionary goes out as CSV and comes in again: what each row does is s
   await dialog
     .getByLabel('Dictionary file')
     .setInputFiles(text('house.csv', 'Name,Type,Also read as\nHoist class,text,Class\n'));
-  await dialog.getByRole('button', { name: 'Take over 1' }).click();
+  await dialog.getByRole('button', { name: 'Import 1' }).click();
   await page.getByRole('searchbox').fill('hoist');
   await expect(page.getByRole('row', { name: /^Hoist class/ })).toContainText('Class');
 });
@@ -59,7 +59,7 @@ async function lettingGo(page: Page) {
   await session.detach();
 }
 
-test('models are read in from CSV: matched, new and refused are told apart before anything is taken over', async ({
+test('models are read in from CSV: matched, new and refused are told apart before anything is imported', async ({
   page,
 }) => {
   await page.goto('/specimens/pawl');
@@ -78,7 +78,7 @@ test('models are read in from CSV: matched, new and refused are told apart befor
   await expect(dialog.getByRole('group', { name: 'Names in the files' })).toContainText('no property reads it yet');
   await expect(dialog.getByRole('group', { name: 'What is wrong' })).toContainText('“two” is not a number');
   await expect(dialog.getByRole('group', { name: 'What is wrong' })).toContainText('It names no model');
-  await dialog.getByRole('button', { name: 'Take over 2 models' }).click();
+  await dialog.getByRole('button', { name: 'Import 2 models' }).click();
   await expect(page.getByRole('textbox', { name: 'Mass of Pawl' })).toHaveValue('0.7 kg');
   await page.getByRole('searchbox', { name: 'Find a specimen' }).fill('deck');
   await page.getByRole('link', { name: /Deck eye/ }).click();
@@ -99,7 +99,7 @@ test('a STEP file gives its shape, and the shape its mass through the material',
   await lettingGo(page);
   await dialog.getByLabel('Files of models').setInputFiles(bracket);
   await expect(dialog.getByRole('group', { name: 'Models' })).toContainText('shape of 1144.3 cm³');
-  await dialog.getByRole('button', { name: 'Take over 1 model' }).click();
+  await dialog.getByRole('button', { name: 'Import 1 model' }).click();
   await page.getByRole('link', { name: /Deck plate/ }).click();
   const mass = page.getByTestId('specimen-mass');
   await expect(mass).toContainText('420 × 420 × 12 mm');

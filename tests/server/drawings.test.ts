@@ -5,6 +5,7 @@ import type { RevisionRow } from '@/core/revision/rows';
 import * as drawingServices from '@/server/services/drawings';
 import * as formatServices from '@/server/services/formats';
 import * as storeServices from '@/server/services/model-store';
+import { database } from '@/server/database';
 import { seedDrawings } from '@/server/seed';
 import * as numberingServices from '@/server/services/numbering';
 import * as schemeServices from '@/server/services/revision-scheme';
@@ -49,6 +50,20 @@ describe('drawings', () => {
       answers: { 'created-by': 'Standards desk', 'document-type': 'Part drawing' },
     });
     expect(one.answers['date-of-issue']).toMatch(/^\d{4}-\d{2}-\d{2}$/);
+  });
+
+  test('keep the scale, decimal mark, profile and project they were made with when their format is proved otherwise', async () => {
+    const { id } = await makeDrawing(winch);
+    const svg = async () => Buffer.from((await exportDrawing(id, { kind: 'svg', asItIs: true })).content).toString();
+    const before = await svg();
+    await database.run(
+      `UPDATE formats SET profile_id = (SELECT id FROM value_places WHERE source = 'profile' AND id <> profile_id LIMIT 1),
+         proof_settings = JSON_SET(proof_settings, '$.scale', '50:1', '$.decimalMark', '.') WHERE id = ?`,
+      [winch.formatId],
+    );
+    expect(await svg()).toBe(before);
+    const { id: later } = await makeDrawing(winch);
+    expect((await drawing(later)).drawing).toMatchObject({ scale: '50:1', decimalMark: '.' });
   });
 
   test('are numbered by the office’s rule; numbers that are taken are passed over', async () => {

@@ -280,7 +280,7 @@ describe('properties that go', () => {
     await expect(mergeProperty('mass', 'mass')).rejects.toThrow('not merged into itself');
   });
 
-  test('a file is taken over as a whole or not at all', async () => {
+  test('a file is imported as a whole or not at all', async () => {
     const crate = { id: 'crate', name: 'Crate', type: 'text', source: 'model', aliases: [] };
     expect(await importDictionary([crate])).toEqual({ added: 1, changed: 0 });
     expect(await importDictionary([{ ...crate, length: 9 }])).toEqual({ added: 0, changed: 1 });

@@ -1,7 +1,7 @@
 import { NextResponse } from 'next/server';
 import { z } from 'zod';
 import { BYTES, FILE, type Refused, type Route } from '../../contract/route';
-import { issueInWords } from '../../core/format/reading';
+import { issueInWords } from '../../core/format/issue-words';
 import { type Actor, STANDARDS_DESK } from '../../server/actor';
 import { DatabaseAway, DatabaseBusy } from '../../server/database';
 import { ServiceError } from '../../server/services/service-error';

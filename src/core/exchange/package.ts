@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { FormatDocument } from '../format/document';
-import { issueInWords, readDocument } from '../format/reading';
+import { issueInWords } from '../format/issue-words';
+import { readDocument } from '../format/reading';
 import { PictureData } from '../picture/picture';
 import { PropertyDefinition } from '../property/definition';
 import { valuesById } from '../property/places-by-name';

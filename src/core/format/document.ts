@@ -5,7 +5,8 @@ import { PropertyType, isPattern } from '../property/definition';
 import { Quantity } from '../property/units';
 import { Value } from '../property/value';
 import { Acceptance } from './acceptance';
-import { Length, LengthValue, perSize } from './length-value';
+import { BOUNDS, MOST } from './bounds';
+import { lengthValueWithin, lengthWithin, perSize } from './length-value';
 
 /** The version of the document's shape. Older documents are brought to it step by step when they are read. */
 export const DOCUMENT_VERSION = 2;
@@ -16,6 +17,8 @@ const SizeId = z
   .regex(/^[a-z0-9][a-z0-9-]*$/)
   .max(60);
 const Name = z.string().trim().min(1).max(120);
+const within = ([least, most]: readonly [number, number]) => z.number().min(least).max(most);
+const count = ([least, most]: readonly [number, number]) => z.int().min(least).max(most);
 
 /** Line types of ISO 128-2 that a format may use. */
 export const LineType = z.enum(['continuous', 'dashed', 'long-dashed dotted', 'long-dashed double-dotted']);
@@ -23,7 +26,7 @@ export type LineType = z.infer<typeof LineType>;
 
 /** How a line is drawn; a hidden one is not. Width in mm. */
 export const Line = z.object({
-  width: z.number().min(0.05).max(5),
+  width: within(BOUNDS.lineWidth),
   ink: Id,
   type: LineType,
   hidden: z.boolean().optional(),
@@ -35,7 +38,7 @@ export type Ink = z.infer<typeof Ink>;
 
 /** When a block or a content applies; an absent entry restricts nothing. */
 export const Condition = z.object({
-  sizes: z.array(SizeId).optional(),
+  sizes: z.array(SizeId).max(MOST.sizes).optional(),
   sheets: z.enum(['first', 'following']).optional(),
   kinds: z.enum(['part', 'assembly']).optional(),
 });
@@ -45,16 +48,20 @@ export type Condition = z.infer<typeof Condition>;
 export const SheetSize = z.object({
   id: SizeId,
   name: z.string().trim().min(1).max(20),
-  width: LengthValue,
-  height: LengthValue,
+  width: lengthValueWithin(BOUNDS.sheetSide),
+  height: lengthValueWithin(BOUNDS.sheetSide),
 });
 export type SheetSize = z.infer<typeof SheetSize>;
 
 const Edges = z.object({ top: z.boolean(), bottom: z.boolean(), left: z.boolean(), right: z.boolean() });
 
 export const ZoneRuleSetting = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('pitch'), pitch: Length, corner: Length }),
-  z.object({ kind: z.literal('count'), columns: z.int().min(1).max(60), rows: z.int().min(1).max(60) }),
+  z.object({
+    kind: z.literal('pitch'),
+    pitch: lengthWithin(BOUNDS.zonePitch),
+    corner: lengthWithin(BOUNDS.zoneCorner),
+  }),
+  z.object({ kind: z.literal('count'), columns: count(BOUNDS.zones), rows: count(BOUNDS.zones) }),
 ]);
 export type ZoneRuleSetting = z.infer<typeof ZoneRuleSetting>;
 
@@ -67,7 +74,7 @@ export const ZoneSettings = z.object({
   omit: z.array(z.string().regex(/^[A-Z]$/, 'one capital letter each')).max(20),
   edges: perSize(Edges),
   /** Depth of the zone band outside the frame. */
-  band: Length,
+  band: lengthWithin(BOUNDS.zoneBand),
   /** The line around the band. */
   border: Line,
   /** The lines between the fields. */
@@ -77,16 +84,21 @@ export const ZoneSettings = z.object({
 export type ZoneSettings = z.infer<typeof ZoneSettings>;
 
 export const MarkSettings = z.object({
-  centring: z.object({ shown: z.boolean(), inside: Length, line: Line }),
-  trimming: z.object({ shown: z.boolean(), length: Length, width: Length, ink: Id }),
+  centring: z.object({ shown: z.boolean(), inside: lengthWithin(BOUNDS.mark), line: Line }),
+  trimming: z.object({
+    shown: z.boolean(),
+    length: lengthWithin(BOUNDS.mark),
+    width: lengthWithin(BOUNDS.mark),
+    ink: Id,
+  }),
   designation: z.object({ shown: z.boolean(), lettering: Id }),
 });
 export type MarkSettings = z.infer<typeof MarkSettings>;
 
 /** A column or row of a block: a fixed size, or a share of what is left of the block's definite width or height. */
 export const Track = z.union([
-  z.object({ id: Id, size: Length }),
-  z.object({ id: Id, share: z.number().min(0.01).max(100), least: Length.optional() }),
+  z.object({ id: Id, size: lengthWithin(BOUNDS.track) }),
+  z.object({ id: Id, share: within(BOUNDS.share), least: lengthWithin(BOUNDS.leastShare).optional() }),
 ]);
 export type Track = z.infer<typeof Track>;
 
@@ -94,7 +106,7 @@ export type Track = z.infer<typeof Track>;
 export const Place = z.object({
   across: z.enum(['left', 'centre', 'right']),
   up: z.enum(['top', 'middle', 'base', 'bottom']),
-  inset: z.object({ x: Length, y: Length }),
+  inset: z.object({ x: lengthWithin(BOUNDS.inset), y: lengthWithin(BOUNDS.inset) }),
 });
 export type Place = z.infer<typeof Place>;
 
@@ -114,17 +126,18 @@ export const Part = z.discriminatedUnion('kind', [
 ]);
 export type Part = z.infer<typeof Part>;
 
-const Point = z.object({ x: Length, y: Length });
+const Figure = lengthWithin(BOUNDS.figure);
+const Point = z.object({ x: Figure, y: Figure });
 /** A few lines, arcs and rectangles placed by number inside one cell, from the cell's lower left corner. */
 export const FigureShape = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('line'), from: Point, to: Point, line: Line }),
-  z.object({ kind: z.literal('rectangle'), at: Point, width: Length, height: Length, line: Line }),
+  z.object({ kind: z.literal('rectangle'), at: Point, width: Figure, height: Figure, line: Line }),
   z.object({
     kind: z.literal('arc'),
     centre: Point,
-    radius: Length,
-    fromDeg: z.number(),
-    toDeg: z.number(),
+    radius: lengthWithin(BOUNDS.radius),
+    fromDeg: within(BOUNDS.arcDeg),
+    toDeg: within(BOUNDS.arcDeg),
     line: Line,
   }),
 ]);
@@ -142,7 +155,7 @@ export type Picture = z.infer<typeof Picture>;
 export const CellSymbol = z.object({
   name: z.enum(['projection', 'surface texture', 'general tolerance']),
   /** The lettering height h its proportions follow, mm; absent: as large as the cell allows. */
-  height: Length.optional(),
+  height: lengthWithin(BOUNDS.symbol).optional(),
 });
 
 export type CellSymbol = z.infer<typeof CellSymbol>;
@@ -150,10 +163,10 @@ export type CellSymbol = z.infer<typeof CellSymbol>;
 const when = { when: Condition.optional() };
 /** One content of a cell and when it applies: a text, or one picture, symbol or figure. */
 export const Content = z.union([
-  z.object({ ...when, parts: z.array(Part).max(60) }),
+  z.object({ ...when, parts: z.array(Part).max(MOST.parts) }),
   z.object({ ...when, picture: Picture }),
   z.object({ ...when, symbol: CellSymbol }),
-  z.object({ ...when, figure: z.array(FigureShape).max(200) }),
+  z.object({ ...when, figure: z.array(FigureShape).max(MOST.shapes) }),
 ]);
 export type Content = z.infer<typeof Content>;
 
@@ -177,7 +190,7 @@ export const Cell = z.object({
   name: z.string().max(80).optional(),
   caption: Caption.optional(),
   /** The first one that applies is printed. */
-  contents: z.array(Content).max(20),
+  contents: z.array(Content).max(MOST.contents),
   lettering: Id,
   /** What differs from the lettering style in this cell. */
   override: Lettering.partial().optional(),
@@ -207,12 +220,16 @@ export const Dock = z.object({
   align: z.enum(['start', 'middle', 'end']),
   corner: Corner,
   /** Moves the block right and up from its dock. */
-  offset: z.object({ x: Length, y: Length }),
+  offset: z.object({ x: lengthWithin(BOUNDS.dockOffset), y: lengthWithin(BOUNDS.dockOffset) }),
 });
 export type Dock = z.infer<typeof Dock>;
 
 /** The size of a block along one axis: the sum of its tracks, a fixed total, or the drawing space's. */
-export const Extent = z.union([z.literal('sum'), z.literal('stretch'), z.object({ total: Length })]);
+export const Extent = z.union([
+  z.literal('sum'),
+  z.literal('stretch'),
+  z.object({ total: lengthWithin(BOUNDS.blockTotal) }),
+]);
 export type Extent = z.infer<typeof Extent>;
 
 /** What a parts list lists and how its first numbers are given. */
@@ -234,8 +251,8 @@ export const Growth = z.object({
   rows: z.enum(['revisions', 'parts', 'tolerances', 'notes']),
   direction: z.enum(['up', 'down']),
   /** Rows at least: what data does not fill stays blank. With 0 a table without data is not on the sheet. */
-  least: z.int().min(0).max(500),
-  most: perSize(z.int().min(1).max(500)),
+  least: z.int().min(0).max(MOST.rows),
+  most: perSize(z.int().min(1).max(MOST.rows)),
   whenFull: z.enum(['newest only', 'following sheet', 'second column']),
   /** Of a parts list. */
   parts: PartsRule.optional(),
@@ -252,10 +269,10 @@ export const Block = z.object({
   id: Id,
   name: Name,
   role: BlockRole,
-  columns: z.array(Track).min(1).max(200),
-  rows: z.array(Track).min(1).max(200),
-  cells: z.array(Cell).min(1).max(4000),
-  lines: z.object({ outline: Line, inside: Line, edges: z.array(EdgeLine).max(4000) }),
+  columns: z.array(Track).min(1).max(MOST.tracks),
+  rows: z.array(Track).min(1).max(MOST.tracks),
+  cells: z.array(Cell).min(1).max(MOST.cells),
+  lines: z.object({ outline: Line, inside: Line, edges: z.array(EdgeLine).max(MOST.ownLines) }),
   dock: Dock,
   width: Extent,
   height: Extent,
@@ -293,7 +310,8 @@ export const AskedValue = z.object({
 });
 export type AskedValue = z.infer<typeof AskedValue>;
 
-const Margins = z.object({ left: Length, right: Length, top: Length, bottom: Length });
+const Margin = lengthWithin(BOUNDS.margin);
+const Margins = z.object({ left: Margin, right: Margin, top: Margin, bottom: Margin });
 export type Margins = z.infer<typeof Margins>;
 
 /** Everything on a drawing sheet but the drawing itself, for a whole family of sizes. */
@@ -305,18 +323,18 @@ export const FormatDocument = z.object({
   /** The unit in which lengths are typed and shown. Everything is kept in mm. */
   unit: z.enum(['mm', 'in']),
   /** The family of sizes, and the one shown first. */
-  sizes: z.array(SheetSize).min(1).max(60),
+  sizes: z.array(SheetSize).min(1).max(MOST.sizes),
   mainSize: SizeId,
   margins: Margins,
   frame: Line,
   zones: ZoneSettings,
   marks: MarkSettings,
-  inks: z.array(Ink).min(1).max(20),
-  letterings: z.array(LetteringStyle).min(1).max(60),
+  inks: z.array(Ink).min(1).max(MOST.inks),
+  letterings: z.array(LetteringStyle).min(1).max(MOST.letterings),
   /** In the order in which they are asked. */
-  asked: z.array(AskedValue).max(200),
-  accepted: z.array(Acceptance).max(500).optional(),
+  asked: z.array(AskedValue).max(MOST.asked),
+  accepted: z.array(Acceptance).max(MOST.accepted).optional(),
   /** In the order of the outline, which is also the order of drawing. */
-  blocks: z.array(Block).max(100),
+  blocks: z.array(Block).max(MOST.blocks),
 });
 export type FormatDocument = z.infer<typeof FormatDocument>;

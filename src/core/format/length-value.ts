@@ -1,19 +1,34 @@
 import { trimNumber } from '../geometry/length';
 import { z } from 'zod';
-
-const Millimetres = z.number().min(-10000).max(10000);
+import { MOST } from './bounds';
 
 /** A length in mm; one that was typed in inch keeps its entered form for display. */
-export const LengthValue = z.union([Millimetres, z.object({ mm: Millimetres, entered: z.string().max(24) })]);
-export type LengthValue = z.infer<typeof LengthValue>;
+export type LengthValue = number | { mm: number; entered: string };
 
 /** A length that may differ on some sizes: `base` holds wherever `at` names no exception. */
-export const Length = z.union([LengthValue, z.object({ base: LengthValue, at: z.record(z.string(), LengthValue) })]);
-export type Length = z.infer<typeof Length>;
+export type Length = LengthValue | { base: LengthValue; at: Record<string, LengthValue> };
+
+type Bounds = readonly [least: number, most: number];
+
+/** A length value between two bounds, mm. */
+export function lengthValueWithin([least, most]: Bounds): z.ZodType<LengthValue> {
+  const words = `a length from ${least} to ${most} mm is needed`;
+  const mm = z.number(words).min(least, words).max(most, words);
+  return z.union([mm, z.object({ mm, entered: z.string().max(24) })], words);
+}
+
+/** A length between two bounds on every size, mm. */
+export function lengthWithin(bounds: Bounds): z.ZodType<Length> {
+  const value = lengthValueWithin(bounds);
+  return z.union([value, z.object({ base: value, at: exceptions(value) })]);
+}
+
+/** Values of their own on some sizes, by the sizes' ids. */
+const exceptions = <T extends z.ZodType>(value: T) =>
+  z.record(z.string().max(60), value).refine((at) => Object.keys(at).length <= MOST.sizes, 'has too many exceptions');
 
 /** Anything else that may differ on some sizes. */
-export const perSize = <T extends z.ZodType>(value: T) =>
-  z.object({ base: value, at: z.record(z.string(), value).optional() });
+export const perSize = <T extends z.ZodType>(value: T) => z.object({ base: value, at: exceptions(value).optional() });
 export interface PerSize<T> {
   base: T;
   at?: Record<string, T>;

@@ -2,6 +2,7 @@ import type { Box } from '../geometry/box';
 import { TOLERANCE, trimNumber } from '../geometry/length';
 import { type Outcome, refuse } from '../refusal';
 import { type ZoneRule, type Zones, zonesOf } from '../sheet/zones';
+import { BOUNDS } from './bounds';
 import type { FormatDocument } from './document';
 import { lengthAt, valueAt } from './length-value';
 
@@ -41,15 +42,15 @@ export function sheetGeometry(document: FormatDocument, sizeId: string): Outcome
       `On ${size.name} the ${sides} margins leave ${trimNumber(Math.max(0, left), 2)} mm of drawing space; it needs at least ${LEAST_SPACE} mm.`,
     );
   }
-  return {
-    ok: true,
-    sheet: {
-      name: size.name,
-      trimmed,
-      space,
-      zones: zonesOf(trimmed, space, ruleAt(document, sizeId), document.zones),
-    },
-  };
+  const rule = ruleAt(document, sizeId);
+  const [leastZone] = BOUNDS.zonePitch;
+  if (rule.kind === 'pitch' && !(rule.pitch >= leastZone - TOLERANCE)) {
+    return refuse(
+      `On ${size.name} a zone would be ${trimNumber(rule.pitch, 3)} mm long. A zone is at least ${leastZone} mm long.`,
+    );
+  }
+  const zones = zonesOf(trimmed, space, rule, document.zones);
+  return { ok: true, sheet: { name: size.name, trimmed, space, zones } };
 }
 
 function ruleAt(document: FormatDocument, sizeId: string): ZoneRule {

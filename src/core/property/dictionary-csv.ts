@@ -1,6 +1,6 @@
 import { propertyId } from '../named-id';
 import { type Table, writeTable } from '../exchange/table';
-import { issueInWords } from '../format/reading';
+import { issueInWords } from '../format/issue-words';
 import { type Outcome, refuse } from '../refusal';
 import { PropertyDefinition } from './definition';
 import { matchedName, nameClash } from './names';

@@ -4,6 +4,7 @@ import { type LaidBlock, layBlocks } from '../format/layout';
 import { type Occasion, applies } from '../format/occasion';
 import type { RowsToLay } from '../format/rows-shown';
 import { type SheetGeometry, sheetGeometry } from '../format/sheet';
+import { composable } from '../format/soundness';
 import type { Facts, TableRow } from '../property/facts';
 import type { Values } from '../property/value';
 import { SUPPLIED } from '../property/supplied';
@@ -43,6 +44,8 @@ export function layOut(
   resources: Resources,
   memo = new ComposeMemo(),
 ): Outcome<LaidSheet> {
+  const whole = composable(document);
+  if (!whole.ok) return whole;
   const geometry = sheetGeometry(document, request.sizeId);
   if (!geometry.ok) return geometry;
   const { sheet } = geometry;

@@ -2,7 +2,7 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import type { Occt } from 'occt-import-js';
 import { decoded, readTable } from '../exchange/table';
-import { issueInWords } from '../format/reading';
+import { issueInWords } from '../format/issue-words';
 import type { PropertyDefinition } from '../property/definition';
 import { type Outcome, refuse } from '../refusal';
 import { z } from 'zod';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { issueInWords } from '../format/reading';
+import { issueInWords } from '../format/issue-words';
 import { ModelKind, Variant } from '../property/facts';
 import { Values } from '../property/value';
 import { type Outcome, refuse } from '../refusal';

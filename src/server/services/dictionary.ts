@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { ListedProperty, PropertyRow } from '../../contract/properties';
-import { issueInWords } from '../../core/format/reading';
+import { issueInWords } from '../../core/format/issue-words';
 import { PropertyDefinition } from '../../core/property/definition';
 import { matchedName, nameClash, renamed } from '../../core/property/names';
 import { z } from 'zod';
@@ -190,7 +190,7 @@ export async function importDictionary(actor: Actor, json: unknown): Promise<{ a
     return done;
   }).catch((error: unknown) => {
     throw isDuplicate(error)
-      ? new ServiceError(409, 'Two of the properties would have the same name. Nothing was taken over.')
+      ? new ServiceError(409, 'Two of the properties would have the same name. Nothing was imported.')
       : error;
   });
 }

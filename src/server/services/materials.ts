@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { MaterialRow } from '../../contract/office';
-import { issueInWords } from '../../core/format/reading';
+import { issueInWords } from '../../core/format/issue-words';
 import { Material } from '../../core/specimen/material';
 import type { Actor } from '../actor';
 import { database, isDuplicate, transaction } from '../database';

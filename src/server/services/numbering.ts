@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { NumberingRule, numberBy } from '../../core/drawing/numbering';
-import { issueInWords } from '../../core/format/reading';
+import { issueInWords } from '../../core/format/issue-words';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';

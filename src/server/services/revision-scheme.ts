@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { issueInWords } from '../../core/format/reading';
+import { issueInWords } from '../../core/format/issue-words';
 import { OMITTED, RevisionScheme, schemePreview } from '../../core/revision/scheme';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';

@@ -43,7 +43,7 @@ export async function knownSpecimens(ids: readonly string[]): Promise<string[]> 
   return [...(await findSpecimens(database, ids)).keys()];
 }
 
-/** Most models that are taken over in one request. */
+/** Most models that are imported in one request. */
 const MOST_AT_ONCE = 500;
 
 /**
@@ -51,7 +51,7 @@ const MOST_AT_ONCE = 500;
  * variants, components and shape that the file has replace its own, and all else stays.
  */
 export async function importSpecimens(actor: Actor, json: unknown[]): Promise<{ added: number; changed: number }> {
-  if (json.length > MOST_AT_ONCE) throw new ServiceError(422, `At most ${MOST_AT_ONCE} models are taken over at once.`);
+  if (json.length > MOST_AT_ONCE) throw new ServiceError(422, `At most ${MOST_AT_ONCE} models are imported at once.`);
   const read = json.map((one) => {
     const outcome = readSpecimen(one);
     if (!outcome.ok) throw new ServiceError(422, outcome.reason);

@@ -9,6 +9,7 @@ import type { Show } from '../../core/scene/resources';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Select } from '../controls/field';
+import { FILE_KINDS, type FileKind } from '../sheet/file-kinds';
 import { Menu } from '../controls/menu';
 import { exportSheet } from '../../contract/formats';
 import { askForFile } from '../data/request';
@@ -220,19 +221,11 @@ function Label({ children }: { children: string }) {
   );
 }
 
-const KINDS = [
-  { value: 'pdf', words: 'PDF, to print' },
-  { value: 'dxf', words: 'DXF, to draw on' },
-  { value: 'svg', words: 'SVG, to show' },
-] as const;
-
-type Kind = (typeof KINDS)[number]['value'];
-
 /** Writes the sheet as it is on the desk. */
 function ExportMenu() {
   const store = useBoardStore();
   const [problem, setProblem] = useState<string>();
-  const write = async (kind: Kind) => {
+  const write = async (kind: FileKind) => {
     setProblem(undefined);
     try {
       const { document, sizeId, show, rows, filled, asFor } = store.getState().board!;
@@ -255,9 +248,9 @@ function ExportMenu() {
   return (
     <Box position="relative">
       <Menu
-        entries={KINDS}
+        entries={FILE_KINDS}
         placement="bottom-end"
-        onChoose={(kind) => void write(kind as Kind)}
+        onChoose={(kind) => void write(kind as FileKind)}
         trigger={(props) => (
           <Button type="button" look="primary" {...props}>
             Export <ChevronDown size={14} aria-hidden />

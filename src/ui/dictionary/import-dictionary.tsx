@@ -17,7 +17,7 @@ const SIGNS: Record<DictionaryRow['does'], { sign: string; colour: string }> = {
   refused: { sign: '■', colour: 'vermilion' },
 };
 
-/** Reads a dictionary from a CSV file: what each row does is shown before anything is taken over. */
+/** Reads a dictionary from a CSV file: what each row does is shown before anything is imported. */
 export function ImportDictionary(props: {
   known: readonly PropertyDefinition[];
   onClose: () => void;
@@ -50,7 +50,7 @@ export function ImportDictionary(props: {
       width="620px"
       onClose={onClose}
       action={{
-        words: taken.length > 0 ? `Take over ${taken.length}` : 'Take over',
+        words: taken.length > 0 ? `Import ${taken.length}` : 'Import',
         disabled: taken.length === 0,
         onPerform: () => void take(),
       }}

@@ -11,7 +11,7 @@ import {
   mergeProperty,
   removeProperty,
 } from '../../contract/properties';
-import { issueInWords } from '../../core/format/reading';
+import { issueInWords } from '../../core/format/issue-words';
 import { PropertyDefinition, PropertyType, Source } from '../../core/property/definition';
 import { propertyId } from '../../core/named-id';
 import type { DisplayFormat } from '../../core/property/display';

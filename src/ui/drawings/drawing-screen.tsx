@@ -18,6 +18,7 @@ import { saveFile } from '../data/save-file';
 import { useModelStore } from '../data/use-model-store';
 import { SavingWords } from '../saving/saving-words';
 import { ViewContext, createViewStore } from '../sheet/view-store';
+import { FILE_KINDS, type FileKind } from '../sheet/file-kinds';
 import { Screen } from '../shell/screen';
 import type { AnswerFields } from './answer-field';
 import { AskedPane } from './asked-pane';
@@ -233,19 +234,11 @@ function Resized({ size, losses, onClose }: { size: string; losses: string[]; on
   );
 }
 
-const KINDS = [
-  { value: 'pdf', label: 'PDF, to print' },
-  { value: 'dxf', label: 'DXF, to draw on' },
-  { value: 'svg', label: 'SVG, to show' },
-] as const;
-
-type Kind = (typeof KINDS)[number]['value'];
-
 /** Writes the drawing; with something unanswered it asks first. */
 function ExportDrawing({ id, number }: { id: string; number: string }) {
   const [problem, setProblem] = useState<string>();
-  const [asking, setAsking] = useState<{ kind: Kind; open: string[] }>();
-  const write = async (kind: Kind, asItIs: boolean) => {
+  const [asking, setAsking] = useState<{ kind: FileKind; open: string[] }>();
+  const write = async (kind: FileKind, asItIs: boolean) => {
     setProblem(undefined);
     setAsking(undefined);
     try {
@@ -259,9 +252,9 @@ function ExportDrawing({ id, number }: { id: string; number: string }) {
   return (
     <Box position="relative">
       <Menu
-        entries={KINDS}
+        entries={FILE_KINDS}
         placement="bottom-end"
-        onChoose={(kind) => void write(kind as Kind, false)}
+        onChoose={(kind) => void write(kind as FileKind, false)}
         trigger={(props) => (
           <Button type="button" look="primary" {...props}>
             Export <ChevronDown size={14} aria-hidden />

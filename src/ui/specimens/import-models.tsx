@@ -29,7 +29,7 @@ async function knownOf(ids: readonly string[]): Promise<Set<string>> {
   return known;
 }
 
-/** Reads models from CSV, JSON or STEP files: what matches, what is new and what is refused is shown before anything is taken over. */
+/** Reads models from CSV, JSON or STEP files: what matches, what is new and what is refused is shown before anything is imported. */
 export function ImportModels(props: { properties: PropertyDefinition[]; onClose: () => void; onDone: () => void }) {
   const { properties, onClose, onDone } = props;
   const [read, setRead] = useState<ReadModels & { known: ReadonlySet<string> }>();
@@ -80,7 +80,7 @@ export function ImportModels(props: { properties: PropertyDefinition[]; onClose:
       else onDone();
     } catch (error) {
       setProgress(undefined);
-      setProblem(`${(error as Error).message} What was sent before that is taken over.`);
+      setProblem(`${(error as Error).message} What was sent before that is imported.`);
     }
   };
   return (
@@ -105,7 +105,7 @@ export function ImportModels(props: { properties: PropertyDefinition[]; onClose:
               disabled={!read || read.models.length === 0}
               onClick={() => void takeOver()}
             >
-              {read && read.models.length > 0 ? `Take over ${counted(read.models.length, 'model')}` : 'Take over'}
+              {read && read.models.length > 0 ? `Import ${counted(read.models.length, 'model')}` : 'Import'}
             </Button>
           </>
         )

@@ -16,7 +16,7 @@ const AS: Record<ReadModels['columns'][number]['as'], string> = {
   new: 'no property reads it yet; kept',
 };
 
-/** What was read from files before it is taken over: which names match, which models are new, what is refused and why. */
+/** What was read from files before it is imported: which names match, which models are new, what is refused and why. */
 export function ImportPreview({ read, known }: { read: ReadModels; known: ReadonlySet<string> }) {
   const wrong = read.rows.filter(({ problems }) => problems.length > 0);
   const refused = wrong.filter((row) => row.refused).length;

@@ -54,6 +54,6 @@ export class ReadingClient {
   /** The next files get a new worker: what broke this one may have left it half done. */
   private brokenOff(files: readonly ChosenFile[]) {
     this.end();
-    return refuse(`${files.map(({ name }) => name).join(', ')}: Reading broke off; nothing was taken over.`);
+    return refuse(`${files.map(({ name }) => name).join(', ')}: Reading broke off; nothing was imported.`);
   }
 }

@@ -101,7 +101,7 @@ function SpecimenList(props: {
   open: string | undefined;
   status: StoreStatus | undefined;
   onAskStore: () => void;
-  /** Models were taken over from files. */
+  /** Models were imported from files. */
   onImport?: () => void;
 }) {
   const { open, status, onAskStore, onImport } = props;

@@ -92,7 +92,9 @@ describe('set cell', () => {
   });
 
   test('an unknown lettering style or a cell that is gone is refused', () => {
-    expect(refusal(cell({ lettering: 'shouting' }))).toBe('The format has no lettering style shouting.');
+    expect(refusal(cell({ lettering: 'shouting' }))).toMatch(
+      /lettering style shouting, which the format does not have/,
+    );
     expect(refusal({ ...cell({}), cell: 'gone' } as Step)).toBe('That cell is no longer in “Title block”.');
   });
 
@@ -119,7 +121,7 @@ describe('the sheet', () => {
   test('zones change; fields shorter than 5 mm are refused', () => {
     expect(done(format, { op: 'set zones', change: { verticalRuns: 'up' } }).zones.verticalRuns).toBe('up');
     expect(refusal({ op: 'set zones', change: { rule: { base: { kind: 'pitch', pitch: 2, corner: 10 } } } })).toBe(
-      'A zone is at least 5 mm long.',
+      'The step is not valid at change › rule › base › pitch: a length from 5 to 2000 mm is needed.',
     );
   });
 });

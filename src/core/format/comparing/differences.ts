@@ -1,7 +1,6 @@
 import { deepEqual } from 'fast-equals';
 import { documentDefects } from '../defects';
 import type { FormatDocument } from '../document';
-import { sheetGeometry } from '../sheet';
 import { blockPlaces } from './block-places';
 import { listPlaces } from './list-places';
 import type { Place, PropertyName } from './place';
@@ -56,10 +55,6 @@ export function withMine(
     .filter(({ key }) => places.includes(key))
     .reduce((joined, place) => place.taken(joined, mine), theirs);
   const refused = documentDefects(document).map(({ words }) => words);
-  for (const { id } of document.sizes) {
-    const geometry = sheetGeometry(document, id);
-    if (!geometry.ok) refused.push(geometry.reason);
-  }
   return { document, refused };
 }
 

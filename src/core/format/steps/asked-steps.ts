@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { Acceptance } from '../acceptance';
 import { AskedValue } from '../document';
-import { sound } from './block-steps';
 import type { Operation } from './operation';
 
 export const SetAsked = z.object({ op: z.literal('set asked'), asked: z.array(AskedValue).max(200) });
@@ -9,7 +8,7 @@ export type SetAsked = z.infer<typeof SetAsked>;
 
 /** Sets the asked values and their order. Refused while a cell still asks for one that would go. */
 export const setAsked: Operation<SetAsked> = {
-  apply: (document, { asked }) => sound({ ...document, asked }),
+  apply: (document, { asked }) => ({ ok: true, document: { ...document, asked } }),
   words(before, { asked }) {
     const known = new Set(before.asked.map(({ key }) => key));
     const added = asked.find(({ key }) => !known.has(key));

@@ -1,10 +1,9 @@
 import { z } from 'zod';
-import { refuse } from '../../refusal';
-import { documentDefects, tilingDefects } from '../defects';
+import { MOST } from '../bounds';
 import { Block, type FormatDocument, Growth } from '../document';
 import { growthTrouble } from '../growth';
 import { valueAt } from '../length-value';
-import { type Operation, blockOf, edited } from './operation';
+import { type Operation, blockOf, edited, given } from './operation';
 
 export const AddBlock = z.object({
   op: z.literal('add block'),
@@ -16,15 +15,11 @@ export type AddBlock = z.infer<typeof AddBlock>;
 
 /** Puts a new block on the sheet; its id and its cells' ids are new ones. */
 export const addBlock: Operation<AddBlock> = {
-  apply(document, { block, before }) {
-    const [defect] = tilingDefects(block);
-    if (defect) return refuse(defect.words);
-    const added = edited(document, (draft) => {
+  apply: (document, { block, before }) =>
+    edited(document, (draft) => {
       const index = draft.blocks.findIndex((other) => other.id === before);
       draft.blocks.splice(index < 0 ? draft.blocks.length : index, 0, block);
-    });
-    return added.ok ? sound(added.document) : added;
-  },
+    }),
   words: (_, { block }) => `Add ${block.name}`,
 };
 
@@ -74,12 +69,12 @@ const WORDS: Record<keyof SetBlock['change'], string> = {
 
 /** Changes what a block is as a whole: its name, dock, extent, turn, condition, lock, growth. */
 export const setBlock: Operation<SetBlock> = {
-  apply(document, { block: id, change }) {
-    const changed = edited(document, (draft) => {
+  apply: (document, { block: id, change }) =>
+    edited(document, (draft) => {
       const block = draft.blocks.find((candidate) => candidate.id === id);
       if (!block) return 'That block is no longer in the format.';
       if (block.locked && change.locked !== false) return `“${block.name}” is locked. Unlock it to change it.`;
-      const { grow, ...others } = change;
+      const { grow, ...others } = given(change);
       Object.assign(block, others);
       if (grow === null) delete block.grow;
       else if (grow) {
@@ -87,9 +82,7 @@ export const setBlock: Operation<SetBlock> = {
         if (trouble) return trouble;
         block.grow = grow;
       }
-    });
-    return changed.ok ? sound(changed.document) : changed;
-  },
+    }),
   words: (before, { block, change }) =>
     `${Object.keys(change)
       .map((key) => WORDS[key as keyof typeof WORDS])
@@ -105,7 +98,7 @@ function growthRefusal({ rows, least, most, whenFull }: Growth, { sizes }: Forma
     : undefined;
 }
 
-export const OrderBlocks = z.object({ op: z.literal('order blocks'), order: z.array(z.string()) });
+export const OrderBlocks = z.object({ op: z.literal('order blocks'), order: z.array(z.string()).max(MOST.blocks) });
 export type OrderBlocks = z.infer<typeof OrderBlocks>;
 
 /** Puts the blocks into another order of the outline, which is also the order of drawing. */
@@ -117,9 +110,3 @@ export const orderBlocks: Operation<OrderBlocks> = {
     }),
   words: () => 'Order of the blocks',
 };
-
-/** Refuses a document with defects that its parts alone do not show, such as a docking circle. */
-export function sound(document: Parameters<typeof documentDefects>[0]) {
-  const [defect] = documentDefects(document);
-  return defect ? refuse(defect.words) : { ok: true as const, document };
-}

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { TOLERANCE, roundLength, trimNumber } from '../../geometry/length';
 import type { Block, Cell, Track } from '../document';
-import { type Length, LengthValue } from '../length-value';
+import { BOUNDS, MOST } from '../bounds';
+import { type Length, type LengthValue, lengthValueWithin } from '../length-value';
 import { resolveTracks } from '../tracks';
 import { type Operation, blockOf, editedBlock } from './operation';
 import { LEAST_TRACK } from './set-track';
@@ -10,16 +11,19 @@ import { type Axis, alongAxis } from './track-steps';
 export const SplitCells = z.object({
   op: z.literal('split cells'),
   block: z.string(),
-  cells: z.array(z.string()).min(1),
+  cells: z.array(z.string()).min(1).max(MOST.cells),
   /** *column*: into cells side by side; *row*: into cells one above the other. */
   axis: z.enum(['column', 'row']),
   /** Into so many equal ones, or into two, the first of them so large (mm). */
-  into: z.union([z.object({ parts: z.int().min(2).max(20) }), z.object({ first: LengthValue })]),
+  into: z.union([
+    z.object({ parts: z.int().min(2).max(20) }),
+    z.object({ first: lengthValueWithin([-10_000, 10_000]) }),
+  ]),
   /** The drawing space's extent along the axis and the size it is seen on, for tracks that share. */
   available: z.number(),
   sizeId: z.string(),
   /** Ids for new cells and tracks, at least parts × cells of each. */
-  newIds: z.array(z.string()),
+  newIds: z.array(z.string().min(1).max(80)),
 });
 export type SplitCells = z.infer<typeof SplitCells>;
 
@@ -31,7 +35,7 @@ export const splitCells: Operation<SplitCells> = {
   apply: (document, step) =>
     editedBlock(document, step.block, (block) => {
       const ids = [...step.newIds];
-      for (const id of step.cells) {
+      for (const id of new Set(step.cells)) {
         const cell = block.cells.find((candidate) => candidate.id === id);
         if (!cell) return `That cell is no longer in “${block.name}”.`;
         const reason = splitOne(block, cell, step, () => ids.shift() ?? '');
@@ -69,6 +73,9 @@ function splitOne(block: Block, cell: Cell, step: SplitCells, newId: () => strin
   let rest = cell;
   for (const cut of cuts) {
     const boundary = cutAt(block, step.axis, edges(), cut, newId);
+    const end = rest[a.from] + rest[a.span];
+    if (boundary === undefined || boundary <= rest[a.from] || boundary >= end)
+      return `The ${a.tracks} of “${block.name}” leave no place for a cut at ${trimNumber(cut, 3)} mm.`;
     const added: Cell = {
       id: newId(),
       column: rest.column,
@@ -82,7 +89,7 @@ function splitOne(block: Block, cell: Cell, step: SplitCells, newId: () => strin
       fit: cell.fit,
     };
     added[a.from] = boundary;
-    added[a.span] = rest[a.from] + rest[a.span] - boundary;
+    added[a.span] = end - boundary;
     rest[a.span] = boundary - rest[a.from];
     block.cells.push(added);
     rest = added;
@@ -90,13 +97,14 @@ function splitOne(block: Block, cell: Cell, step: SplitCells, newId: () => strin
   return undefined;
 }
 
-/** The index of the boundary at a position: one that is there, or a new one made by cutting a track in two. */
-function cutAt(block: Block, axis: Axis, edges: number[], position: number, newId: () => string): number {
+/** The index of the boundary at a position: one that is there, or a new one made by cutting a track in two; undefined where none can be. */
+function cutAt(block: Block, axis: Axis, edges: number[], position: number, newId: () => string): number | undefined {
   const a = alongAxis[axis];
   const there = edges.findIndex((edge) => Math.abs(edge - position) <= TOLERANCE);
   if (there >= 0) return there;
   const index = edges.findIndex((edge, i) => edge < position && position < edges[i + 1]!);
-  const track = block[a.tracks][index]!;
+  const track = block[a.tracks][index];
+  if (!track) return undefined;
   const share = (position - edges[index]!) / (edges[index + 1]! - edges[index]!);
   const secondId = newId();
   for (const cell of block.cells) {
@@ -114,12 +122,18 @@ function cutAt(block: Block, axis: Axis, edges: number[], position: number, newI
   return index + 1;
 }
 
+/** A track as two that together are as large; what a sharing one has at least is divided like its share. */
 function divided(track: Track, share: number, secondId: string): [Track, Track] {
   if ('share' in track) {
-    const [one, two] = [track.share * share, track.share * (1 - share)];
+    const half = (id: string, part: number, least: Length | undefined): Track => ({
+      id,
+      share: Math.max(BOUNDS.share[0], track.share * part),
+      ...(least !== undefined && { least }),
+    });
+    const { least } = track;
     return [
-      { id: track.id, share: Math.max(0.01, one) },
-      { id: secondId, share: Math.max(0.01, two) },
+      half(track.id, share, least === undefined ? undefined : scaled(least, share)),
+      half(secondId, 1 - share, least === undefined ? undefined : scaled(least, 1 - share, share)),
     ];
   }
   return [
@@ -145,7 +159,7 @@ function scaled(length: Length, factor: number, other?: number): Length {
 export const JoinCells = z.object({
   op: z.literal('join cells'),
   block: z.string(),
-  cells: z.array(z.string()).min(2),
+  cells: z.array(z.string()).min(2).max(MOST.cells),
 });
 export type JoinCells = z.infer<typeof JoinCells>;
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
+import { MOST } from '../bounds';
 import { EdgeLine, Line } from '../document';
-import { type Operation, blockOf, editedBlock } from './operation';
+import { type Operation, blockOf, editedBlock, given } from './operation';
 
 const Edge = EdgeLine.omit({ line: true });
 export type Edge = z.infer<typeof Edge>;
@@ -9,15 +10,16 @@ export const SetLines = z.object({
   op: z.literal('set lines'),
   block: z.string(),
   /** The outline, all inside lines, the whole block, or single edges. */
-  where: z.union([z.enum(['outline', 'inside', 'whole']), z.array(Edge).min(1)]),
+  where: z.union([z.enum(['outline', 'inside', 'whole']), z.array(Edge).min(1).max(MOST.ownLines)]),
   change: Line.partial(),
 });
 export type SetLines = z.infer<typeof SetLines>;
 
 /** Sets width, ink, type or hiding of lines. Lines of their own in the place of the outline or the inside go with it. */
 export const setLines: Operation<SetLines> = {
-  apply: (document, { block: id, where, change }) =>
+  apply: (document, { block: id, where, change: entries }) =>
     editedBlock(document, id, (block) => {
+      const change = given(entries);
       const { lines } = block;
       const isOuter = (edge: Edge) =>
         edge.after === null || edge.after === (edge.axis === 'column' ? block.columns : block.rows).at(-1)!.id;

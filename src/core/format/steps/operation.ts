@@ -51,6 +51,10 @@ export function editedCell(
   });
 }
 
+/** A change without its entries that say nothing. */
+export const given = <T extends object>(change: T): T =>
+  Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined)) as T;
+
 export const blockOf = (document: FormatDocument, id: string): Block | undefined =>
   document.blocks.find((block) => block.id === id);
 

@@ -40,18 +40,13 @@ const WORDS: Record<keyof SetCell['change'], string> = {
 
 /** Changes what a cell carries: caption, contents, lettering, placing, fitting. Its place in the grid stays. */
 export const setCell: Operation<SetCell> = {
-  apply(document, step) {
-    const styles = new Set(document.letterings.map((style) => style.id));
-    for (const id of [step.change.lettering, step.change.caption?.lettering]) {
-      if (id !== undefined && !styles.has(id)) return { ok: false, reason: `The format has no lettering style ${id}.` };
-    }
-    return editedCell(document, step.block, step.cell, (cell) => {
+  apply: (document, step) =>
+    editedCell(document, step.block, step.cell, (cell) => {
       for (const [key, value] of Object.entries(step.change)) {
         if (value === null) delete cell[key as 'name'];
         else if (value !== undefined) Object.assign(cell, { [key]: value });
       }
-    });
-  },
+    }),
   words(before, step) {
     const cell = cellOf(before, step.block, step.cell);
     const what = [...new Set(Object.keys(step.change).map((key) => WORDS[key as keyof typeof WORDS]))].join(', ');

@@ -1,33 +1,30 @@
 import { z } from 'zod';
 import { trimNumber } from '../../geometry/length';
-import type { Outcome } from '../../refusal';
-import type { FormatDocument } from '../document';
 import { FormatDocument as Schema, ZoneSettings } from '../document';
-import { Length, lengthAt } from '../length-value';
-import { sheetGeometry } from '../sheet';
-import { sound } from './block-steps';
-import { type Operation, edited } from './operation';
+import { lengthAt, lengthWithin } from '../length-value';
+import { type Operation, edited, given } from './operation';
+
+/** Refused in words below. */
+const Margin = lengthWithin([-10_000, 10_000]);
 
 export const SetMargins = z.object({
   op: z.literal('set margins'),
-  change: z.object({ left: Length, right: Length, top: Length, bottom: Length }).partial(),
+  change: z.object({ left: Margin, right: Margin, top: Margin, bottom: Margin }).partial(),
 });
 export type SetMargins = z.infer<typeof SetMargins>;
 
 /** Sets the distances of the frame from the trimmed edges. Refused when a size is left without drawing space. */
 export const setMargins: Operation<SetMargins> = {
-  apply(document, step) {
-    const next = edited(document, (draft) => {
-      for (const [side, length] of Object.entries(step.change)) {
+  apply: (document, step) =>
+    edited(document, (draft) => {
+      for (const [side, length] of Object.entries(given(step.change))) {
         for (const size of document.sizes) {
           if (lengthAt(length, size.id) < 0)
             return `The ${side} margin cannot be ${trimNumber(lengthAt(length, size.id), 3)} mm: the frame would lie outside the sheet.`;
         }
       }
-      Object.assign(draft.margins, step.change);
-    });
-    return next.ok ? withDrawingSpace(next.document) : next;
-  },
+      Object.assign(draft.margins, given(step.change));
+    }),
   words: (_, step) => `Margin ${Object.keys(step.change).join(', ')}`,
 };
 
@@ -38,13 +35,7 @@ export type SetZones = z.infer<typeof SetZones>;
 export const setZones: Operation<SetZones> = {
   apply: (document, step) =>
     edited(document, (draft) => {
-      Object.assign(draft.zones, step.change);
-      const pitches = [draft.zones.rule.base, ...Object.values(draft.zones.rule.at ?? {})];
-      for (const rule of pitches) {
-        if (rule.kind === 'pitch' && draft.sizes.some((size) => lengthAt(rule.pitch, size.id) < 5)) {
-          return 'A zone is at least 5 mm long.';
-        }
-      }
+      Object.assign(draft.zones, given(step.change));
     }),
   words: () => 'Zones',
 };
@@ -56,14 +47,6 @@ export const renameFormat: Operation<RenameFormat> = {
   apply: (document, step) => ({ ok: true, document: { ...document, name: step.name } }),
   words: (_, step) => `Name to “${step.name}”`,
 };
-
-function withDrawingSpace(document: FormatDocument): Outcome<{ document: FormatDocument }> {
-  for (const size of document.sizes) {
-    const geometry = sheetGeometry(document, size.id);
-    if (!geometry.ok) return geometry;
-  }
-  return { ok: true, document };
-}
 
 const settable = Schema.pick({
   unit: true,
@@ -90,10 +73,7 @@ const SHEET_WORDS: Record<keyof SetSheet['change'], string> = {
 
 /** Changes what holds for every sheet of the format: its family, frame, marks, inks, lettering styles. */
 export const setSheet: Operation<SetSheet> = {
-  apply(document, { change }) {
-    const changed = sound({ ...document, ...change });
-    return changed.ok ? withDrawingSpace(changed.document) : changed;
-  },
+  apply: (document, { change }) => ({ ok: true, document: { ...document, ...given(change) } }),
   words: (_, { change }) =>
     Object.keys(change)
       .map((key) => SHEET_WORDS[key as keyof typeof SHEET_WORDS])

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { roundLength, trimNumber } from '../../geometry/length';
 import type { Track } from '../document';
-import { Length, type LengthValue, everyLength, lengthAt, withLength } from '../length-value';
+import { BOUNDS } from '../bounds';
+import { type Length, type LengthValue, everyLength, lengthAt, lengthWithin, withLength } from '../length-value';
 import { type Operation, blockOf, editedBlock } from './operation';
 
-/** Least size of a fixed column or row, mm. */
-export const LEAST_TRACK = 0.5;
-const MOST_TRACK = 5000;
+/** The sizes a fixed column or row may have, mm. */
+export const [LEAST_TRACK, MOST_TRACK] = BOUNDS.track;
 
 export const SetTrack = z.object({
   op: z.literal('set track'),
@@ -14,7 +14,7 @@ export const SetTrack = z.object({
   axis: z.enum(['column', 'row']),
   track: z.string(),
   /** Its size where there is no exception, or on one size; a length with exceptions of its own replaces them all. */
-  size: Length,
+  size: lengthWithin([-10_000, 10_000]),
   /** Only on this size of the family; absent: wherever there is no exception. */
   onlyOn: z.string().optional(),
   /** The next track (the one before, for the last) takes up the change, so that the block's total stays. */

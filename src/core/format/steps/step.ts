@@ -1,7 +1,9 @@
 import { deepEqual } from 'fast-equals';
 import { z } from 'zod';
-import type { Outcome } from '../../refusal';
+import { type Outcome, refuse } from '../../refusal';
 import type { FormatDocument } from '../document';
+import { issueInWords } from '../issue-words';
+import { sound } from '../soundness';
 import type { Operation } from './operation';
 import { SetAccepted, SetAsked, setAccepted, setAsked } from './asked-steps';
 import { SetCell, setCell } from './set-cell';
@@ -93,22 +95,29 @@ const OPERATIONS: { [Op in Single['op']]: Operation<Extract<Single, { op: Op }>>
 
 const operationOf = (step: Single) => OPERATIONS[step.op] as Operation<Single>;
 
+/** What these change is nothing that another step builds on: of several in a row the last one is looked at. */
+const LOOKS: ReadonlySet<Single['op']> = new Set(['set cell', 'set lines', 'set accepted', 'rename format']);
+
 /**
- * Applies a step: the new document, sharing all that did not change, or the reason why it is refused. A step that changes
- * nothing gives the document itself.
+ * Applies a step: the new document, sharing all that did not change, or the reason why it is refused. Every document that comes of it
+ * has the shape of one, with all its bounds, and is sound. A step that changes nothing gives the document itself; what is no step at
+ * all is refused.
  */
 export function applyStep(document: FormatDocument, step: Step): Outcome<{ document: FormatDocument }> {
-  if (step.op !== 'together') {
-    const outcome = operationOf(step).apply(document, step);
-    return outcome.ok && deepEqual(outcome.document, document) ? { ok: true, document } : outcome;
-  }
+  const read = Step.safeParse(step);
+  if (!read.success) return refuse(issueInWords(read.error, 'The step'));
+  const steps = read.data.op === 'together' ? read.data.steps : [read.data];
   let current = document;
-  for (const one of step.steps) {
-    const outcome = applyStep(current, one);
+  for (const [i, one] of steps.entries()) {
+    const outcome = operationOf(one).apply(current, one);
     if (!outcome.ok) return outcome;
     current = outcome.document;
+    const next = steps[i + 1];
+    if (next && LOOKS.has(one.op) && LOOKS.has(next.op)) continue;
+    const looked = sound(current);
+    if (!looked.ok) return looked;
   }
-  return { ok: true, document: current };
+  return { ok: true, document: deepEqual(current, document) ? document : current };
 }
 
 /** The step in words, for the list of what can be undone. */

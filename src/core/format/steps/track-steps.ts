@@ -4,7 +4,8 @@ import type { Block, Cell } from '../document';
 import { Track } from '../document';
 import { lengthAt, withLength } from '../length-value';
 import { type Operation, blockOf, editedBlock } from './operation';
-import { LEAST_TRACK } from './set-track';
+import { BOUNDS, MOST } from '../bounds';
+import { LEAST_TRACK, MOST_TRACK } from './set-track';
 
 export type Axis = 'column' | 'row';
 const AxisName = z.enum(['column', 'row']);
@@ -39,7 +40,7 @@ export const InsertTrack = z.object({
   at: z.int().min(0),
   track: Track,
   /** Ids for the new cells, as many as the block has tracks of the other axis. */
-  cellIds: z.array(z.string()),
+  cellIds: z.array(z.string().min(1).max(80)),
 });
 export type InsertTrack = z.infer<typeof InsertTrack>;
 
@@ -163,7 +164,7 @@ export const EvenTracks = z.object({
   op: z.literal('even tracks'),
   block: z.string(),
   axis: AxisName,
-  tracks: z.array(z.string()).min(2),
+  tracks: z.array(z.string()).min(2).max(MOST.tracks),
 });
 export type EvenTracks = z.infer<typeof EvenTracks>;
 
@@ -186,9 +187,9 @@ export const ShareTrack = z.object({
   axis: AxisName,
   track: z.string(),
   share: z.number().min(0.01).max(100),
-  least: z.number().min(LEAST_TRACK).optional(),
+  least: z.number().min(LEAST_TRACK).max(MOST_TRACK).optional(),
   /** What the block's total is to be, when it has none yet. */
-  total: z.number().positive(),
+  total: z.number().min(BOUNDS.blockTotal[0]).max(BOUNDS.blockTotal[1]),
 });
 export type ShareTrack = z.infer<typeof ShareTrack>;
 
