@@ -4,6 +4,17 @@ const config: NextConfig = {
   serverExternalPackages: ['pdfkit', 'fontkit', 'mysql2'],
   devIndicators: false,
   poweredByHeader: false,
+  headers: async () => [
+    {
+      source: '/:path*',
+      headers: [
+        { key: 'x-content-type-options', value: 'nosniff' },
+        { key: 'referrer-policy', value: 'same-origin' },
+        { key: 'cross-origin-opener-policy', value: 'same-origin' },
+        { key: 'cross-origin-resource-policy', value: 'same-origin' },
+      ],
+    },
+  ],
   // `npm run demo` and `npm test` may build at the same time: each gives its own folder.
   distDir: process.env.ZONOGRAPH_BUILD_DIR ?? '.next',
   experimental: { optimizePackageImports: ['@chakra-ui/react', 'lucide-react'] },

@@ -2,6 +2,7 @@ import '@fontsource/barlow-semi-condensed/400.css';
 import '@fontsource/barlow-semi-condensed/500.css';
 import '@fontsource/barlow-semi-condensed/600.css';
 import type { Metadata } from 'next';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { SHEET_FONT_FACES } from '../ui/theme/sheet-fonts';
 import { Queries } from '../ui/data/query-client';
@@ -13,14 +14,16 @@ export const metadata: Metadata = {
   description: 'Sheet formats for part and assembly drawings',
 };
 
-export default function Layout({ children }: { children: ReactNode }) {
+export default async function Layout({ children }: { children: ReactNode }) {
+  // Made for each answer by the pages’ door, so that scripts of ours alone run.
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
     <html lang="en" suppressHydrationWarning>
       <head>
         <style dangerouslySetInnerHTML={{ __html: SHEET_FONT_FACES }} />
       </head>
       <body>
-        <Theme>
+        <Theme nonce={nonce}>
           <Queries>
             <Shell>{children}</Shell>
           </Queries>

@@ -31,7 +31,11 @@ import { withOffice } from './office';
 withOffice();
 
 const request = (body: unknown) =>
-  new Request('http://test/', { method: 'POST', body: typeof body === 'string' ? body : JSON.stringify(body) });
+  new Request('http://test/', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: typeof body === 'string' ? body : JSON.stringify(body),
+  });
 const of = (id: string) => ({ params: Promise.resolve({ id }) });
 /** The address has no parameters. */
 const NOTHING = { params: Promise.resolve({}) };
@@ -134,7 +138,9 @@ test('a save made on an older version is answered with the present edition', asy
 });
 
 test('while the database is away the answer is 503 and says that nothing is lost', async () => {
-  const answered = await answer(await respond(() => Promise.reject(new DatabaseAway(new Error('refused')))));
+  const answered = await answer(
+    await respond(new Request('http://test/'), () => Promise.reject(new DatabaseAway(new Error('refused')))),
+  );
   expect(answered).toMatchObject({
     status: 503,
     databaseAway: true,
@@ -238,7 +244,11 @@ test('the file of a shape is kept by its content and given back; one over 50 MB 
   const bytes = readFileSync('demo/models/drum-flange.step');
   const door = (headers: Record<string, string> = {}) =>
     keepShape(
-      new Request('http://test/?name=pin.step', { method: 'POST', body: new Uint8Array(bytes), headers }),
+      new Request('http://test/?name=pin.step', {
+        method: 'POST',
+        body: new Uint8Array(bytes),
+        headers: { 'content-type': 'application/octet-stream', ...headers },
+      }),
       NOTHING,
     );
   const { hash } = await json<{ hash: string }>(door());

@@ -5,6 +5,7 @@ import { issueInWords } from '../../core/format/issue-words';
 import { type Actor, STANDARDS_DESK } from '../../server/actor';
 import { DatabaseAway, DatabaseBusy } from '../../server/database';
 import { ServiceError } from '../../server/services/service-error';
+import { bytesUpTo, checkDoor, checkTexts, fromAddress } from './door';
 
 /** Largest JSON body a route reads, and the largest file, in bytes. A format of 4,000 cells is about two million. */
 const LARGEST_JSON = 20_000_000;
@@ -29,11 +30,13 @@ export function handle<R extends Route>(
   work: (asked: Asked<R>) => Promise<z.input<R['answer']>>,
 ): (request: Request, context: Context) => Promise<Response> {
   return (request, context) =>
-    respond(async () => {
+    respond(request, async () => {
       const params = Object.fromEntries(
-        Object.entries((await context.params) ?? {}).map(([name, value]) => [name, decodeURIComponent(value)]),
+        Object.entries((await context.params) ?? {}).map(([name, value]) => [name, fromAddress(value)]),
       );
-      const query = read(route.query, Object.fromEntries(new URL(request.url).searchParams), 'The address');
+      const asked = Object.fromEntries(new URL(request.url).searchParams);
+      checkTexts([params, asked]);
+      const query = read(route.query, asked, 'The address');
       const body = await bodyOf(request, route);
       return work({ params, query, body, actor: STANDARDS_DESK } as Asked<R>);
     });
@@ -48,13 +51,16 @@ function read(schema: z.ZodType, value: unknown, what: string): unknown {
   return parsed.data;
 }
 
+/** What the bodies of our own pages say that they are. */
+const JSON_TYPE = 'application/json';
+const BYTES_TYPE = 'application/octet-stream';
+
 async function bodyOf(request: Request, { body }: Route): Promise<unknown> {
   if (isNothing(body)) return undefined;
-  const largest = body === BYTES ? LARGEST_FILE : LARGEST_JSON;
-  const declared = Number(request.headers.get('content-length') ?? 0);
-  const bytes = declared > largest ? undefined : new Uint8Array(await request.arrayBuffer());
-  if (!bytes || bytes.byteLength > largest)
-    throw new ServiceError(413, `That is larger than Zonograph takes at once (${Math.round(largest / 1e6)} MB).`);
+  const [type, largest] = body === BYTES ? [BYTES_TYPE, LARGEST_FILE] : [JSON_TYPE, LARGEST_JSON];
+  const given = request.headers.get('content-type')?.split(';')[0]!.trim().toLowerCase();
+  if (given !== type) throw new ServiceError(415, `This takes ${type}, not ${given ?? 'a body of no type'}.`);
+  const bytes = await bytesUpTo(request, largest);
   if (body === BYTES) return bytes;
   let json: unknown;
   try {
@@ -62,12 +68,14 @@ async function bodyOf(request: Request, { body }: Route): Promise<unknown> {
   } catch {
     throw new ServiceError(400, 'The request is not JSON.');
   }
+  checkTexts(json);
   return read(body, json, 'The request');
 }
 
-/** Runs work and answers with its result as JSON, or with the answer that it made itself. */
-export async function respond(work: () => Promise<unknown>): Promise<Response> {
+/** Does the work for a request that may come in, and answers with its result as JSON, or with the answer that it made itself. */
+export async function respond(request: Request, work: () => Promise<unknown>): Promise<Response> {
   try {
+    checkDoor(request);
     const result = await work();
     return result instanceof Response ? result : NextResponse.json(result ?? null);
   } catch (error) {

@@ -20,6 +20,7 @@ import {
   usesOf,
 } from '../repositories/properties';
 import { countSpecimens } from '../repositories/specimens';
+import { takeTurn } from '../repositories/turns';
 import { ServiceError, conflict } from './service-error';
 
 /** The whole dictionary in its order. */
@@ -113,6 +114,7 @@ async function readModelsAgain(
 /** Takes a property out of the dictionary. Refused while a format uses it, with the places. */
 export async function removeProperty(actor: Actor, id: string): Promise<void> {
   await transaction(async (db) => {
+    await takeTurn(db, 'dictionary');
     const row = await findProperty(db, id);
     if (!row) throw new ServiceError(404, 'That property is no longer in the dictionary.');
     const { places, total } = await usesOf(db, id, 4);
@@ -140,6 +142,7 @@ export async function removeProperty(actor: Actor, id: string): Promise<void> {
 export async function mergeProperty(actor: Actor, id: string, into: string): Promise<{ editions: number }> {
   if (id === into) throw new ServiceError(422, 'A property is not merged into itself.');
   return transaction(async (db) => {
+    await takeTurn(db, 'dictionary');
     const [row, target] = [await findProperty(db, id), await findProperty(db, into)];
     if (!row || !target) throw new ServiceError(404, 'One of the two properties is no longer in the dictionary.');
     const [gone, kept] = [row.definition, target.definition];
@@ -172,6 +175,7 @@ export async function importDictionary(actor: Actor, json: unknown): Promise<{ a
   const list = z.array(PropertyDefinition).max(5000).safeParse(json);
   if (!list.success) throw new ServiceError(422, issueInWords(list.error, 'The dictionary file'));
   return transaction(async (db) => {
+    await takeTurn(db, 'dictionary');
     const done = { added: 0, changed: 0 };
     const known = new Map((await allProperties(db)).map((row) => [row.definition.id, row]));
     for (const definition of list.data) {
@@ -211,6 +215,7 @@ async function changing(
 ): Promise<void> {
   try {
     await transaction(async (db) => {
+      await takeTurn(db, 'dictionary');
       const clash = nameClash(
         definition,
         (await allProperties(db)).map((row) => row.definition),

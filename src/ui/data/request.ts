@@ -57,7 +57,10 @@ export function askForFile<R extends Route>(route: R, { params, query, body }: A
   const path = addressOf(route, params, query);
   const { method } = route;
   if (body === undefined) return answered(path, { method });
-  if (body instanceof Uint8Array) return answered(path, { method, body: body as Uint8Array<ArrayBuffer> });
+  if (body instanceof Uint8Array) {
+    const headers = { 'content-type': 'application/octet-stream' };
+    return answered(path, { method, headers, body: body as Uint8Array<ArrayBuffer> });
+  }
   const json = JSON.stringify(body);
   const headers = { 'content-type': 'application/json' };
   return answered(path, { method, headers, body: json, keepalive: json.length < KEPT_ALIVE });

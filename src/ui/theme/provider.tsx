@@ -6,11 +6,12 @@ import type { ReactNode } from 'react';
 import { StyleRegistry } from './style-registry';
 import { system } from './system';
 
-export function Theme({ children }: { children: ReactNode }) {
+/** @param props.nonce marks the script that sets the colours before anything is drawn as ours */
+export function Theme({ children, nonce }: { children: ReactNode; nonce: string | undefined }) {
   return (
     <StyleRegistry>
       <ChakraProvider value={system}>
-        <ThemeProvider attribute="class" defaultTheme="light" disableTransitionOnChange>
+        <ThemeProvider nonce={nonce} attribute="class" defaultTheme="light" disableTransitionOnChange>
           {children}
         </ThemeProvider>
       </ChakraProvider>

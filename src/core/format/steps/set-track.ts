@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { roundLength, trimNumber } from '../../geometry/length';
 import type { Track } from '../document';
+import { refuse } from '../../refusal';
 import { BOUNDS } from '../bounds';
 import { type Length, type LengthValue, everyLength, lengthAt, lengthWithin, withLength } from '../length-value';
 import { type Operation, blockOf, editedBlock } from './operation';
@@ -25,6 +26,8 @@ export type SetTrack = z.infer<typeof SetTrack>;
 /** Sets the size of a column or row; a sharing one becomes fixed. */
 export const setTrack: Operation<SetTrack> = {
   apply(document, step) {
+    if (step.onlyOn !== undefined && !document.sizes.some(({ id }) => id === step.onlyOn))
+      return refuse(`The format has no size ${step.onlyOn.slice(0, 60)}.`);
     return editedBlock(document, step.block, (block) => {
       const tracks = step.axis === 'column' ? block.columns : block.rows;
       const index = tracks.findIndex((track) => track.id === step.track);

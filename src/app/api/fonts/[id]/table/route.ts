@@ -1,11 +1,12 @@
 import { officeGlyphTable } from '../../../../../server/services/fonts';
 import { ServiceError } from '../../../../../server/services/service-error';
+import { fromAddress } from '../../../door';
 import { IMMUTABLE, respond } from '../../../handle';
 
 /** The glyph table of a font of the office, from which the browser measures. */
-export function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return respond(async () => {
-    const table = await officeGlyphTable((await params).id);
+export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
+  return respond(request, async () => {
+    const table = await officeGlyphTable(fromAddress((await params).id));
     if (!table) throw new ServiceError(404, 'The office has no such font.');
     return Response.json(table, { headers: IMMUTABLE });
   });
