@@ -1,8 +1,9 @@
 /** Building and starting the application. */
 import { spawn, spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { freePort } from './mariadb.mjs';
 import { say } from './setup.mjs';
 
 const NEXT = 'node_modules/next/dist/bin/next';
@@ -40,6 +41,9 @@ export function ensureBuild(buildFolder) {
   return true;
 }
 
+/** Whether a child is no more, by itself or by a signal. */
+const hasEnded = (child) => child.exitCode !== null || child.signalCode !== null;
+
 /** Runs a TypeScript script of this folder to its end; true when it succeeded. */
 export function runScript(script, env) {
   const run = spawnSync('node_modules/.bin/tsx', [script], { stdio: 'inherit', env: { ...process.env, ...env } });
@@ -47,7 +51,8 @@ export function runScript(script, env) {
 }
 
 /** Starts the stand-in model store and resolves when it answers; `stop()` ends it. Without `data` it forgets its changes. */
-export async function startModelStore({ port, data }) {
+export async function startModelStore({ port: wanted, data }) {
+  const port = await freePort(wanted);
   const parameters = ['scripts/model-store.mjs', '--port', String(port), '--from', 'demo/specimens'];
   const child = spawn(process.execPath, data ? [...parameters, '--data', data] : parameters, { stdio: 'ignore' });
   const address = `http://127.0.0.1:${port}`;
@@ -57,13 +62,13 @@ export async function startModelStore({ port, data }) {
       () => false,
     );
     if (answers) break;
-    if (child.exitCode !== null || tries > 50) throw new Error('the model store did not start');
+    if (hasEnded(child) || tries > 50) throw new Error('the model store did not start');
     await new Promise((done) => setTimeout(done, 100));
   }
   return {
     address,
     async stop() {
-      if (child.exitCode !== null || child.signalCode !== null) return;
+      if (hasEnded(child)) return;
       const gone = new Promise((done) => child.once('exit', done));
       child.kill('SIGTERM');
       await gone;
@@ -83,7 +88,7 @@ export function startWorker({ database, modelStore }) {
   });
   return {
     async stop() {
-      if (child.exitCode !== null || child.signalCode !== null) return;
+      if (hasEnded(child)) return;
       const gone = new Promise((done) => child.once('exit', done));
       child.kill('SIGTERM');
       await gone;
@@ -91,8 +96,26 @@ export function startWorker({ database, modelStore }) {
   };
 }
 
-/** Starts the application and resolves when it answers; `stop()` ends it. */
-export async function startApplication({ port, buildFolder, database, modelStore, dev = false, quiet = false }) {
+/** How many ports are tried, when somebody else takes one between looking and taking it. */
+const TRIES = 5;
+
+/**
+ * Starts the application on the first free port from `port` on and resolves when it answers there itself; `stop()` ends it. (A port is
+ * looked for, then taken: whoever else takes it in between makes this one go on to the next.)
+ */
+export async function startApplication(options) {
+  for (let tries = 1; ; tries++) {
+    const port = await freePort(options.port);
+    try {
+      return await startOn(port, options);
+    } catch (error) {
+      if (tries === TRIES || (await freePort(port)) === port) throw error;
+    }
+  }
+}
+
+async function startOn(port, { buildFolder, database, modelStore, dev = false, quiet = false }) {
+  const instance = randomUUID();
   const child = spawn(process.execPath, [NEXT, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
     stdio: ['ignore', quiet ? 'ignore' : 'pipe', 'inherit'],
     detached: true,
@@ -101,6 +124,7 @@ export async function startApplication({ port, buildFolder, database, modelStore
       NODE_ENV: dev ? 'development' : 'production',
       ZONOGRAPH_BUILD_DIR: buildFolder,
       ZONOGRAPH_DATABASE: database,
+      ZONOGRAPH_INSTANCE: instance,
       ...(modelStore && { ZONOGRAPH_MODEL_STORE: modelStore }),
       NEXT_TELEMETRY_DISABLED: '1',
     },
@@ -109,13 +133,18 @@ export async function startApplication({ port, buildFolder, database, modelStore
   const address = `http://127.0.0.1:${port}`;
   const end = Date.now() + 90_000;
   for (;;) {
-    if (child.exitCode !== null) throw new Error('the application did not start');
-    const ready = await fetch(`${address}/api/health`).then(
-      (response) => response.ok,
-      () => false,
-    );
+    if (hasEnded(child)) throw new Error('the application did not start');
+    const ready = await fetch(`${address}/api/health`)
+      .then((response) => response.json())
+      .then(
+        (health) => health.instance === instance,
+        () => false,
+      );
     if (ready) break;
-    if (Date.now() > end) throw new Error('the application does not answer');
+    if (Date.now() > end) {
+      process.kill(-child.pid, 'SIGKILL');
+      throw new Error('the application does not answer');
+    }
     await new Promise((done) => setTimeout(done, 200));
   }
   return {
@@ -123,7 +152,7 @@ export async function startApplication({ port, buildFolder, database, modelStore
     pid: child.pid,
     exited: new Promise((done) => child.once('exit', done)),
     async stop() {
-      if (child.exitCode !== null || child.signalCode !== null) return;
+      if (hasEnded(child)) return;
       const gone = new Promise((done) => child.once('exit', done));
       process.kill(-child.pid, 'SIGTERM');
       await gone;

@@ -2,9 +2,9 @@
  * `npm run demo`: installs what is missing, starts a private database, migrates, seeds, builds and serves.
  * `-- --fresh` starts from new data; `--dev` (npm run dev) serves the development build.
  */
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readlinkSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { ensureBuild, runScript, startApplication, startModelStore, startWorker } from './application.mjs';
-import { freePort, isAlive, startMariadb } from './mariadb.mjs';
+import { isAlive, startMariadb } from './mariadb.mjs';
 import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
 
 const FOLDER = '.data/demo';
@@ -13,20 +13,46 @@ const PORT = 4180;
 const STORE_PORT = 4181;
 const dev = process.argv.includes('--dev');
 
+/** What the last start wrote of itself; undefined when it wrote nothing, or was killed while it did. */
+function runningNow() {
+  try {
+    return JSON.parse(readFileSync(RUNNING, 'utf8'));
+  } catch {
+    return undefined;
+  }
+}
+
+/** Whether a process is a start of the demo in this folder, and not another one that has got its number since. */
+function isDemoHere(pid) {
+  try {
+    return (
+      readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('demo.mjs') &&
+      readlinkSync(`/proc/${pid}/cwd`) === process.cwd()
+    );
+  } catch {
+    return !existsSync('/proc/self');
+  }
+}
+
 /** Keeps two starts from colliding: says where the first one serves. */
 function alreadyRunning() {
-  if (!existsSync(RUNNING)) return false;
-  const { pid, address } = JSON.parse(readFileSync(RUNNING, 'utf8'));
-  if (!isAlive(pid)) return false;
+  const { pid, address } = runningNow() ?? {};
+  if (pid === undefined || !isAlive(pid) || !isDemoHere(pid)) return false;
   console.log(`\nZonograph is running already: ${address ?? 'it is just starting'}\n`);
   return true;
+}
+
+/** Writes down what runs, as a whole or not at all. */
+function note(running) {
+  writeFileSync(`${RUNNING}.new`, JSON.stringify(running));
+  renameSync(`${RUNNING}.new`, RUNNING);
 }
 
 async function main() {
   if (alreadyRunning()) return;
   if (process.argv.includes('--fresh')) rmSync(FOLDER, { recursive: true, force: true });
   mkdirSync(FOLDER, { recursive: true });
-  writeFileSync(RUNNING, JSON.stringify({ pid: process.pid }));
+  note({ pid: process.pid });
   ensureDebian(DEBIAN.database);
   ensurePackages();
 
@@ -36,12 +62,18 @@ async function main() {
     if (stopping) return;
     stopping = true;
     say('stopping');
-    for (const one of started.reverse()) await one.stop();
+    for (const one of started.toReversed())
+      await Promise.resolve(one.stop()).catch((error) => console.error(error.message));
     rmSync(RUNNING, { force: true });
     say('the database is shut down; its data is kept in .data/demo');
     process.exit(code);
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
+  // npm does not tell when it is ended: then this one's parent is another.
+  const parent = process.ppid;
+  setInterval(() => process.ppid !== parent && void stop(0), 500).unref();
+  // Writing to a terminal that was closed is no reason to end in the middle.
+  for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
 
   try {
     say('starting the database');
@@ -52,14 +84,19 @@ async function main() {
     if (!runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url })) return await stop(1);
     const buildFolder = dev ? '.next-dev' : '.next';
     if (!dev && !ensureBuild(buildFolder)) return await stop(1);
-    const port = await freePort(PORT);
-    if (port !== PORT) say(`port ${PORT} is in use; taking ${port}`);
-    const store = await startModelStore({ port: await freePort(STORE_PORT), data: `${FOLDER}/models.json` });
+    const store = await startModelStore({ port: STORE_PORT, data: `${FOLDER}/models.json` });
     started.push(store);
     started.push(startWorker({ database: url, modelStore: store.address }));
-    const application = await startApplication({ port, buildFolder, database: url, modelStore: store.address, dev });
+    const application = await startApplication({
+      port: PORT,
+      buildFolder,
+      database: url,
+      modelStore: store.address,
+      dev,
+    });
     started.push(application);
-    writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, address: application.address }));
+    if (!application.address.endsWith(`:${PORT}`)) say(`port ${PORT} is in use; taking another`);
+    note({ pid: process.pid, address: application.address });
     console.log(
       `\nZonograph is at ${application.address}\nThe office’s model store, a stand-in, is at ${store.address}\nCtrl-C stops it; its data stays in .data/demo (npm run demo -- --fresh starts anew).\n`,
     );

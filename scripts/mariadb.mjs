@@ -1,7 +1,7 @@
 /** A private MariaDB: its own data folder, socket and port on loopback; never the system's instance. */
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createConnection, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -21,13 +21,15 @@ export async function freePort(from) {
   throw new Error(`no free port from ${from} on`);
 }
 
+/** Whether a process is there and does anything: one that has ended and is not yet cleared away does not. */
 export function isAlive(pid) {
   try {
     process.kill(pid, 0);
-    return true;
   } catch {
     return false;
   }
+  const stat = `/proc/${pid}/stat`;
+  return !existsSync(stat) || !readFileSync(stat, 'utf8').includes(') Z ');
 }
 
 const pause = (ms) => new Promise((done) => setTimeout(done, ms));
@@ -75,16 +77,20 @@ export async function startMariadb(folderName, { port: wanted, databases }) {
   mkdirSync(folder, { recursive: true });
   await stopMariadb(folder);
   if (!existsSync(join(data, 'mysql'))) {
-    rmSync(data, { recursive: true, force: true });
+    // Made aside and put in its place when it is whole, so that a start that is broken off leaves nothing half made there.
+    const aside = `${data}.making`;
+    for (const one of [data, aside]) rmSync(one, { recursive: true, force: true });
     const user = asRoot ? ['--user=root'] : [];
     const made = spawnSync(
       'mariadb-install-db',
-      ['--no-defaults', ...user, `--datadir=${data}`, '--auth-root-authentication-method=socket', '--skip-test-db'],
+      ['--no-defaults', ...user, `--datadir=${aside}`, '--auth-root-authentication-method=socket', '--skip-test-db'],
       { encoding: 'utf8' },
     );
     if (made.status !== 0) throw new Error(`the database could not be made: ${made.stderr || made.stdout}`);
+    renameSync(aside, data);
   }
-  if (!existsSync(secretFile)) writeFileSync(secretFile, randomBytes(18).toString('hex'), { mode: 0o600 });
+  if (!existsSync(secretFile) || readFileSync(secretFile, 'utf8').length < 36)
+    writeFileSync(secretFile, randomBytes(18).toString('hex'), { mode: 0o600 });
   const secret = readFileSync(secretFile, 'utf8');
   const initFile = join(folder, 'init.sql');
   writeFileSync(
@@ -93,7 +99,8 @@ export async function startMariadb(folderName, { port: wanted, databases }) {
       ...databases.map(
         (name) => `CREATE DATABASE IF NOT EXISTS ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
       ),
-      `CREATE USER IF NOT EXISTS zonograph@'127.0.0.1' IDENTIFIED BY '${secret}';`,
+      `CREATE USER IF NOT EXISTS zonograph@'127.0.0.1';`,
+      `ALTER USER zonograph@'127.0.0.1' IDENTIFIED BY '${secret}';`,
       ...databases.map((name) => `GRANT ALL ON ${name}.* TO zonograph@'127.0.0.1';`),
     ].join('\n') + '\n',
     { mode: 0o600 },

@@ -2,14 +2,14 @@
 import { closeDatabase } from '../src/server/database';
 import { fillKeptTables } from '../src/server/kept-tables';
 import { migrate } from '../src/server/migrations';
-import { seed, seedDrawings } from '../src/server/seed';
+import { finishSeeding, seed } from '../src/server/seed';
 
 const url = process.env.ZONOGRAPH_DATABASE;
 if (!url) throw new Error('ZONOGRAPH_DATABASE is not set');
 const run = await migrate(url, 'db/migrations');
 const seeded = await seed('demo');
-if (seeded) await seedDrawings('demo');
-else await fillKeptTables();
+await finishSeeding('demo');
+if (!seeded) await fillKeptTables();
 await closeDatabase();
 console.log(
   `${run.length === 0 ? 'schema is current' : `ran ${run.join(', ')}`}; ${seeded ? 'demo data written' : 'data kept'}`,

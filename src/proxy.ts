@@ -8,8 +8,10 @@ import { isKnownHost } from './server/hosts';
 export function proxy(request: NextRequest): NextResponse {
   const host = request.headers.get('host') ?? '';
   if (!isKnownHost(host)) return said(403, `Zonograph is not known as “${host}”.`);
+  const { pathname } = request.nextUrl;
+  if (!isReadable(pathname)) return said(400, 'This address is not written as addresses are.');
+  if (pathname.startsWith('/api/')) return NextResponse.next();
   if (!['GET', 'HEAD'].includes(request.method)) return said(405, 'The pages of Zonograph are only read.');
-  if (!isReadable(request.nextUrl.pathname)) return said(400, 'This address is not written as addresses are.');
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
   const policy = policyWith(nonce);
   const headers = new Headers(request.headers);
@@ -47,4 +49,5 @@ const policyWith = (nonce: string): string =>
     "frame-ancestors 'none'",
   ].join('; ');
 
-export const config = { matcher: ['/((?!api/|_next/static/|_next/image|icon.svg).*)'] };
+// Of the routes only addresses with something encoded in them pass here: those that cannot be read must not come further.
+export const config = { matcher: ['/((?!api/|_next/static/|_next/image|icon.svg).*)', '/api/(.*%.*)'] };

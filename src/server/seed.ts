@@ -12,10 +12,10 @@ import { DrawingSheets } from '../core/drawing/sheets';
 import { RevisionRow } from '../core/revision/rows';
 import { RevisionScheme } from '../core/revision/scheme';
 import { STANDARDS_DESK } from './actor';
-import { type Database, transaction } from './database';
+import { type Database, database, transaction } from './database';
 import { insertEdition, insertFormat } from './repositories/formats';
 import { insertMaterial } from './repositories/materials';
-import { keepSetting } from './repositories/office-settings';
+import { findSetting, keepSetting } from './repositories/office-settings';
 import { keepNumbering } from './repositories/numbering';
 import { keepPicture } from './repositories/pictures';
 import { insertProperty } from './repositories/properties';
@@ -75,6 +75,7 @@ export async function seed(folder: string): Promise<boolean> {
     const placeOf = placeKeeper(db);
     for (const name of FORMATS) await seedFormat(db, `${folder}/formats/${name}.json`, placeOf, office.properties);
     await noteFilled(db);
+    await keepSetting(db, DRAWINGS_TO_MAKE, true);
     return true;
   });
 }
@@ -92,6 +93,21 @@ const DrawingsFile = z.array(
     state: z.literal('finished').optional(),
   }),
 );
+
+/** Set while the scenario's drawings are still to be made. */
+const DRAWINGS_TO_MAKE = 'demo-drawings-to-make';
+
+/** Makes the scenario's drawings where that has not been done to its end; what an earlier start left half made is made anew. */
+export async function finishSeeding(folder: string): Promise<void> {
+  if ((await findSetting(database, DRAWINGS_TO_MAKE)) !== true) return;
+  const { numbering } = OfficeFile.parse(await json(`${folder}/office.json`));
+  await transaction(async (db) => {
+    await db.run('DELETE FROM drawings');
+    await keepNumbering(db, 'drawings', numbering);
+  });
+  await seedDrawings(folder);
+  await keepSetting(database, DRAWINGS_TO_MAKE, false);
+}
 
 /** Makes the scenario's drawings, as somebody would who answers what is asked. */
 export async function seedDrawings(folder: string): Promise<void> {

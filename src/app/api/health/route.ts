@@ -1,4 +1,4 @@
-/** Says that the application serves; the database may be away. */
+/** Says that the application serves, and which start of it: the database may be away. */
 export function GET() {
-  return Response.json({ serving: true });
+  return Response.json({ serving: true, instance: process.env.ZONOGRAPH_INSTANCE });
 }

@@ -1,0 +1,62 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { type Connection, createConnection } from 'mysql2/promise';
+import { migrate, statementsOf } from '@/server/migrations';
+
+const FOLDER = 'db/migrations';
+const url = process.env.ZONOGRAPH_DATABASE!.replace(/[^/]+$/, 'zonograph_upgraded');
+const files = readdirSync(FOLDER).sort();
+const all = files.flatMap((file) =>
+  statementsOf(readFileSync(`${FOLDER}/${file}`, 'utf8')).map((statement, i) => ({ file, i, statement })),
+);
+
+let connection: Connection;
+beforeAll(async () => {
+  connection = await createConnection({ uri: url, multipleStatements: true });
+});
+afterAll(() => connection.end());
+
+async function emptied(): Promise<void> {
+  const [tables] = await connection.query('SHOW TABLES');
+  const drops = (tables as object[]).map((row) => `DROP TABLE \`${Object.values(row)[0] as string}\``);
+  await connection.query(['SET FOREIGN_KEY_CHECKS = 0', ...drops, 'SET FOREIGN_KEY_CHECKS = 1'].join(';'));
+}
+
+async function schema(): Promise<unknown> {
+  const [rows] = await connection.query(
+    `SELECT table_name, column_name, column_type, is_nullable, column_key FROM information_schema.columns
+     WHERE table_schema = 'zonograph_upgraded' ORDER BY table_name, ordinal_position`,
+  );
+  return rows;
+}
+
+test('a file is its statements, whatever its comments say', () => {
+  expect(statementsOf('-- One; two\nCREATE TABLE a (\n  -- why; so\n  b INT\n);\n\nDROP TABLE a;\n')).toEqual([
+    'CREATE TABLE a (\n\n  b INT\n)',
+    'DROP TABLE a',
+  ]);
+  expect(all.length).toBeGreaterThan(40);
+});
+
+test('migrations that are killed anywhere, before or after a statement is written down, go on where they were', async () => {
+  await emptied();
+  await migrate(url, FOLDER);
+  const whole = await schema();
+  // Every fourth statement, so that the test stays short; each file is met over the releases.
+  for (let at = 1; at < all.length; at += 4) {
+    await emptied();
+    await connection.query(
+      'CREATE TABLE migrations (name VARCHAR(120) NOT NULL PRIMARY KEY, done_at TIMESTAMP NOT NULL DEFAULT CURRENT_TIMESTAMP) ENGINE = InnoDB; CREATE TABLE migrations_begun (name VARCHAR(120) NOT NULL PRIMARY KEY, statements INT UNSIGNED NOT NULL) ENGINE = InnoDB',
+    );
+    for (const { file, i, statement } of all.slice(0, at)) {
+      await connection.query(statement);
+      await connection.query('REPLACE INTO migrations_begun VALUES (?, ?)', [file, i + 1]);
+      if (all.findLast((one) => one.file === file)!.i === i)
+        await connection.query('INSERT INTO migrations (name) VALUES (?)', [file]);
+    }
+    // Killed between the statement and the word of it, where the statement changes the schema and so is done at once.
+    const next = all[at]!;
+    if (/^(CREATE|ALTER)/.test(next.statement)) await connection.query(next.statement);
+    await migrate(url, FOLDER);
+    expect(await schema()).toEqual(whole);
+  }
+}, 120_000);
