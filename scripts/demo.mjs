@@ -42,6 +42,14 @@ function alreadyRunning() {
   return true;
 }
 
+/** Ends the application of a start that was killed and could not end it. */
+function endLeftBehind() {
+  const pid = runningNow()?.application;
+  if (pid === undefined || !isAlive(pid)) return;
+  const command = readFileSync(`/proc/${pid}/cmdline`, 'utf8');
+  if (command.includes('next')) process.kill(-pid, 'SIGKILL');
+}
+
 /** Writes down what runs, as a whole or not at all. */
 function note(running) {
   writeFileSync(`${RUNNING}.new`, JSON.stringify(running));
@@ -50,6 +58,7 @@ function note(running) {
 
 async function main() {
   if (alreadyRunning()) return;
+  endLeftBehind();
   if (process.argv.includes('--fresh')) rmSync(FOLDER, { recursive: true, force: true });
   mkdirSync(FOLDER, { recursive: true });
   note({ pid: process.pid });
@@ -96,7 +105,7 @@ async function main() {
     });
     started.push(application);
     if (!application.address.endsWith(`:${PORT}`)) say(`port ${PORT} is in use; taking another`);
-    note({ pid: process.pid, address: application.address });
+    note({ pid: process.pid, address: application.address, application: application.pid });
     console.log(
       `\nZonograph is at ${application.address}\nThe office’s model store, a stand-in, is at ${store.address}\nCtrl-C stops it; its data stays in .data/demo (npm run demo -- --fresh starts anew).\n`,
     );

@@ -170,3 +170,7 @@ async function answer(request, response) {
 createServer((request, response) => {
   answer(request, response).catch((error) => json(response, 400, { error: error.message }));
 }).listen(Number(settings.port), '127.0.0.1', () => console.log(`model store on http://127.0.0.1:${settings.port}`));
+
+// Whoever started it is gone: nobody else would end it.
+const parent = process.ppid;
+setInterval(() => process.ppid !== parent && process.exit(0), 1000).unref();

@@ -4,5 +4,8 @@ import { runJobs } from '../src/server/jobs/runner';
 
 const ended = new AbortController();
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => ended.abort());
+// Whoever started it is gone: nobody else would end it.
+const parent = process.ppid;
+setInterval(() => process.ppid !== parent && ended.abort(), 1000).unref();
 await runJobs(ended.signal, 500);
 await closeDatabase();
