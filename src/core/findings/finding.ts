@@ -66,6 +66,9 @@ export const KINDS = {
   'glyph missing': kind('blocks release', { characters: z.array(text) }, ['characters']),
   'glyph from another font': kind('note', { characters: z.array(text) }, ['characters']),
 
+  'characters left out': kind('warning', { characters: z.array(text) }, ['characters']),
+  'right-to-left text': kind('blocks release', { text }, ['text']),
+
   // What cells hold.
   'caption too long': kind('blocks release', { text, needs: mm, has: mm }, ['text']),
   'nothing behind a caption': kind('warning', {}, []),
@@ -75,6 +78,7 @@ export const KINDS = {
   'small letters': kind('note', { text }, ['text']),
   'unknown property': kind('blocks release', { property: text }, ['property']),
   'no value': kind('warning', { property: text, name: text, from: text.optional() }, ['property']),
+  'prints as zero': kind('warning', { property: text, name: text, value: text }, ['property']),
   'value cannot be written': kind('blocks release', { property: text, name: text, trouble: DisplayTrouble }, [
     'property',
     'trouble',
@@ -107,6 +111,7 @@ export const KINDS = {
   // Models and people.
   'total mass not known': kind('warning', { model: text, without: z.array(text) }, ['without']),
   'mass is zero': kind('warning', { model: text }, ['model']),
+  'mass is negative': kind('warning', { model: text }, ['model']),
   'mass out of date': kind('warning', { model: text, says: z.number(), adds: z.number() }, ['model', 'says', 'adds']),
   'revisions disagree': kind('warning', { model: text, drawing: text }, ['model', 'drawing']),
   'checked by the drafter': kind('warning', { person: text }, ['person']),

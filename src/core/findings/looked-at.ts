@@ -41,12 +41,19 @@ export interface LookedCaption extends LookedCell {
   width: number;
   available: number;
   glyphs: SetGlyphs;
+  odd: OddText;
 }
 
 /** Characters that the lettering's font does not have: those of another font, and those of none. */
 export interface SetGlyphs {
   fallbacks: readonly string[];
   missing: readonly string[];
+}
+
+/** What of a text cannot be lettered as it was given: characters by code, and the text when it runs from right to left. */
+export interface OddText {
+  leftOut: readonly string[];
+  rightToLeft?: string | undefined;
 }
 
 /** A cell's text as it was resolved and fitted. */
@@ -56,6 +63,7 @@ export interface LookedText extends LookedCell {
   /** Absent for a cell that prints nothing. */
   fitted?: { fit: Fitted; text: string };
   glyphs: SetGlyphs;
+  odd: OddText;
 }
 
 /** A cell's picture: its dots per inch as printed when it is a raster. */

@@ -17,7 +17,9 @@ import { leftRows } from './checks/left-rows';
 import { letteringFont } from './checks/lettering-font';
 import { lineWidths } from './checks/line-widths';
 import { overlappingBlocks } from './checks/overlapping-blocks';
+import { oddText } from './checks/odd-text';
 import { ownChecker } from './checks/own-checker';
+import { partMass } from './checks/part-mass';
 import { partsList } from './checks/parts-list';
 import { pictures } from './checks/pictures';
 import { projectionStated } from './checks/projection-stated';
@@ -34,8 +36,8 @@ import type { LookedCaption, LookedCell, LookedPicture, LookedSheet, LookedTable
 /** Every check there is, by what it looks at. Those of cells are made with the cell and remembered with it. */
 export const CHECKS = {
   cell: [leastValueHeight, emptyCaption, fixedSheetData, projectionStated] as Check<LookedCell>[],
-  caption: [captionRoom, glyphs] as Check<LookedCaption>[],
-  text: [letteringFont, values, glyphs, textFit] as Check<LookedText>[],
+  caption: [captionRoom, glyphs, oddText] as Check<LookedCaption>[],
+  text: [letteringFont, values, oddText, glyphs, textFit] as Check<LookedText>[],
   picture: [pictures] as Check<LookedPicture>[],
   table: [partsList, generalTolerances, leftRows] as Check<LookedTable>[],
   sheet: [
@@ -52,6 +54,7 @@ export const CHECKS = {
     askedOrder,
     clearArea,
     assemblyMass,
+    partMass,
     revisionAgreement,
     askedRevision,
     ownChecker,

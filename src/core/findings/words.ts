@@ -2,6 +2,7 @@ import { counted } from '../counted';
 import type { Acceptance } from '../format/acceptance';
 import type { TracksTrouble } from '../format/tracks';
 import { trimNumber } from '../geometry/length';
+import { codeName } from '../lettering/clean-text';
 import type { FitUse } from '../lettering/fit-use';
 import type { DisplayTrouble } from '../property/display';
 import type { PartsTrouble } from '../property/facts';
@@ -18,6 +19,11 @@ import type { Verdict } from './verdict';
 
 const mm = (length: number, decimals = 2) => `${trimNumber(length, decimals)} mm`;
 const quoted = (text: string) => `“${text}”`;
+/** A length that is never said to be nothing. */
+const little = (length: number) =>
+  length >= 0.05 ? mm(length, 1) : length >= 0.005 ? mm(length, 2) : 'less than 0.01 mm';
+/** A character as it looks, or, where there is nothing to see, by its code. */
+const character = (one: string) => (/^[\p{C}\p{Z}\p{M}]/u.test(one) ? codeName(one) : quoted(one));
 const shortened = (text: string) => (text.length > 32 ? `${text.slice(0, 31)}…` : text);
 
 /** Names in a row, of many the first three and how many more there are. */
@@ -105,9 +111,13 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
   'line width outside the series': ({ width }, { block }) =>
     `${block === undefined ? 'The frame line' : 'a line'} is ${mm(width, 3)} wide, which is not in the series.`,
   'font missing': () => 'the font of its lettering is not in the office; Osifont stands in for it.',
-  'glyph missing': ({ characters }) => `no font has ${characters.map(quoted).join(' ')}; a box is printed instead.`,
+  'glyph missing': ({ characters }) => `no font has ${characters.map(character).join(' ')}; a box is printed instead.`,
   'glyph from another font': ({ characters }) =>
-    `${characters.map(quoted).join(' ')} ${characters.length > 1 ? 'come' : 'comes'} from another font.`,
+    `${characters.map(character).join(' ')} ${characters.length > 1 ? 'come' : 'comes'} from another font.`,
+  'characters left out': ({ characters }) =>
+    `${characters.join(', ')} in its text ${characters.length > 1 ? 'are' : 'is'} left out: there is nothing to print of ${characters.length > 1 ? 'them' : 'it'}.`,
+  'right-to-left text': ({ text }) =>
+    `${quoted(shortened(text))} is written from right to left, which Zonograph cannot letter.`,
   'caption too long': ({ text, needs, has }) =>
     `its caption ${quoted(text)} needs ${mm(needs, 1)}, the cell has ${mm(has, 1)}.`,
   'nothing behind a caption': () => 'its caption has nothing behind it.',
@@ -117,10 +127,12 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
   'unknown property': ({ property }) => `linked to the property ${quoted(property)}, which is not in the dictionary.`,
   'no value': ({ name, from }) =>
     `${quoted(name)} has no value${from === undefined ? ': nothing gives it' : ` in ${from}`}.`,
+  'prints as zero': ({ name, value }) =>
+    `${quoted(name)} is ${value} and prints as zero. Give it more decimals or another unit.`,
   'value cannot be written': ({ name, trouble }) =>
     `${quoted(name)} cannot be written: ${displayTroubleWords(trouble)}`,
   'text overflows': ({ text, excess, way, steps }) =>
-    `${quoted(shortened(text))} is ${mm(excess, 1)} too ${way}${steps.length > 0 ? `, even ${used(steps)}` : ''}.`,
+    `${quoted(shortened(text))} is ${little(excess)} too ${way}${steps.length > 0 ? `, even ${used(steps)}` : ''}.`,
   'text squeezed': altered,
   'text wrapped': altered,
   'text stepped down': altered,
@@ -139,6 +151,7 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
     `${quoted(name)} is asked for, but it follows the newest row of the revision table. Link it instead.`,
   'total mass not known': ({ model, without }) =>
     `The total mass of ${model} is not known: ${listed(without)} ${without.length > 1 ? 'have' : 'has'} no mass.`,
+  'mass is negative': ({ model }) => `The mass of ${model} is negative.`,
   'mass is zero': ({ model }) => `The mass of ${model} is zero.`,
   'mass out of date': ({ model, says, adds }) =>
     `The mass of ${model} says ${trimNumber(says, 3)} kg; its components add up to ${trimNumber(adds, 3)} kg.`,

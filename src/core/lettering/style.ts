@@ -49,8 +49,9 @@ export function boldOf({ weight }: Pick<Lettering, 'weight'>, height: number): {
   return weight === 'bold' ? { bold: height * BOLD_LINE } : {};
 }
 
-/** Applies a lettering's case to a text. */
-export function inCase(text: string, letterCase: Lettering['case']): string {
-  if (letterCase === 'upper') return text.toUpperCase();
-  return letterCase === 'lower' ? text.toLowerCase() : text;
+/** Applies a lettering's case to a text, by the rules of its language where it is known. */
+export function inCase(text: string, letterCase: Lettering['case'], language?: string): string {
+  if (letterCase === 'upper') return language ? text.toLocaleUpperCase(language) : text.toUpperCase();
+  if (letterCase === 'lower') return language ? text.toLocaleLowerCase(language) : text.toLowerCase();
+  return text;
 }

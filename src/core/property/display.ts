@@ -1,7 +1,7 @@
 import { format as formatDate, isValid, parseISO } from 'date-fns';
 import { z } from 'zod';
-import { trimNumber } from '../geometry/length';
-import { convert, knownUnit } from './units';
+import { decimal, plainNumber, writeDecimal } from './decimal';
+import { convertExactly, knownUnit } from './units';
 import { type Value, asMeasure, valueText } from './value';
 
 /** What a linked value prints when there is no value. */
@@ -61,8 +61,8 @@ export const DisplayTrouble = z.discriminatedUnion('kind', [
 ]);
 export type DisplayTrouble = z.infer<typeof DisplayTrouble>;
 
-/** A value as it is written, or why it cannot be. */
-export type Written = { ok: true; text: string } | { ok: false; trouble: DisplayTrouble };
+/** A value as it is written, or why it cannot be; `vanished`: it is not zero, but is written as zero. */
+export type Written = { ok: true; text: string; vanished?: boolean } | { ok: false; trouble: DisplayTrouble };
 
 const cannot = (trouble: DisplayTrouble): Written => ({ ok: false, trouble });
 
@@ -80,7 +80,7 @@ export interface Locale {
 export function displayValue(value: Value, display: DisplayFormat, locale: Locale, unit?: string): Written {
   const written = write(value, display, locale, unit);
   if (!written.ok || written.text === '') return written;
-  return { ok: true, text: `${display.prefix ?? ''}${written.text}${display.suffix ?? ''}` };
+  return { ...written, text: `${display.prefix ?? ''}${written.text}${display.suffix ?? ''}` };
 }
 
 function write(value: Value, display: DisplayFormat, locale: Locale, unit?: string): Written {
@@ -93,7 +93,8 @@ function write(value: Value, display: DisplayFormat, locale: Locale, unit?: stri
       return { ok: true, text: personIn(display.form, plainText(value, locale).trim()) };
     case 'date': {
       if (value === '') return { ok: true, text: '' };
-      const date = typeof value === 'string' ? parseISO(value) : undefined;
+      // The day as it is written: what stands behind it, a time or a zone, does not move it.
+      const date = typeof value === 'string' ? parseISO(value.replace(/^(\d{4}-\d{2}-\d{2})[T ].*$/, '$1')) : undefined;
       if (!date || !isValid(date)) return cannot({ kind: 'not a date', value: valueText(value) });
       return { ok: true, text: formatDate(date, display.pattern) };
     }
@@ -101,8 +102,10 @@ function write(value: Value, display: DisplayFormat, locale: Locale, unit?: stri
 }
 
 function plainText(value: Value, locale: Locale): string {
-  const text = valueText(value);
-  return typeof value === 'string' || typeof value === 'boolean' ? text : text.replace('.', locale.decimalMark);
+  if (typeof value === 'string' || typeof value === 'boolean') return valueText(value);
+  const [number, unit] = typeof value === 'number' ? [value] : [value.value, value.unit];
+  const text = plainNumber(number).replace('.', locale.decimalMark);
+  return unit === undefined ? text : `${text} ${unit}`;
 }
 
 function inTextCase(text: string, letterCase?: 'as written' | 'upper' | 'lower'): string {
@@ -134,6 +137,9 @@ function grouped(number: string): string {
   return whole!.length < 5 ? number : `${sign}${whole!.replace(/\B(?=(\d{3})+$)/g, '\u00A0')}${rest}`;
 }
 
+/** How many decimals a number has that is written with as many as there are. */
+const MOST_DECIMALS = 6;
+
 function writeNumber(
   value: Value,
   display: Extract<DisplayFormat, { kind: 'number' }>,
@@ -145,20 +151,18 @@ function writeNumber(
   if (!measure) return cannot({ kind: 'not a number', value: valueText(value) });
   const from = measure.unit ?? ownUnit;
   const to = display.unit ?? from;
-  let size = measure.value;
+  let size = decimal(measure.value);
+  if (!size) return cannot({ kind: 'not a number', value: valueText(value) });
   if (from && to && from !== to) {
-    const converted = convert(size, from, to);
+    const converted = convertExactly(size, from, to);
     if (converted === undefined) return cannot(cannotConvert(from, to));
     size = converted;
   }
-  const number =
-    display.decimals === undefined
-      ? trimNumber(size, 6)
-      : display.trailingZeros === false
-        ? trimNumber(size, display.decimals)
-        : size.toFixed(display.decimals);
+  const { decimals = MOST_DECIMALS, trailingZeros } = display;
+  const number = writeDecimal(size, decimals, display.decimals !== undefined && trailingZeros !== false);
+  const vanished = !size.eq(0) && /^[0.]+$/.test(number);
   const text = (display.thousands ? grouped(number) : number).replace('.', locale.decimalMark);
-  return { ok: true, text: display.showUnit && to ? `${text} ${to}` : text };
+  return { ok: true, text: display.showUnit && to ? `${text} ${to}` : text, ...(vanished && { vanished }) };
 }
 
 function cannotConvert(from: string, to: string): DisplayTrouble {

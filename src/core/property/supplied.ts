@@ -41,6 +41,9 @@ export const SUPPLIED = {
   /** What kind of document the drawing is (ISO 7200). */
   documentType: 'document-type',
 
+  /** The language of the drawing as ISO 639 codes it: en, tr (ISO 7200: language code). */
+  language: 'language',
+
   // Of a model.
   /** The model's number, by which a parts list tells parts apart. */
   partNumber: 'part-number',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { type Decimal, decimal } from './decimal';
 
 /** What a number measures. A value can be converted only within its quantity. */
 export const Quantity = z.enum(['mass', 'length', 'area', 'volume', 'angle', 'force']);
@@ -8,13 +9,13 @@ export type Quantity = z.infer<typeof Quantity>;
  * Units with their exact factor to the quantity's base unit (kg, mm, mm², mm³, degree, newton).
  * 1 lb = 0.45359237 kg and 1 inch = 25.4 mm by definition; 1 lbf = 1 lb × 9.80665 m/s².
  */
-const UNITS: Record<Quantity, Record<string, number>> = {
-  mass: { kg: 1, g: 1e-3, t: 1e3, lb: 0.45359237, oz: 0.45359237 / 16 },
-  length: { mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 },
-  area: { 'mm²': 1, 'cm²': 100, 'm²': 1e6, 'in²': 25.4 ** 2 },
-  volume: { 'mm³': 1, 'cm³': 1e3, 'm³': 1e9, l: 1e6, 'in³': 25.4 ** 3 },
-  angle: { '°': 1, rad: 180 / Math.PI },
-  force: { N: 1, kN: 1e3, lbf: 0.45359237 * 9.80665 },
+const UNITS: Record<Quantity, Record<string, string>> = {
+  mass: { kg: '1', g: '0.001', t: '1000', lb: '0.45359237', oz: '0.028349523125' },
+  length: { mm: '1', cm: '10', m: '1000', in: '25.4', ft: '304.8' },
+  area: { 'mm²': '1', 'cm²': '100', 'm²': '1000000', 'in²': '645.16' },
+  volume: { 'mm³': '1', 'cm³': '1000', 'm³': '1000000000', l: '1000000', 'in³': '16387.064' },
+  angle: { '°': '1', rad: '57.29577951308232087679815481410517' },
+  force: { N: '1', kN: '1000', lbf: '4.4482216152605' },
 };
 
 /** Other spellings met in files. */
@@ -46,8 +47,15 @@ export function knownUnit(unit: string): { unit: string; quantity: Quantity } | 
  * @returns undefined when either unit is unknown or they measure different things.
  */
 export function convert(value: number, from: string, to: string): number | undefined {
+  const exact = decimal(value);
+  const converted = exact && convertExactly(exact, from, to);
+  return converted && Number(converted.toString());
+}
+
+/** {@link convert} for a decimal number, without an error of its own. */
+export function convertExactly(value: Decimal, from: string, to: string): Decimal | undefined {
   const [a, b] = [knownUnit(from), knownUnit(to)];
   if (!a || !b || a.quantity !== b.quantity) return undefined;
   if (a.unit === b.unit) return value;
-  return (value * UNITS[a.quantity][a.unit]!) / UNITS[b.quantity][b.unit]!;
+  return value.times(UNITS[a.quantity][a.unit]!).div(UNITS[b.quantity][b.unit]!);
 }

@@ -68,8 +68,12 @@ export function nextRevision(scheme: RevisionScheme, before: readonly string[], 
     return scheme.firstIssue;
   const sequence = (released && scheme.released) || scheme.sequence;
   const last = before.at(-1);
-  const step = last === undefined || last === scheme.firstIssue ? undefined : revisionStep(sequence, last);
-  return revisionName(sequence, step === undefined ? 0 : step + 1);
+  const begin = last === undefined || last === scheme.firstIssue ? undefined : revisionStep(sequence, last);
+  // A name that was given once, by this scheme or by another before it, is not given again.
+  const given = new Set(before);
+  let step = begin === undefined ? 0 : begin + 1;
+  while (given.has(revisionName(sequence, step))) step += 1;
+  return revisionName(sequence, step);
 }
 
 /**

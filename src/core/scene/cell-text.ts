@@ -1,5 +1,6 @@
 import type { Part, Place } from '../format/document';
 import { lengthAt } from '../format/length-value';
+import { cleanText } from '../lettering/clean-text';
 import { CHECKS, look } from '../findings/registry';
 import { fitUseWords } from '../findings/words';
 import { roundLength } from '../geometry/length';
@@ -15,7 +16,9 @@ export function composeCaption(context: CellContext, composed: ComposedCell): vo
   const { cell, room, filling } = context;
   const caption = cell.caption!;
   const lettering = letteringOf(caption.lettering, filling);
-  const text = inCase(caption.text, lettering.case);
+  const clean = cleanText(caption.text);
+  const text = inCase(clean.text.replaceAll('\n', ' '), lettering.case);
+  const odd = { leftOut: clean.leftOut, ...(clean.rightToLeft && { rightToLeft: clean.text }) };
   const width = measureLine(text, lettering.font, lettering.height, filling.resources.fonts) * lettering.letterWidth;
   const insetX = lengthAt(caption.place.inset.x, room.sizeId);
   const available = room.width - 2 * insetX;
@@ -39,7 +42,7 @@ export function composeCaption(context: CellContext, composed: ComposedCell): vo
   );
   composed.primitives.push(...set.runs);
   const { name } = composed.report;
-  composed.findings.push(...look(CHECKS.caption, { context, name, text, width, available, glyphs: set }));
+  composed.findings.push(...look(CHECKS.caption, { context, name, text, width, available, glyphs: set, odd }));
 }
 
 /** A cell's text with what it is fitted by: the room it has, the plan, the lettering. */
@@ -120,7 +123,7 @@ export function composeText(parts: readonly Part[], context: CellContext, compos
     };
   }
   const { name, text } = composed.report;
-  const at = { context, name, content, task, glyphs, ...(fit && { fitted: { fit, text } }) };
+  const at = { context, name, content, task, glyphs, odd: content.odd, ...(fit && { fitted: { fit, text } }) };
   composed.findings.push(...look(CHECKS.text, at));
 }
 

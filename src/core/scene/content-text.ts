@@ -1,12 +1,14 @@
 import type { AskedValue, FormatDocument, Part } from '../format/document';
 import { type Lettering, inCase } from '../lettering/style';
+import { cleanText } from '../lettering/clean-text';
 import { measureLine } from '../lettering/setting';
 import { type PropertyDefinition, usualDisplay } from '../property/definition';
 import { type DisplayFormat, type DisplayTrouble, type Missing, displayValue, missingText } from '../property/display';
 import type { Facts } from '../property/facts';
 import { longestCandidates } from '../property/longest';
 import { type Trace, resolveProperty } from '../property/resolving';
-import type { Value, Values } from '../property/value';
+import { SUPPLIED } from '../property/supplied';
+import { type Value, type Values, valueText } from '../property/value';
 import type { Resources, Show } from './resources';
 
 /** A stretch of a paragraph that comes from one part. */
@@ -27,12 +29,15 @@ export interface Paragraph {
 export type PartProblem =
   | { code: 'unknown property'; property: string }
   | { code: 'no value'; property: string; name: string; from?: string }
+  | { code: 'prints as zero'; property: string; name: string; value: string }
   | { code: 'value cannot be written'; property: string; name: string; trouble: DisplayTrouble };
 
 export interface ContentText {
   paragraphs: Paragraph[];
   traces: Trace[];
   problems: PartProblem[];
+  /** What of it cannot be lettered as it was given. */
+  odd: { leftOut: string[]; rightToLeft?: string };
   /** A missing value leaves a line to write on by hand. */
   penLine: boolean;
 }
@@ -60,9 +65,18 @@ interface Printed {
 
 /** Resolves the parts of a content into paragraphs of text, with the trace of every linked and asked value. */
 export function contentText(parts: readonly Part[], lettering: Lettering, filling: Filling): ContentText {
-  const result: ContentText = { paragraphs: [{ text: '', pieces: [] }], traces: [], problems: [], penLine: false };
+  const result: ContentText = {
+    paragraphs: [{ text: '', pieces: [] }],
+    traces: [],
+    problems: [],
+    odd: { leftOut: [] },
+    penLine: false,
+  };
   const append = (text: string, kind: Piece['kind'], tag?: string) => {
-    const cased = inCase(text, lettering.case);
+    const clean = cleanText(text);
+    result.odd.leftOut.push(...clean.leftOut);
+    if (clean.rightToLeft) result.odd.rightToLeft ??= clean.text;
+    const cased = inCase(clean.text, lettering.case, kind === 'fixed' ? undefined : languageOf(filling));
     cased.split('\n').forEach((line, i) => {
       if (i > 0) result.paragraphs.push({ text: '', pieces: [] });
       const paragraph = result.paragraphs.at(-1)!;
@@ -184,7 +198,7 @@ function print(
       return { text: longest.text, trace: { ...trace, value: longest.value, standIn: 'longest on record' }, tag };
   }
   const value = trace.overruledBy ?? trace.value;
-  if (value === undefined) {
+  if (value === undefined || isBlank(value)) {
     const { id, name } = property;
     return {
       text: missingText(missing),
@@ -203,9 +217,22 @@ function print(
     };
   }
   const written = displayValue(value, display, facts.locale, property.unit);
-  if (written.ok) return { text: written.text, trace, tag };
+  if (written.ok && !written.vanished) return { text: written.text, trace, tag };
+  if (written.ok) {
+    const zero = { property: property.id, name: property.name, value: valueText(value) };
+    return { text: written.text, trace, tag, problem: { code: 'prints as zero', ...zero } };
+  }
   const problem = { property: property.id, name: property.name, trouble: written.trouble };
   return { text: UNPRINTABLE, trace, tag, problem: { code: 'value cannot be written', ...problem } };
+}
+
+/** White space alone is no value. */
+const isBlank = (value: Value): boolean => typeof value === 'string' && value !== '' && value.trim() === '';
+
+/** The language of a drawing, by whose rules its values are written in capitals: undefined when it names none that is known. */
+function languageOf({ facts }: Filling): string | undefined {
+  const named = facts.drawing?.values[SUPPLIED.language];
+  return typeof named === 'string' && /^[a-z]{2,3}(-[a-z0-9]{2,8})*$/i.test(named) ? named : undefined;
 }
 
 /** Whether a value may be looked for: an assembly, say, need not have a material if the dictionary asks it of parts only. */

@@ -80,6 +80,21 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
     [{ characters: ['⟂'] }, '“⟂” comes from another font.'],
     [{ characters: ['⟂', '⌀'] }, '“⟂” “⌀” come from another font.'],
   ],
+  'characters left out': [
+    [{ characters: ['U+200B'] }, 'U+200B in its text is left out: there is nothing to print of it.'],
+    [
+      { characters: ['U+000D', 'U+FEFF'] },
+      'U+000D, U+FEFF in its text are left out: there is nothing to print of them.',
+    ],
+  ],
+  'right-to-left text': [[{ text: 'שלום' }, '“שלום” is written from right to left, which Zonograph cannot letter.']],
+  'prints as zero': [
+    [
+      { property: 'mass', name: 'Mass', value: '0.0004 kg' },
+      '“Mass” is 0.0004 kg and prints as zero. Give it more decimals or another unit.',
+    ],
+  ],
+  'mass is negative': [[{ model: 'Pawl' }, 'The mass of Pawl is negative.']],
   'caption too long': [
     [{ text: 'LANGUAGE', needs: 21.44, has: 15 }, 'its caption “LANGUAGE” needs 21.4 mm, the cell has 15 mm.'],
   ],

@@ -5,22 +5,26 @@ import type { Check } from '../check';
 import { type Finding, noticed } from '../finding';
 import type { LookedSheet } from '../looked-at';
 
-/** One property that stands alone under captions that say different things. */
+/** One property that stands alone, in one unit, under captions that say different things. */
 export const repeatedProperties: Check<LookedSheet> = {
   codes: ['one property under two captions'],
   look({ document, resources, laid }) {
     const findings: Finding[] = [];
     for (const { block } of laid) {
       /** The cells that print each property alone, one for each caption. */
-      const byProperty = new Map<string, Map<string, Cell>>();
+      const byProperty = new Map<string, { property: string; captions: Map<string, Cell> }>();
       for (const cell of block.cells) {
         const sole = soleProperty(cell);
         if (!sole) continue;
-        const captions = byProperty.get(sole.property) ?? new Map<string, Cell>();
+        // Kilograms under one caption and pounds under another are two things to know.
+        const own = resources.properties.get(sole.property);
+        const unit = sole.unit ?? (own?.display?.kind === 'number' ? own.display.unit : undefined) ?? own?.unit ?? '';
+        const key = `${sole.property} in ${unit}`;
+        const { captions } = byProperty.get(key) ?? { captions: new Map<string, Cell>() };
         if (!captions.has(sole.caption)) captions.set(sole.caption, cell);
-        byProperty.set(sole.property, captions);
+        byProperty.set(key, { property: sole.property, captions });
       }
-      for (const [property, captions] of byProperty) {
+      for (const { property, captions } of byProperty.values()) {
         const [first, second, ...more] = captions.values();
         if (!first || !second) continue;
         const name =
@@ -41,15 +45,30 @@ export const repeatedProperties: Check<LookedSheet> = {
   },
 };
 
-const soleProperties = new WeakMap<Cell, { property: string; caption: string } | false>();
+interface Sole {
+  property: string;
+  caption: string;
+  /** The unit that it is shown in, where the cell says so. */
+  unit: string | undefined;
+}
+
+/** The unit that a cell shows its value in. */
+function unitShown({ contents: [content] }: Cell): string | undefined {
+  const linked = content && 'parts' in content ? content.parts.find((part) => part.kind === 'linked') : undefined;
+  return linked?.display?.kind === 'number' ? linked.display.unit : undefined;
+}
+
+const soleProperties = new WeakMap<Cell, Sole | false>();
 
 /** The one property that stands under a cell's caption, with the caption as it reads without its marks; kept as long as the cell is. */
-function soleProperty(cell: Cell): { property: string; caption: string } | false {
+function soleProperty(cell: Cell): Sole | false {
   let found = soleProperties.get(cell);
   if (found === undefined) {
     const caption = matchedName(cell.caption?.text ?? '');
     const [property, ...others] = cell.contents[0] ? askedInOne(cell.contents[0]) : [];
-    found = caption !== '' && property !== undefined && others.length === 0 && { property, caption };
+    found = caption !== '' &&
+      property !== undefined &&
+      others.length === 0 && { property, caption, unit: unitShown(cell) };
     soleProperties.set(cell, found);
   }
   return found;

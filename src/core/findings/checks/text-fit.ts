@@ -1,14 +1,15 @@
 import { type FitTask, fitText } from '../../lettering/fitting';
+import { TOLERANCE } from '../../geometry/length';
 import { wideningPlans } from '../../lettering/plans';
 import type { CellContext } from '../../scene/cell-room';
 import type { Check } from '../check';
-import { type Repair, noticed } from '../finding';
+import { type Finding, type Repair, noticed } from '../finding';
 import { type LookedText, cellPlace } from '../looked-at';
 import { leastHeights } from './least-heights';
 
 /** Text that does not fit, with the gentlest change of its plan that would let it; and text that fitting has altered. */
 export const textFit: Check<LookedText> = {
-  codes: ['text overflows', 'text squeezed', 'text wrapped', 'text stepped down'],
+  codes: ['under the least height', 'text overflows', 'text squeezed', 'text wrapped', 'text stepped down'],
   look(at) {
     const { fitted, task, context } = at;
     if (!fitted || context.filling.show === 'names') return [];
@@ -20,9 +21,21 @@ export const textFit: Check<LookedText> = {
       const params = { text, excess, way: long ? 'long' : 'high', steps } as const;
       return [noticed('text overflows', params, cellPlace(at), repair(task, context))];
     }
-    return verdict === 'fits' ? [] : [noticed(`text ${verdict}`, { text, steps }, cellPlace(at))];
+    if (verdict === 'fits') return [];
+    return [noticed(`text ${verdict}`, { text, steps }, cellPlace(at)), ...steppedTooFar(at, fitted.fit.height)];
   },
 };
+
+/** A text that fitting letters lower than values are. (That its own lettering is so low is another check's.) */
+function steppedTooFar(at: LookedText, height: number): Finding[] {
+  const { task, context } = at;
+  const { document } = context.filling;
+  const least = leastHeights(document.unit).value;
+  if (height >= least - TOLERANCE || task.lettering.height < least - TOLERANCE) return [];
+  const style = document.letterings.find(({ id }) => id === context.cell.lettering)!;
+  const params = { of: 'values', style: style.id, styleName: style.name, height, least } as const;
+  return [noticed('under the least height', params, cellPlace(at))];
+}
 
 function repair(task: FitTask, { cell, block, filling }: CellContext): Repair | undefined {
   const least = leastHeights(filling.document.unit).value;
