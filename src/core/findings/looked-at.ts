@@ -80,6 +80,8 @@ export interface LookedTable {
   request: SheetRequest;
   /** Rows that have no place on the sheet. */
   left: number;
+  /** A sheet after this one goes on with them, and says what has none there. */
+  goesOn: boolean;
   parts?: PartsFacts | undefined;
   /** The general tolerance that the profile states and that cannot be read; an empty object when it states none. */
   unread?: { stated?: string } | undefined;

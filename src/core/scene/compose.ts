@@ -1,5 +1,6 @@
 import { type BlockLine, blockLines } from '../format/block-lines';
-import type { FormatDocument } from '../format/document';
+import type { Block, FormatDocument } from '../format/document';
+import { isContinued } from '../format/growth';
 import type { LaidBlock } from '../format/layout';
 import { withAcceptances } from '../findings/accepting';
 import type { Finding } from '../findings/finding';
@@ -11,7 +12,7 @@ import { composeCell } from './cell-scene';
 import { type LaidSheet, layOut } from './laying';
 import { ComposeMemo } from './memo';
 import type { Report } from './report';
-import type { Resources, SheetRequest } from './resources';
+import type { Resources, SheetPlace, SheetRequest } from './resources';
 import type { Primitive, Scene } from './scene';
 import { sheetPrimitives } from './sheet-scene';
 import { composeTable, grownReport, rowFindings } from './table-scene';
@@ -80,9 +81,10 @@ export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Com
     lines.push(own);
   }
   // A table without data is not laid out; why it has none is said all the same.
-  for (const { block, parts, unread } of tables.values()) {
-    const left = laid.find((one) => one.block.id === block.id)?.grown?.left ?? 0;
-    findings.push(...look(CHECKS.table, { block, request, left, parts, unread }));
+  for (const { block, key, before, parts, unread } of tables.values()) {
+    const grown = laid.find((one) => one.block.id === block.id)?.grown;
+    const goesOn = goesOnLater(block, request.sheet, key, before + (grown?.rows ?? 0));
+    findings.push(...look(CHECKS.table, { block, request, left: grown?.left ?? 0, goesOn, parts, unread }));
   }
   const clear = clearArea(sheet.space, boxes);
   const looked = {
@@ -123,6 +125,12 @@ export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Com
     primitives,
   };
   return { scene, report };
+}
+
+/** Whether a sheet after this one shows rows of a table behind those that have been shown so far. */
+function goesOnLater({ grow }: Block, { number, total, placed }: SheetPlace, key: string, shown: number): boolean {
+  if (!grow || !isContinued(grow)) return false;
+  return placed ? (placed[key] ?? 0) > shown : number < total;
 }
 
 function linePrimitives(laid: LaidBlock, lines: readonly BlockLine[], document: FormatDocument): Primitive[] {

@@ -92,11 +92,9 @@ export const sheetValues = (size: string, { number, total, scale }: SheetPlace):
   ...(scale !== undefined && { [SUPPLIED.scale]: scale }),
 });
 
-/** A laid sheet of a set whose total has been counted since. */
-export function withTotal(laid: LaidSheet, total: number): LaidSheet {
+/** A laid sheet of a set, with what has been counted of the set since. */
+export function withPlace(laid: LaidSheet, place: SheetPlace): LaidSheet {
   const { request, filling, sheet } = laid;
-  if (request.sheet.total === total) return laid;
-  const place = { ...request.sheet, total };
   return {
     ...laid,
     request: { ...request, sheet: place },

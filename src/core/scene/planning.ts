@@ -2,7 +2,7 @@ import type { Content, FormatDocument } from '../format/document';
 import type { Facts } from '../property/facts';
 import type { Outcome } from '../refusal';
 import { type Composed, compose, composeLaid } from './compose';
-import { type LaidSheet, goingOn, layOut, rowsSoFar, withTotal } from './laying';
+import { type LaidSheet, goingOn, layOut, rowsSoFar, withPlace } from './laying';
 import { ComposeMemo } from './memo';
 import type { Resources, SheetPlace, SheetRequest } from './resources';
 
@@ -26,7 +26,8 @@ export type PlannedSheet<S extends SheetToPlan> = S & {
 const MOST_SHEETS = 200;
 
 /**
- * Plans a set of sheets: their numbers and total, with which row each table goes on, and the sheets that follow by themselves. Where a
+ * Plans a set of sheets: their numbers and total, with which row each table goes on, how many rows find a place at all, and the sheets
+ * that follow by themselves. Where a
  * table has rows left that the next sheet does not go on with, sheets like the last one follow until every row has its place. With the
  * same `memo` from one plan to the next rows are measured once.
  */
@@ -74,12 +75,11 @@ export function planSheets<S extends SheetToPlan>(
       put(sheet, laid, true);
     }
   });
-  const total = planned.length;
-  return planned.map((sheet) => ({
-    ...sheet,
-    place: { ...sheet.place, total },
-    ...(sheet.laid && { laid: withTotal(sheet.laid, total) }),
-  }));
+  const counted = { total: planned.length, ...(Object.keys(before).length > 0 && { placed: before }) };
+  return planned.map((sheet) => {
+    const place = { ...sheet.place, ...counted };
+    return { ...sheet, place, ...(sheet.laid && { laid: withPlace(sheet.laid, place) }) };
+  });
 }
 
 /** Composes one sheet of a plan, from the layout that planning has made of it where there is one. */

@@ -35,4 +35,6 @@ export interface SheetPlace {
   scale?: string;
   /** How many rows of each table stand on the sheets before, by the table's key. */
   before?: Readonly<Record<string, number>>;
+  /** How many rows of each table stand on all sheets of the set, by the table's key; absent where no set was planned. */
+  placed?: Readonly<Record<string, number>>;
 }

@@ -17,11 +17,12 @@ export interface Table {
 
 const NONE: TableRow[] = [];
 
-/** Tables with the same key continue one another from sheet to sheet: a parts list only that of the same model. */
-export const tableKey = (growth: Growth, { model, variant }: Pick<Facts, 'model' | 'variant'>): string =>
-  growth.rows === 'parts'
-    ? ['parts', partsKey(growth.parts), 'of', model?.name, variant?.name].filter(Boolean).join(' ')
-    : growth.rows;
+/** Tables with the same key continue one another from sheet to sheet: a parts list only that of the same model, notes those of the same. */
+export function tableKey(growth: Growth, { model, variant }: Pick<Facts, 'model' | 'variant'>): string {
+  if (growth.rows === 'parts')
+    return ['parts', partsKey(growth.parts), 'of', model?.name, variant?.name].filter(Boolean).join(' ');
+  return growth.rows === 'notes' ? ['notes of', ...(growth.notes ?? [])].join(' ') : growth.rows;
+}
 
 /** All rows that a growing block has data for, the ones on sheets before this one included. */
 export function tableOf(block: Block, filling: Filling, sizeId: string, sample: SampleRows | undefined): Table {

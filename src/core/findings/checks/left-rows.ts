@@ -1,4 +1,3 @@
-import { isContinued } from '../../format/growth';
 import type { Check } from '../check';
 import { noticed } from '../finding';
 import { type LookedTable, blockPlace } from '../looked-at';
@@ -6,11 +5,11 @@ import { type LookedTable, blockPlace } from '../looked-at';
 /** Rows of a table that have no place on the sheet, and on none after it. */
 export const leftRows: Check<LookedTable> = {
   codes: ['rows without a place', 'older rows not shown'],
-  look({ block, request: { sheet, rows: sample }, left }) {
+  look({ block, request: { rows: sample }, left, goesOn }) {
     if (left === 0 || !block.grow || sample === 'full') return [];
     if (block.grow.whenFull === 'newest only')
       return [noticed('older rows not shown', { rows: left }, blockPlace(block))];
-    if (isContinued(block.grow) && sheet.number < sheet.total) return [];
+    if (goesOn) return [];
     return [noticed('rows without a place', { rows: left }, blockPlace(block))];
   },
 };
