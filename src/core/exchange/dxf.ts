@@ -309,22 +309,27 @@ const pictureFile = ({ hash, type }: Pick<ImagePrimitive, 'hash' | 'type'>): str
 
 const trueColour = (ink: string) => String(parseInt(ink.slice(1), 16));
 
-/** A name a DXF takes: capitals, numerals and underscores, with _2 … when it is already used. */
+/** A name a DXF takes: capitals of any alphabet, numerals and underscores, with _2 … when it is already used. */
 function readable(name: string, used: Set<string>): string {
   const base =
     name
-      .normalize('NFKD')
-      .replace(/\p{M}/gu, '')
-      .replace(/[^A-Za-z0-9]+/g, '_')
-      .replace(/^_|_$/g, '')
-      .toUpperCase() || 'UNNAMED';
+      .normalize('NFC')
+      .toUpperCase()
+      .replace(/[^\p{L}\p{M}\p{N}]+/gu, '_')
+      .replace(/^_|_$/g, '') || 'UNNAMED';
   let candidate = base;
   for (let n = 2; used.has(candidate); n++) candidate = `${base}_${n}`;
   used.add(candidate);
   return candidate;
 }
 
-/** Text as a DXF prints it unchanged: `%%` with a letter or numeral and `^` begin codes there; `%%%` is a percent sign. */
+/**
+ * Text as a DXF prints it unchanged: `%%` with a letter or numeral, `^`, and a backslash with `U+` or `M+` begin codes there; `%%%` is a
+ * percent sign, and U+005C the backslash.
+ */
 function literal(text: string): string {
-  return text.replace(/%%(?=[cdpuok\d])/gi, '%%%%%%').replaceAll('^', '^ ');
+  return text
+    .replace(/\\(?=[UM]\+)/gi, '\\U+005C')
+    .replace(/%%(?=[cdpuok\d])/gi, '%%%%%%')
+    .replaceAll('^', '^ ');
 }

@@ -150,8 +150,11 @@ function textElement(run: TextPrimitive, y: number): SvgElement {
 export const SHEET_TEXT_STYLE =
   'font-kerning:none;font-variant-ligatures:none;text-rendering:geometricPrecision;white-space:pre';
 
+/** What XML 1.0 does not take at all, not even as a reference (2.2). */
+const NO_XML = /[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu;
+
 const escape = (text: string) =>
-  text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
+  text.replace(NO_XML, '').replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
 
 /** The ids of the fonts a scene sets text in. */
 export function fontsUsed(scene: Scene): string[] {

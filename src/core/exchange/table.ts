@@ -18,10 +18,12 @@ export function readTable(bytes: Uint8Array): Outcome<{ table: Table }> {
   const text = decoded(bytes);
   if (!text.ok) return text;
   if (text.text.trim() === '') return refuse('The file is empty.');
-  const parsed = Papa.parse<string[]>(text.text, { skipEmptyLines: 'greedy' });
+  const { parsed, lines } = parsedWithLines(text.text);
   const quotes = parsed.errors.find(({ type }) => type === 'Quotes');
   if (quotes) return refuse(`Line ${(quotes.row ?? 0) + 1} has a quotation mark that is not closed.`);
   const [first, ...others] = parsed.data;
+  if (first!.length > MOST_COLUMNS)
+    return refuse(`The file has ${first!.length} columns; at most ${MOST_COLUMNS} are read.`);
   const header = first!.map((name) => name.trim());
   const nameless = header.findIndex((name) => name === '');
   if (nameless >= 0) return refuse(`Column ${nameless + 1} has no name. The first line names the columns.`);
@@ -31,8 +33,37 @@ export function readTable(bytes: Uint8Array): Outcome<{ table: Table }> {
   if (repeated !== undefined) return refuse(`Two columns are named “${repeated}”.`);
   if (others.length > MOST_ROWS)
     return refuse(`The file has ${others.length} rows; at most ${MOST_ROWS} are read at once. Split it.`);
-  return { ok: true, table: { header, rows: others.map((cells, i) => ({ line: i + 2, cells })) } };
+  return {
+    ok: true,
+    table: { header, rows: others.map((cells, i) => ({ line: lines[i + 1]!, cells: cells.map(unescaped) })) },
+  };
 }
+
+/** What parts the cells of a table: what its first line, outside of quotes, has most of. */
+function separatorOf(text: string): string {
+  const header = /^(?:"(?:[^"]|"")*"|[^"\r\n])*/.exec(text)![0].replace(/"(?:[^"]|"")*"/g, '');
+  const count = (separator: string) => header.split(separator).length;
+  return [',', ';', '\t'].reduce((best, one) => (count(one) > count(best) ? one : best));
+}
+
+/** The rows of a text, and the line on which each begins: a cell in quotes may go over several. */
+function parsedWithLines(text: string) {
+  const lines: number[] = [];
+  const parsed = Papa.parse<string[]>(text, { skipEmptyLines: false, delimiter: separatorOf(text) });
+  const kept: string[][] = [];
+  let line = 1;
+  for (const cells of parsed.data) {
+    if (cells.some((cell) => cell.trim() !== '')) {
+      kept.push(cells);
+      lines.push(line);
+    }
+    line += 1 + cells.reduce((sum, cell) => sum + (cell.match(/\r\n|\n|\r/g)?.length ?? 0), 0);
+  }
+  return { parsed: { ...parsed, data: kept }, lines };
+}
+
+/** Most columns that a table has. */
+const MOST_COLUMNS = 2_000;
 
 /** The text of a file in UTF-8, or UTF-16 by its byte-order mark; anything else is refused with the line it shows on. */
 export function decoded(bytes: Uint8Array): Outcome<{ text: string }> {
@@ -51,6 +82,15 @@ export function decoded(bytes: Uint8Array): Outcome<{ text: string }> {
   }
 }
 
-/** Rows as a CSV text with CRLF line ends, as RFC 4180 writes them. */
+/** What a spreadsheet takes for the beginning of a formula. A number is none. */
+const FORMULA = /^[=+\-@\t\r](?![\d.,]*$)/;
+
+/**
+ * Rows as a CSV text with CRLF line ends, as RFC 4180 writes them. What a spreadsheet would take for a formula is written as text, with
+ * an apostrophe before it, which {@link readTable} takes away again.
+ */
 export const writeTable = (header: string[], rows: string[][]): string =>
-  `${Papa.unparse([header, ...rows], { newline: '\r\n' })}\r\n`;
+  `${Papa.unparse([header, ...rows], { newline: '\r\n', escapeFormulae: FORMULA })}\r\n`;
+
+const unescaped = (cell: string): string =>
+  FORMULA.test(cell.slice(1)) && cell.startsWith("'") ? cell.slice(1) : cell;

@@ -72,10 +72,16 @@ export function displayTroubleWords(trouble: DisplayTrouble): string {
 }
 
 /** Why an assembly has no parts list. */
-const partsWords = (trouble: PartsTrouble): string =>
-  trouble.kind === 'holds itself'
-    ? `${trouble.model} holds itself; it has no parts list.`
-    : `${trouble.assembly} names the component ${trouble.component}, which is not there.`;
+function partsWords(trouble: PartsTrouble): string {
+  switch (trouble.kind) {
+    case 'holds itself':
+      return `${trouble.model} holds itself; it has no parts list.`;
+    case 'component not there':
+      return `${trouble.assembly} names the component ${trouble.component}, which is not there.`;
+    case 'too many rows':
+      return `The indented parts list of ${trouble.model} would have more than ${trouble.most} rows. List all parts instead.`;
+  }
+}
 
 const REQUIRED: Record<FindingOf<'required data missing'>['params']['datum'], string> = {
   'drawing-number': 'the identification number',

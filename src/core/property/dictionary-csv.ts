@@ -1,3 +1,5 @@
+import { deepEqual } from 'fast-equals';
+import { z } from 'zod';
 import { propertyId } from '../named-id';
 import { type Table, writeTable } from '../exchange/table';
 import { issueInWords } from '../format/issue-words';
@@ -17,12 +19,42 @@ const COLUMNS = [
   'Choices',
   'Required of',
   'Description',
+  'Display',
   'Id',
 ] as const;
 type Column = (typeof COLUMNS)[number];
 
 /** Parts a list in one cell. */
 const LIST = ' | ';
+
+/** A list in one cell; as JSON where its parts could not be told apart otherwise. */
+function listText(parts: readonly string[]): string {
+  const plain = parts.join(LIST);
+  return parts.length > 0 && partsOf(plain)?.join('\n') === parts.join('\n') ? plain : JSON.stringify(parts);
+}
+
+/** The parts of a list in one cell; undefined when it is none. */
+function partsOf(text: string): string[] | undefined {
+  if (text.startsWith('[')) {
+    const parts = z.array(z.string()).safeParse(jsonIn(text));
+    return parts.success ? parts.data : undefined;
+  }
+  return text
+    .split('|')
+    .map((one) => one.trim())
+    .filter(Boolean);
+}
+
+function jsonIn(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+/** Stands where a property is required of neither parts nor assemblies, and says so. */
+const NEITHER = 'neither';
 
 /** The dictionary as a CSV text, one property a row. */
 export function dictionaryCsv(properties: readonly PropertyDefinition[]): string {
@@ -32,14 +64,16 @@ export function dictionaryCsv(properties: readonly PropertyDefinition[]): string
     Source: property.source,
     Quantity: property.quantity ?? '',
     Unit: property.unit ?? '',
-    'Also read as': property.aliases.join(LIST),
+    'Also read as': property.aliases.length === 0 ? '' : listText(property.aliases),
     Longest: property.length === undefined ? '' : String(property.length),
     Pattern: property.pattern ?? '',
-    Choices: property.choices?.join(LIST) ?? '',
-    'Required of': [property.mustHave?.part && 'part', property.mustHave?.assembly && 'assembly']
-      .filter(Boolean)
-      .join(LIST),
+    Choices: property.choices ? listText(property.choices) : '',
+    'Required of': property.mustHave
+      ? [property.mustHave.part && 'part', property.mustHave.assembly && 'assembly'].filter(Boolean).join(LIST) ||
+        NEITHER
+      : '',
     Description: property.description ?? '',
+    Display: property.display ? JSON.stringify(property.display) : '',
     Id: property.id,
   }));
   return writeTable(
@@ -79,11 +113,12 @@ export function readDictionary(table: Table, known: readonly PropertyDefinition[
     const earlier = seen.get(matchedName(name));
     if (earlier !== undefined) return refused(`“${name}” stands on line ${earlier} already.`);
     seen.set(matchedName(name), line);
-    const list = (column: Column) =>
-      cell(column)
-        ?.split('|')
-        .map((one) => one.trim())
-        .filter(Boolean);
+    const list = (column: Column) => {
+      const text = cell(column);
+      return text === undefined ? undefined : partsOf(text);
+    };
+    const display = cell('Display') ? jsonIn(cell('Display')!) : undefined;
+    if (cell('Display') && display === undefined) return refused(`“${name}”: its display is not JSON.`);
     const given = {
       name,
       type: cell('Type') || undefined,
@@ -91,6 +126,7 @@ export function readDictionary(table: Table, known: readonly PropertyDefinition[
       quantity: cell('Quantity') || undefined,
       unit: cell('Unit') || undefined,
       aliases: list('Also read as'),
+      display,
       length: cell('Longest') ? Number(cell('Longest')) : undefined,
       pattern: cell('Pattern') || undefined,
       choices: cell('Choices') ? list('Choices') : undefined,
@@ -100,7 +136,8 @@ export function readDictionary(table: Table, known: readonly PropertyDefinition[
       description: cell('Description') || undefined,
     };
     const parsed = PropertyDefinition.safeParse({
-      id: propertyId(name),
+      // A file of another office brings the ids by which its formats link.
+      id: cell('Id') || propertyId(name),
       type: 'text',
       source: 'model',
       aliases: [],
@@ -111,11 +148,7 @@ export function readDictionary(table: Table, known: readonly PropertyDefinition[
     const clash = nameClash(parsed.data, now.values());
     if (clash) return refused(`“${name}”: ${clash}`);
     now.set(parsed.data.id, parsed.data);
-    const does = !before
-      ? 'adds'
-      : JSON.stringify(sorted(before)) === JSON.stringify(sorted(parsed.data))
-        ? 'leaves as it is'
-        : 'changes';
+    const does = !before ? 'adds' : deepEqual(before, parsed.data) ? 'leaves as it is' : 'changes';
     return {
       line,
       property: parsed.data,
@@ -125,5 +158,3 @@ export function readDictionary(table: Table, known: readonly PropertyDefinition[
   });
   return { ok: true, rows };
 }
-
-const sorted = (property: PropertyDefinition) => Object.entries(property).sort(([a], [b]) => (a < b ? -1 : 1));

@@ -40,6 +40,7 @@ export type TableRow = z.infer<typeof TableRow>;
 export const PartsTrouble = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('component not there'), assembly: z.string(), component: z.string() }),
   z.object({ kind: z.literal('holds itself'), model: z.string() }),
+  z.object({ kind: z.literal('too many rows'), model: z.string(), most: z.int() }),
 ]);
 export type PartsTrouble = z.infer<typeof PartsTrouble>;
 

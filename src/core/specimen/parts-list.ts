@@ -86,6 +86,8 @@ export function partsList(
 ): PartsListOutcome {
   const tree = componentsOf(assembly, variant, sources, [assembly], new Map());
   if (!tree.ok) return tree;
+  if (rule.kind === 'indented' && rowsIn(tree.nodes, new Map()) > MOST_ROWS)
+    return { ok: false, trouble: { kind: 'too many rows', model: assembly.name, most: MOST_ROWS } };
   const listed = rule.kind === 'all parts' ? leaves(tree.nodes) : tree.nodes;
   const nodes = merged(listed);
   const items = new Map(Object.entries(given));
@@ -169,6 +171,19 @@ function joined(nodes: readonly Node[]): Node[] {
     byKind.set(key, before ? { ...before, quantity: before.quantity + node.quantity } : node);
   }
   return [...byKind.values()];
+}
+
+/** Most rows of an indented list: one that is shared in depth stands in it as often as it is used. */
+const MOST_ROWS = 5000;
+
+/** How many rows an indented list of nodes has; of those that are shared in depth counted once. */
+function rowsIn(nodes: readonly Node[], known: Map<readonly Node[], number>): number {
+  let count = known.get(nodes);
+  if (count === undefined) {
+    count = merged(nodes).reduce((sum, { children }) => sum + 1 + rowsIn(children, known), 0);
+    known.set(nodes, count);
+  }
+  return count;
 }
 
 const withChildren = (nodes: readonly Node[]): Node[] =>

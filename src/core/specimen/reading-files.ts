@@ -49,9 +49,9 @@ export async function readModelFiles(
     progress?.(i);
     const read = await readOne(name, bytes, properties, opened);
     if (!read.ok) return refuse(`${name}: ${read.reason}`);
-    all.rows.push(...read.rows);
-    all.models.push(...read.models);
-    all.shapes.push(...read.shapes);
+    all.rows = all.rows.concat(read.rows);
+    all.models = all.models.concat(read.models);
+    all.shapes = all.shapes.concat(read.shapes);
     for (const column of read.columns) {
       if (!all.columns.some(({ header }) => header === column.header)) all.columns.push(column);
     }

@@ -1,4 +1,7 @@
-import { readTable } from '@/core/exchange/table';
+import fc from 'fast-check';
+import { readTable, writeTable } from '@/core/exchange/table';
+import type { PropertyDefinition } from '@/core/property/definition';
+import type { DisplayFormat } from '@/core/property/display';
 import { dictionaryCsv, readDictionary } from '@/core/property/dictionary-csv';
 import { readModels, typedValue } from '@/core/specimen/reading-table';
 import { demoPackage } from '../demo';
@@ -35,6 +38,22 @@ describe('a CSV file', () => {
     ['with an open quotation', bytes('Model,Title\nPawl,"PAWL\n'), /quotation mark that is not closed/],
     ['of over 200,000 rows', bytes(`Model\n${'x\n'.repeat(200_001)}`), /200001 rows; at most 200000/],
   ])('%s is refused with the reason', (_, given, words) => expect(reason(given)).toMatch(words));
+});
+
+test('what a spreadsheet would take for a formula goes out as text, and comes in as it was', () => {
+  const cells = ['=HYPERLINK("x")', '+1+1', '-x', '@cmd', '-12,5', '+3.5', "'plain", 'A=B'];
+  const text = writeTable(['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'], [cells]);
+  expect(text.split('\r\n')[1]).toMatch(/^"?'=HYPERLINK/);
+  expect(text).toContain(',-12,5,'.replace('-12,5', '"-12,5"'));
+  expect(table(text).rows[0]!.cells).toEqual(cells);
+});
+
+test('a line is told by its number in the file, also behind cells of several lines and empty ones', () => {
+  const { rows } = table('Model,Title\n"Pawl\nof two lines",A\n\nPin,B\n');
+  expect(rows.map(({ line, cells }) => [line, cells[1]])).toEqual([
+    [2, 'A'],
+    [5, 'B'],
+  ]);
 });
 
 describe('a table of models', () => {
@@ -120,6 +139,48 @@ describe('the dictionary as CSV', () => {
     const read = readDictionary(table(dictionaryCsv(properties)), properties);
     expect(read.ok && read.rows.every(({ does }) => does === 'leaves as it is')).toBe(true);
     expect(read.ok && read.rows).toHaveLength(properties.length);
+  });
+
+  test('is whole: read into an empty office it is the same dictionary, whatever its names and choices hold', () => {
+    const whole = (given: readonly PropertyDefinition[]) => {
+      const read = readDictionary(table(dictionaryCsv(given)), []);
+      if (!read.ok) throw new Error(read.reason);
+      expect(read.rows.filter(({ does }) => does !== 'adds')).toEqual([]);
+      return read.rows.map(({ property }) => property);
+    };
+    for (const name of ['workshop-sheets', 'inch-sheets', 'sketch-sheet']) {
+      const { properties: brought } = demoPackage(name);
+      expect(whole(brought)).toEqual(brought);
+    }
+    const text = fc.string({ unit: 'grapheme', minLength: 1, maxLength: 20 }).map((one) => one.trim() || 'x');
+    const written = fc.oneof(
+      text,
+      fc.constantFrom('a | b', '=1+1', '+x', "'quoted", '[1]', 'semi;colon', 'line\nbreak', '"'),
+    );
+    fc.assert(
+      fc.property(
+        fc.record({
+          choices: fc.option(fc.array(written, { maxLength: 5 }), { nil: undefined }),
+          description: fc.option(written, { nil: undefined }),
+          mustHave: fc.option(fc.record({ part: fc.boolean(), assembly: fc.boolean() }), { nil: undefined }),
+          length: fc.option(fc.integer({ min: 1, max: 500 }), { nil: undefined }),
+          display: fc.option(
+            fc.constantFrom<DisplayFormat>(
+              { kind: 'text', case: 'upper', prefix: '⌀ ' },
+              { kind: 'text', suffix: ' | mm' },
+            ),
+            { nil: undefined },
+          ),
+          aliases: fc.uniqueArray(fc.constantFrom('One', 'Two | Three', '=Four', 'Fünf'), { maxLength: 4 }),
+        }),
+        (given) => {
+          const some = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
+          const property = { id: 'some-id', name: 'Some', type: 'choice', source: 'drawing', aliases: [], ...some };
+          expect(whole([property as PropertyDefinition])).toEqual([property]);
+        },
+      ),
+      { numRuns: 300 },
+    );
   });
 
   test('adds, changes and renames; what is wrong is refused row by row', () => {

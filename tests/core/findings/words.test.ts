@@ -217,6 +217,11 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
   'checked by the drafter': [[{ person: 'Ines' }, 'Ines has checked a drawing of their own.']],
   'no parts list': [
     [
+      { trouble: { kind: 'too many rows', model: 'Winch', most: 5000 } },
+      'Parts list: The indented parts list of Winch would have more than 5000 rows. List all parts instead.',
+      { name: 'Parts list' },
+    ],
+    [
       { trouble: { kind: 'holds itself', model: 'Winch' } },
       'Parts list: Winch holds itself; it has no parts list.',
       { name: 'Parts list' },

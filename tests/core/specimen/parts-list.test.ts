@@ -189,3 +189,44 @@ test('assemblies that are shared in depth are added up once, not once for each w
   );
   expect(rows.map(({ quantity }) => quantity)).toEqual([5 ** 39]);
 });
+
+test('24 models that hold one another two by two are listed and weighed at once, or an indented list is refused', () => {
+  const model = (i: number): Specimen => ({
+    kind: 'zonograph/specimen',
+    version: 1,
+    id: `m${i}`,
+    name: `M${i}`,
+    model: i === 0 ? 'part' : 'assembly',
+    values: { 'Part number': `P-${i}`, ...(i === 0 && { Mass: 1 }) },
+    variants: [],
+    components:
+      i === 0
+        ? []
+        : [
+            { specimen: `m${i - 1}`, quantity: 1 },
+            { specimen: `m${i - 1}`, quantity: 1 },
+          ],
+  });
+  const specimens = Array.from({ length: 24 }, (_, i) => model(i));
+  const sources = demoModels(demoPackage('workshop-sheets'), { specimens });
+  const all = partsList(specimens[23]!, undefined, { kind: 'all parts' }, sources);
+  expect(all.ok && all.list.rows.map(({ quantity }) => quantity)).toEqual([2 ** 23]);
+  expect(totalMass(specimens[23]!, undefined, sources).kg).toBe(2 ** 23);
+  const many = specimens.map((one, i) => ({
+    ...one,
+    components:
+      i < 2
+        ? []
+        : [
+            { specimen: `m${i - 1}`, quantity: 1 },
+            { specimen: `m${i - 2}`, quantity: 1 },
+          ],
+  }));
+  const indented = partsList(
+    many[23]!,
+    undefined,
+    { kind: 'indented' },
+    demoModels(demoPackage('workshop-sheets'), { specimens: many }),
+  );
+  expect(indented).toEqual({ ok: false, trouble: { kind: 'too many rows', model: 'M23', most: 5000 } });
+});
