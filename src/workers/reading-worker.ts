@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import openOcct, { type Occt } from 'occt-import-js';
 import type { PropertyDefinition } from '../core/property/definition';
+import type { WritingHabits } from '../core/specimen/written-numbers';
 import { readModelFiles } from '../core/specimen/reading-files';
 
 let opened: Promise<Occt> | undefined;
@@ -19,7 +20,8 @@ const worker = {
     files: readonly { name: string; bytes: Uint8Array }[],
     properties: readonly PropertyDefinition[],
     progress: (read: number) => void,
-  ) => readModelFiles(files, properties, shapes, progress),
+    habits: WritingHabits,
+  ) => readModelFiles(files, properties, shapes, progress, habits),
 };
 
 export type ReadingWorker = typeof worker;

@@ -35,9 +35,17 @@ const SPELLINGS: Record<string, string> = {
 
 export const unitsOf = (quantity: Quantity): string[] => Object.keys(UNITS[quantity]);
 
+/** A unit as it is usually written, when it is written in other case: KG, Lbs. One that means another then is left as it is. */
+function inUsualCase(unit: string): string {
+  const all = [...Quantity.options.flatMap(unitsOf), ...Object.keys(SPELLINGS)];
+  if (all.includes(unit)) return unit;
+  const same = all.filter((one) => one.toLowerCase() === unit.toLowerCase());
+  return same.length === 1 ? (SPELLINGS[same[0]!] ?? same[0]!) : unit;
+}
+
 /** The usual spelling of a unit, and what it measures; undefined for a unit the product does not know. */
 export function knownUnit(unit: string): { unit: string; quantity: Quantity } | undefined {
-  const spelled = SPELLINGS[unit] ?? unit;
+  const spelled = SPELLINGS[unit] ?? inUsualCase(unit);
   const quantity = Quantity.options.find((candidate) => spelled in UNITS[candidate]);
   return quantity && { unit: spelled, quantity };
 }

@@ -8,7 +8,8 @@ import { type Outcome, refuse } from '../refusal';
 import { z } from 'zod';
 import { readStepProducts } from './reading-step';
 import { specimenId } from '../named-id';
-import { type ReadModels, columnAs, readModels } from './reading-table';
+import { type Doubt, type ReadModels, columnAs, readModels } from './reading-table';
+import type { WritingHabits } from './written-numbers';
 import { stepShapes } from './step-shapes';
 import { Specimen, readSpecimen } from './specimen';
 import { Values } from '../property/value';
@@ -37,21 +38,24 @@ export type OpenShapes = () => Promise<Occt>;
  *
  * @param opened what reads the shapes of STEP files; without it they are read without shape
  * @param progress is told how many files are read
+ * @param habits how tables write numbers and dates, where they do not show it themselves
  */
 export async function readModelFiles(
   files: readonly { name: string; bytes: Uint8Array }[],
   properties: readonly PropertyDefinition[],
   opened?: OpenShapes,
   progress?: (read: number) => void,
+  habits: WritingHabits = {},
 ): Promise<Outcome<ReadModels>> {
-  const all: ReadModels = { columns: [], rows: [], models: [], shapes: [] };
+  const all: ReadModels & { doubts: Doubt[] } = { columns: [], rows: [], models: [], shapes: [], doubts: [] };
   for (const [i, { name, bytes }] of files.entries()) {
     progress?.(i);
-    const read = await readOne(name, bytes, properties, opened);
+    const read = await readOne(name, bytes, properties, opened, habits);
     if (!read.ok) return refuse(`${name}: ${read.reason}`);
     all.rows = all.rows.concat(read.rows);
     all.models = all.models.concat(read.models);
     all.shapes = all.shapes.concat(read.shapes);
+    all.doubts = all.doubts.concat(read.doubts ?? []);
     for (const column of read.columns) {
       if (!all.columns.some(({ header }) => header === column.header)) all.columns.push(column);
     }
@@ -64,10 +68,11 @@ async function readOne(
   bytes: Uint8Array,
   properties: readonly PropertyDefinition[],
   opened: OpenShapes | undefined,
+  habits: WritingHabits,
 ): Promise<Outcome<ReadModels>> {
   if (/\.json$/i.test(name)) return readJson(bytes);
   if (/\.(step|stp)$/i.test(name)) return readStep(name, bytes, properties, await opened?.());
-  return readCsv(bytes, properties);
+  return readCsv(bytes, properties, habits);
 }
 
 /** Reads the products of a STEP file, each with what is measured of its shape. */
@@ -102,9 +107,13 @@ function readStep(
   return { ok: true, ...result };
 }
 
-function readCsv(bytes: Uint8Array, properties: readonly PropertyDefinition[]): Outcome<ReadModels> {
+function readCsv(
+  bytes: Uint8Array,
+  properties: readonly PropertyDefinition[],
+  habits: WritingHabits,
+): Outcome<ReadModels> {
   const table = readTable(bytes);
-  return table.ok ? readModels(table.table, properties) : table;
+  return table.ok ? readModels(table.table, properties, habits) : table;
 }
 
 /** Reads a model, or a list of models, as JSON: as the model store writes them, or as specimen files. */

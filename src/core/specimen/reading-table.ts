@@ -6,6 +6,7 @@ import { matchedName } from '../property/names';
 import { knownUnit } from '../property/units';
 import type { Value, Values } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
+import { type WritingHabits, dateOrderIn, decimalMarkIn, isDoubtfulNumber, readNumber } from './written-numbers';
 import type { Specimen } from './specimen';
 
 /** What a column of a table of models is read as. */
@@ -32,6 +33,16 @@ export interface ReadModels {
   models: Specimen[];
   /** The files that hold shapes of the models, by the hash that the models name them with. */
   shapes: { hash: string; file: string }[];
+  /** What can be read in two ways, and neither the file nor whoever reads it says how. */
+  doubts?: Doubt[];
+}
+
+/** A cell that can be read in two ways. */
+export interface Doubt {
+  about: 'decimal mark' | 'order of dates';
+  line: number;
+  column: string;
+  text: string;
 }
 
 const MODEL = ['model', 'modelname', 'modelid', 'id', 'filename', 'name'];
@@ -41,14 +52,21 @@ const KIND = ['kind', 'modelkind'];
 /**
  * Reads a table of models: one row for a model or for a variant of it, one column for each property, matched by name and
  * alias. A value that is not of its property's type is named with its line and left out; a row without a model is refused.
+ *
+ * @param said how the file writes numbers and dates, where it does not show it itself
  */
-export function readModels(table: Table, properties: readonly PropertyDefinition[]): Outcome<ReadModels> {
+export function readModels(
+  table: Table,
+  properties: readonly PropertyDefinition[],
+  said: WritingHabits = {},
+): Outcome<ReadModels> {
   const columns = table.header.map((header) => columnAs(header, properties));
   const models = columns.filter(({ as }) => as === 'model');
   if (models.length === 0)
     return refuse(
       `No column names the model. Name one “Model”; the columns are ${table.header.slice(0, 6).join(', ')}.`,
     );
+  const habits = { ...habitsOf(table, columns), ...said };
   const at = (as: ReadColumn['as']) => columns.findIndex((column) => column.as === as);
   const [model, variant, kind] = [at('model'), at('variant'), at('kind')];
   const found = new Map<string, Specimen>();
@@ -74,14 +92,54 @@ export function readModels(table: Table, properties: readonly PropertyDefinition
     columns.forEach((column, i) => {
       const text = cell(i);
       if (text === '' || !['property', 'alias', 'new'].includes(column.as)) return;
-      const value = typedValue(text, column.property);
+      const value = typedValue(text, column.property, habits);
       if (value.ok) row.values[column.header] = value.value;
       else row.problems.push(`${column.header}: ${value.reason}`);
     });
     put(found, row, said === 'assembly' ? 'assembly' : 'part');
     return row;
   });
-  return { ok: true, columns, rows, models: [...found.values()], shapes: [] };
+  return { ok: true, columns, rows, models: [...found.values()], shapes: [], doubts: doubtsIn(table, columns, habits) };
+}
+
+type Typed = [column: ReadColumn, line: number, text: string];
+
+/** The cells of a table that are numbers, or dates. */
+function* cellsOf(table: Table, columns: readonly ReadColumn[], type: 'number' | 'date'): Generator<Typed> {
+  for (const [i, column] of columns.entries()) {
+    if (column.property?.type !== type) continue;
+    for (const { line, cells } of table.rows) {
+      const text = (cells[i] ?? '').trim();
+      if (text !== '') yield [column, line, text];
+    }
+  }
+}
+
+/** How a table writes numbers and dates, where all its cells that show it agree. */
+function habitsOf(table: Table, columns: readonly ReadColumn[]): WritingHabits {
+  const marks = new Set([...cellsOf(table, columns, 'number')].map(([, , text]) => decimalMarkIn(text)));
+  const orders = new Set([...cellsOf(table, columns, 'date')].map(([, , text]) => dateOrderIn(text)));
+  const one = <T>(...shown: (T | false)[]) => {
+    const found = shown.filter((each) => each !== false);
+    return found.length === 1 ? found[0] : undefined;
+  };
+  const decimalMark = one(marks.has('.') && ('.' as const), marks.has(',') && (',' as const));
+  const slashDates = one(orders.has('day') && ('day' as const), orders.has('month') && ('month' as const));
+  return { ...(decimalMark && { decimalMark }), ...(slashDates && { slashDates }) };
+}
+
+function doubtsIn(table: Table, columns: readonly ReadColumn[], habits: WritingHabits): Doubt[] {
+  const doubts: Doubt[] = [];
+  const note = (about: Doubt['about'], [{ header }, line, text]: Typed) =>
+    doubts.push({ about, line, column: header, text });
+  if (habits.decimalMark === undefined) {
+    for (const cell of cellsOf(table, columns, 'number')) if (isDoubtfulNumber(cell[2])) note('decimal mark', cell);
+  }
+  if (habits.slashDates === undefined) {
+    for (const cell of cellsOf(table, columns, 'date'))
+      if (dateOrderIn(cell[2]) === 'either') note('order of dates', cell);
+  }
+  return doubts;
 }
 
 /** What a column of that name is read as: the model's own data, or a property by its name or an alias. */
@@ -118,15 +176,21 @@ function put(found: Map<string, Specimen>, row: ReadRow, kind: Specimen['model']
   );
 }
 
-const NUMBER = /^([+-]?)(\d[\d.,\s\u00A0]*)\s*([^\d\s.,]*[^\s]*)$/;
-
 /** A text as a value of a property: a number with its unit, a date, a choice; text for anything else. */
-export function typedValue(text: string, property: PropertyDefinition | undefined): Outcome<{ value: Value }> {
+export function typedValue(
+  text: string,
+  property: PropertyDefinition | undefined,
+  habits: WritingHabits = {},
+): Outcome<{ value: Value }> {
   switch (property?.type) {
     case 'number':
-      return numberValue(text, property);
+      return numberValue(text, property, habits);
     case 'date': {
-      const date = ['yyyy-MM-dd', 'dd.MM.yyyy', 'dd/MM/yyyy']
+      const shows = dateOrderIn(text);
+      const order = shows === 'either' ? habits.slashDates : shows;
+      if (shows === 'either' && order === undefined)
+        return refuse(`“${text}” can be read in two ways: say whether the day or the month stands first.`);
+      const date = ['yyyy-MM-dd', 'dd.MM.yyyy', order === 'month' ? 'MM/dd/yyyy' : 'dd/MM/yyyy']
         .map((form) => parse(text, form, new Date(0)))
         .find(isValid);
       if (!date) return refuse(`“${text}” is not a date; write it 2026-06-02.`);
@@ -147,23 +211,19 @@ export function typedValue(text: string, property: PropertyDefinition | undefine
   }
 }
 
-/** Reads `12.5`, `12,5 kg`, `1 250,5`; a number whose marks can be read two ways is refused. */
-function numberValue(text: string, { unit, quantity }: PropertyDefinition): Outcome<{ value: Value }> {
-  const match = NUMBER.exec(text);
-  const digits = match?.[2]!.replace(/[\s\u00A0]/g, '');
-  if (!match || digits === undefined) return refuse(`“${text}” is not a number.`);
-  const marks = digits.match(/[.,]/g) ?? [];
-  if (new Set(marks).size > 1 || marks.length > 1)
-    return refuse(`“${text}” can be read in two ways; write numbers without marks between thousands.`);
-  const value = Number(`${match[1]}${digits.replace(',', '.')}`);
-  if (!Number.isFinite(value)) return refuse(`“${text}” is not a number.`);
-  const given = match[3] || undefined;
-  if (given !== undefined) {
-    const known = knownUnit(given);
-    if (!known) return refuse(`The unit “${given}” is not known.`);
-    if (quantity && known.quantity !== quantity)
-      return refuse(`“${given}” is a unit of ${known.quantity}, not of ${quantity}.`);
-    return { ok: true, value: { value, unit: known.unit } };
-  }
-  return { ok: true, value: unit === undefined ? value : { value, unit } };
+/** A number with its unit, which must measure what the property does. */
+function numberValue(
+  text: string,
+  { unit, quantity }: PropertyDefinition,
+  habits: WritingHabits,
+): Outcome<{ value: Value }> {
+  const read = readNumber(text, habits);
+  if (!read.ok) return read;
+  const { value, unit: given } = read;
+  if (given === undefined) return { ok: true, value: unit === undefined ? value : { value, unit } };
+  const known = knownUnit(given);
+  if (!known) return refuse(`The unit “${given}” is not known.`);
+  if (quantity && known.quantity !== quantity)
+    return refuse(`“${given}” is a unit of ${known.quantity}, not of ${quantity}.`);
+  return { ok: true, value: { value, unit: known.unit } };
 }

@@ -5,12 +5,14 @@ import { useEffect, useRef, useState } from 'react';
 import { counted } from '../../core/counted';
 import type { PropertyDefinition } from '../../core/property/definition';
 import type { ReadModels } from '../../core/specimen/reading-table';
+import type { WritingHabits } from '../../core/specimen/written-numbers';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
 import { Progress } from '../controls/progress';
 import { findKnown, importModels, takeShape } from '../../contract/specimens';
 import { ask } from '../data/request';
+import { Doubts } from './doubts';
 import { ImportPreview } from './import-preview';
 import { type ChosenFile, ReadingClient } from './reading-client';
 
@@ -40,18 +42,29 @@ export function ImportModels(props: { properties: PropertyDefinition[]; onClose:
   const stopped = useRef(false);
   const [client] = useState(() => new ReadingClient());
   useEffect(() => () => client.end(), [client]);
-  const take = async (files: FileList | null) => {
+  const [habits, setHabits] = useState<WritingHabits>({});
+  const choose = async (files: FileList | null) => {
     if (!files || files.length === 0) return;
-    const given = await Promise.all(
-      [...files].map(async (file) => ({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) })),
-    );
+    const given = [...files].map(async (file) => ({
+      name: file.name,
+      bytes: new Uint8Array(await file.arrayBuffer()),
+    }));
+    await take(await Promise.all(given), {});
+  };
+  const take = async (given: ChosenFile[], known: WritingHabits) => {
     chosen.current = given;
+    setHabits(known);
     setRead(undefined);
     setProblem(undefined);
     setReading(`reading ${given.length === 1 ? given[0]!.name : `${given.length} files`} …`);
-    const outcome = await client.read(given, properties, (done) => {
-      if (chosen.current === given) setReading(`${done} of ${given.length} files read`);
-    });
+    const outcome = await client.read(
+      given,
+      properties,
+      (done) => {
+        if (chosen.current === given) setReading(`${done} of ${given.length} files read`);
+      },
+      known,
+    );
     if (chosen.current !== given) return;
     try {
       if (!outcome.ok) setProblem(outcome.reason);
@@ -62,7 +75,7 @@ export function ImportModels(props: { properties: PropertyDefinition[]; onClose:
       setReading(undefined);
     }
   };
-  const takeOver = async () => {
+  const send = async () => {
     if (!read) return;
     stopped.current = false;
     const { models, shapes } = read;
@@ -103,7 +116,7 @@ export function ImportModels(props: { properties: PropertyDefinition[]; onClose:
               look="primary"
               type="button"
               disabled={!read || read.models.length === 0}
-              onClick={() => void takeOver()}
+              onClick={() => void send()}
             >
               {read && read.models.length > 0 ? `Import ${counted(read.models.length, 'model')}` : 'Import'}
             </Button>
@@ -121,7 +134,7 @@ export function ImportModels(props: { properties: PropertyDefinition[]; onClose:
         multiple
         accept=".csv,.json,.step,.stp,text/csv,application/json,model/step"
         aria-label="Files of models"
-        onChange={(event) => void take(event.target.files)}
+        onChange={(event) => void choose(event.target.files)}
       />
       {problem && <Problem>{problem}</Problem>}
       {reading && (
@@ -135,7 +148,12 @@ export function ImportModels(props: { properties: PropertyDefinition[]; onClose:
           <Progress label="Models sent" done={progress.sent} of={progress.of} />
         </Box>
       )}
-      {read && !progress && <ImportPreview read={read} known={read.known} />}
+      {read && !progress && (
+        <>
+          <Doubts doubts={read.doubts ?? []} habits={habits} onSay={(said) => void take([...chosen.current], said)} />
+          <ImportPreview read={read} known={read.known} />
+        </>
+      )}
     </Dialog>
   );
 }

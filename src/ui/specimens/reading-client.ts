@@ -1,6 +1,7 @@
 import { type Remote, proxy, wrap } from 'comlink';
 import type { PropertyDefinition } from '../../core/property/definition';
 import { type Outcome, refuse } from '../../core/refusal';
+import type { WritingHabits } from '../../core/specimen/written-numbers';
 import type { ReadModels } from '../../core/specimen/reading-table';
 import type { ReadingWorker } from '../../workers/reading-worker';
 
@@ -22,17 +23,19 @@ export class ReadingClient {
    * Reads the files. Refused with the reason when one cannot be read, or when the reading itself breaks off.
    *
    * @param progress is told how many files are read
+   * @param habits how tables write numbers and dates, as far as whoever reads them has said
    */
   async read(
     files: readonly ChosenFile[],
     properties: readonly PropertyDefinition[],
     progress: (read: number) => void,
+    habits: WritingHabits,
   ): Promise<Outcome<ReadModels>> {
     const broken = new Promise<Outcome<ReadModels>>((done) => {
       this.started().addEventListener('error', () => done(this.brokenOff(files)), { once: true });
     });
     try {
-      return await Promise.race([this.remote!.read(files, properties, proxy(progress)), broken]);
+      return await Promise.race([this.remote!.read(files, properties, proxy(progress), habits), broken]);
     } catch {
       return this.brokenOff(files);
     }

@@ -4,6 +4,7 @@ import type { PropertyDefinition } from '@/core/property/definition';
 import type { DisplayFormat } from '@/core/property/display';
 import { dictionaryCsv, readDictionary } from '@/core/property/dictionary-csv';
 import { readModels, typedValue } from '@/core/specimen/reading-table';
+import type { WritingHabits } from '@/core/specimen/written-numbers';
 import { demoPackage } from '../demo';
 
 const { properties } = demoPackage('workshop-sheets');
@@ -100,11 +101,11 @@ describe('a table of models', () => {
 
   test('what is wrong is named with its line, the rest is usable', () => {
     const { rows, models } = read(
-      'Model,Mass,Kind\nA,heavy,part\nB,"1.250,5",part\n,3,part\nA,4,part\nC,5 m,part\nD,6,thing\nE,7,part,more\n',
+      'Model,Mass,Kind\nA,heavy,part\nB,"1.25.5",part\n,3,part\nA,4,part\nC,5 m,part\nD,6,thing\nE,7,part,more\n',
     );
     expect(rows.map(({ line, problems }) => [line, problems[0]])).toEqual([
       [2, 'Mass: “heavy” is not a number.'],
-      [3, 'Mass: “1.250,5” can be read in two ways; write numbers without marks between thousands.'],
+      [3, 'Mass: “1.25.5” is not a number: its marks do not part groups of three.'],
       [4, 'It names no model.'],
       [5, 'A stands on line 2 already.'],
       [6, 'Mass: “m” is a unit of length, not of mass.'],
@@ -116,6 +117,65 @@ describe('a table of models', () => {
       ['B', {}],
       ['C', {}],
     ]);
+  });
+
+  test.each<[string, number, string?]>([
+    ['.5', 0.5],
+    [',5 kg', 0.5, 'kg'],
+    ['1/2 lb', 0.5, 'lb'],
+    ['1 1/2', 1.5],
+    ['1e3', 1000],
+    ['1.5E-2 KG', 0.015, 'kg'],
+    ['12 KG', 12, 'kg'],
+    ['\u22123', -3],
+    ['1 250,5 kg', 1250.5, 'kg'],
+    ['1.250,5', 1250.5],
+    ['1,250,000', 1_250_000],
+    ['0,125', 0.125],
+  ])('a number written %s is read', (text, value, unit = 'kg') => {
+    const mass = properties.find(({ id }) => id === 'mass')!;
+    expect(typedValue(text, mass)).toEqual({ ok: true, value: { value, unit } });
+  });
+
+  test('what can be read in two ways is never read in silence: the file shows how, or it is asked', () => {
+    const masses = (...cells: string[]) => `Model;Mass\n${cells.map((cell, i) => `M${i};${cell}`).join('\n')}\n`;
+    const values = (text: string, said?: WritingHabits) => {
+      const models = readModels(table(text), properties, said);
+      if (!models.ok) throw new Error(models.reason);
+      return {
+        doubts: models.doubts!,
+        values: models.models.map((model) => (model.values.Mass as { value: number })?.value),
+      };
+    };
+    const doubtful = values(masses('1,250', '3'));
+    expect(doubtful.values).toEqual([undefined, 3]);
+    expect(doubtful.doubts).toEqual([{ about: 'decimal mark', line: 2, column: 'Mass', text: '1,250' }]);
+    expect(values(masses('1,250', '3'), { decimalMark: ',' })).toEqual({ doubts: [], values: [1.25, 3] });
+    expect(values(masses('1,250', '3'), { decimalMark: '.' })).toEqual({ doubts: [], values: [1250, 3] });
+    expect(values(masses('1,250', '3,5')).values).toEqual([1.25, 3.5]);
+    expect(values(masses('1,250', '3.5')).values).toEqual([1250, 3.5]);
+    // Two cells that show different marks settle nothing.
+    expect(values(masses('1,250', '3.5', '4,5'))).toMatchObject({
+      doubts: [{ line: 2 }],
+      values: [undefined, 3.5, 4.5],
+    });
+  });
+
+  test('dates with slashes are read as the file shows, or as is said', () => {
+    const issued = { id: 'issued', name: 'Issued', type: 'date', source: 'model', aliases: [] } as PropertyDefinition;
+    const dates = (cells: string[], said?: WritingHabits) => {
+      const models = readModels(
+        table(`Model,Issued\n${cells.map((cell, i) => `M${i},${cell}`).join('\n')}\n`),
+        [issued],
+        said,
+      );
+      if (!models.ok) throw new Error(models.reason);
+      return [models.models.map((model) => model.values.Issued), models.doubts!.length];
+    };
+    expect(dates(['02/06/2026'])).toEqual([[undefined], 1]);
+    expect(dates(['02/06/2026'], { slashDates: 'month' })).toEqual([['2026-02-06'], 0]);
+    expect(dates(['02/06/2026', '25/06/2026'])).toEqual([['2026-06-02', '2026-06-25'], 0]);
+    expect(dates(['02/06/2026', '06/25/2026'])).toEqual([['2026-02-06', '2026-06-25'], 0]);
   });
 
   test('a table without a model column is refused', () => {
