@@ -11,6 +11,10 @@ export interface PdfDetails {
   title: string;
   /** YYYY-MM-DD, written as the date of creation, so that equal sheets are equal files. */
   date: string;
+  /** Who made what is on the sheets. */
+  author?: string | undefined;
+  /** The language of the sheets, as BCP 47 names it. */
+  language?: string | undefined;
 }
 
 /** A sheet on a page of its own, and its name in the outline. */
@@ -21,14 +25,22 @@ export interface PdfPage {
 
 /**
  * Writes sheets as a PDF, one page each: true page size and line widths, fonts embedded as subsets, text as text; several pages have
- * an outline of their names.
+ * an outline of their names. PDF 1.7 with its title, author and language, as XMP too; a picture that stands in several places is in it once.
  *
  * @param files the fonts and raster pictures that the sheets name
  */
 export async function writePdf(pages: readonly PdfPage[], files: SheetFiles, details: PdfDetails): Promise<Uint8Array> {
   const pdf = new PDFDocument({
     autoFirstPage: false,
-    info: { Title: details.title, Creator: 'Zonograph', CreationDate: new Date(`${details.date}T00:00:00Z`) },
+    pdfVersion: '1.7',
+    displayTitle: true,
+    ...(details.language !== undefined && { lang: details.language }),
+    info: {
+      Title: details.title,
+      ...(details.author !== undefined && { Author: details.author }),
+      Creator: 'Zonograph',
+      CreationDate: new Date(`${details.date}T00:00:00Z`),
+    },
   });
   const chunks: Uint8Array[] = [];
   const done = new Promise<void>((resolve, reject) => {
@@ -41,10 +53,11 @@ export async function writePdf(pages: readonly PdfPage[], files: SheetFiles, det
     pdf.registerFont(font, Buffer.from(files.font(font)));
     keepLayouts(pdf.font(font));
   }
+  const pictures = openedOnce(pdf, files);
   for (const { scene, name } of pages) {
     pdf.addPage({ size: [scene.width * POINT, scene.height * POINT], margin: 0 });
     if (pages.length > 1 && name !== undefined) pdf.outline.addItem(name);
-    for (const primitive of scene.primitives) draw(pdf, primitive, scene.height, files);
+    for (const primitive of scene.primitives) draw(pdf, primitive, scene.height, pictures);
   }
   pdf.end();
   await done;
@@ -73,7 +86,25 @@ function keepLayouts(pdf: Pdf): void {
   };
 }
 
-function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number, files: SheetFiles): void {
+/** What pdfkit does and its types do not say: an opened picture is drawn as one that is given, and is in the document once. */
+interface OpensPictures {
+  openImage(file: Buffer): PDFKit.Mixins.ImageSrc;
+}
+
+/** The raster pictures of a document by their hash, each put into it once. */
+type Pictures = (hash: string) => PDFKit.Mixins.ImageSrc;
+
+function openedOnce(pdf: Pdf, files: SheetFiles): Pictures {
+  const opened = new Map<string, PDFKit.Mixins.ImageSrc>();
+  return (hash) => {
+    let picture = opened.get(hash);
+    if (!picture)
+      opened.set(hash, (picture = (pdf as unknown as OpensPictures).openImage(Buffer.from(files.picture(hash)))));
+    return picture;
+  };
+}
+
+function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number, pictures: Pictures): void {
   const x = (mm: number) => mm * POINT;
   const y = (mm: number) => (sheetHeight - mm) * POINT;
   if (primitive.kind === 'text') {
@@ -81,7 +112,7 @@ function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number, files: SheetF
     return;
   }
   if (primitive.kind === 'image') {
-    drawImage(pdf, primitive, files.picture(primitive.hash), x, y);
+    drawImage(pdf, primitive, pictures(primitive.hash), x, y);
     return;
   }
   if (primitive.kind === 'path') {
@@ -118,7 +149,7 @@ function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number, files: SheetF
 function drawImage(
   pdf: Pdf,
   image: ImagePrimitive,
-  file: Uint8Array,
+  picture: PDFKit.Mixins.ImageSrc,
   x: (mm: number) => number,
   y: (mm: number) => number,
 ): void {
@@ -127,7 +158,7 @@ function drawImage(
   if (clip) pdf.rect(x(clip.x), y(clip.y + clip.height), clip.width * POINT, clip.height * POINT).clip();
   pdf.translate(x(image.x), y(image.y));
   if (image.turn !== 0) pdf.rotate(-image.turn);
-  pdf.image(Buffer.from(file), 0, -image.height * POINT, {
+  pdf.image(picture, 0, -image.height * POINT, {
     width: image.width * POINT,
     height: image.height * POINT,
   });

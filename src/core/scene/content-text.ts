@@ -5,9 +5,9 @@ import { measureLine } from '../lettering/setting';
 import { type PropertyDefinition, usualDisplay } from '../property/definition';
 import { type DisplayFormat, type DisplayTrouble, type Missing, displayValue, missingText } from '../property/display';
 import type { Facts } from '../property/facts';
+import { languageOf } from '../property/language';
 import { longestCandidates } from '../property/longest';
 import { type Trace, resolveProperty } from '../property/resolving';
-import { SUPPLIED } from '../property/supplied';
 import { type Value, type Values, valueText } from '../property/value';
 import type { Resources, Show } from './resources';
 
@@ -76,7 +76,7 @@ export function contentText(parts: readonly Part[], lettering: Lettering, fillin
     const clean = cleanText(text);
     result.odd.leftOut.push(...clean.leftOut);
     if (clean.rightToLeft) result.odd.rightToLeft ??= clean.text;
-    const cased = inCase(clean.text, lettering.case, kind === 'fixed' ? undefined : languageOf(filling));
+    const cased = inCase(clean.text, lettering.case, kind === 'fixed' ? undefined : languageOf(filling.facts));
     cased.split('\n').forEach((line, i) => {
       if (i > 0) result.paragraphs.push({ text: '', pieces: [] });
       const paragraph = result.paragraphs.at(-1)!;
@@ -228,12 +228,6 @@ function print(
 
 /** White space alone is no value. */
 const isBlank = (value: Value): boolean => typeof value === 'string' && value !== '' && value.trim() === '';
-
-/** The language of a drawing, by whose rules its values are written in capitals: undefined when it names none that is known. */
-function languageOf({ facts }: Filling): string | undefined {
-  const named = facts.drawing?.values[SUPPLIED.language];
-  return typeof named === 'string' && /^[a-z]{2,3}(-[a-z0-9]{2,8})*$/i.test(named) ? named : undefined;
-}
 
 /** Whether a value may be looked for: an assembly, say, need not have a material if the dictionary asks it of parts only. */
 function isExpected(property: PropertyDefinition, { model }: Facts): boolean {

@@ -6,6 +6,9 @@ import { type Revising, revise } from '../../core/drawing/revising';
 import { type DrawingSheet, drawnSheets, planDrawing, sheetTitle } from '../../core/drawing/sheets';
 import { canonicalHash } from '../../core/format/canonical';
 import { sheetGeometry } from '../../core/format/sheet';
+import { languageOf } from '../../core/property/language';
+import { SUPPLIED } from '../../core/property/supplied';
+import { valueText } from '../../core/property/value';
 import { composePlanned } from '../../core/scene/planning';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
@@ -300,5 +303,13 @@ export async function exportDrawing(
     if (!composed.ok) throw new ServiceError(422, composed.reason);
     return { scene: composed.scene, ...(planned.length > 1 && { name: sheetTitle(sheet) }) };
   });
-  return writeSheets(sheets, kind, `${row.number} ${title}`.trim(), at.facts.today, files);
+  const { facts } = planned[0]!;
+  const maker = row.answers[SUPPLIED.createdBy];
+  const details = {
+    title: `${row.number} ${title}`.trim(),
+    date: at.facts.today,
+    language: languageOf(facts),
+    ...(maker !== undefined && { author: valueText(maker) }),
+  };
+  return writeSheets(sheets, kind, details, files);
 }

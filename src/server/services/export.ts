@@ -1,8 +1,9 @@
+import { languageOf } from '../../core/property/language';
 import { zipSync } from 'fflate';
 import type { z } from 'zod';
 import type { exportSheet as ExportSheet } from '../../contract/formats';
 import { pictureFiles, writeDxf } from '../../core/exchange/dxf';
-import { writePdf } from '../../core/exchange/pdf';
+import { type PdfDetails, writePdf } from '../../core/exchange/pdf';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
 import { writeSvg } from '../../core/exchange/svg';
 import { readDocument } from '../../core/format/reading';
@@ -62,7 +63,8 @@ export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>
     request.show === 'blank' ? 'blank' : chosen?.name,
     chosen && request.variant,
   ];
-  return writeSheets([{ scene }], request.kind, subject.filter(Boolean).join(', '), facts.today, files);
+  const details = { title: subject.filter(Boolean).join(', '), date: facts.today, language: languageOf(facts) };
+  return writeSheets([{ scene }], request.kind, details, files);
 }
 
 /** A composed sheet and its name among others. */
@@ -78,13 +80,13 @@ export interface NamedSheet {
 export async function writeSheets(
   sheets: readonly NamedSheet[],
   kind: ExportKind,
-  title: string,
-  date: string,
+  details: PdfDetails,
   sheetFiles: SheetFiles,
 ): Promise<ExportedFile> {
+  const { title } = details;
   const base = fileName(title);
   if (kind === 'pdf')
-    return { name: `${base}.pdf`, type: TYPES.pdf, content: await writePdf(sheets, sheetFiles, { title, date }) };
+    return { name: `${base}.pdf`, type: TYPES.pdf, content: await writePdf(sheets, sheetFiles, details) };
   const files: Record<string, Uint8Array> = {};
   for (const { scene, name } of sheets) {
     const own = name === undefined ? title : `${title}, ${name}`;

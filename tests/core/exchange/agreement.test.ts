@@ -1,11 +1,13 @@
 import DxfParser from 'dxf-parser';
+import sharp from 'sharp';
+import { compose } from '@/core/scene/compose';
 import type { Cell } from '@/core/format/document';
 import { lineWeight } from '@/core/exchange/dxf-records';
 import { writeDxf } from '@/core/exchange/dxf';
 import { writePdf } from '@/core/exchange/pdf';
 import { writeSvg } from '@/core/exchange/svg';
 import type { Scene } from '@/core/scene/scene';
-import { demoPackage, demoSheet } from '../demo';
+import { demoFacts, demoPackage, demoResources, demoSheet } from '../demo';
 import { filesWith } from '../fonts';
 import { type ReadSheet, type ReadText, readDxf, readPdf, readSvg } from './readers';
 
@@ -225,4 +227,56 @@ test('bold letters are thickened by the same line in all three files', async () 
   expect(dxf.bold).toEqual([expect.stringMatching(/_BOLD/)]);
   const pdf = await writePdf([sheet], files, { title: 'T', date: '2026-06-02' });
   expect(readPdf(pdf).texts.map((run) => run.text)).toContain('DRUM BARREL');
+});
+
+test('a PDF is of version 1.7 with its title, author and language, as XMP too; a picture on many sheets is in it once', async () => {
+  const files = filesWith();
+  const workshop = demoPackage('workshop-sheets');
+  const { scene } = demoSheet(workshop, 'iso-a3-landscape', { specimen: 'pawl' });
+  const details = { title: 'KD-1 PAWL', date: '2026-06-02', author: 'Ines Sundqvist', language: 'en' };
+  const text = Buffer.from(await writePdf([{ scene }], files, details)).toString('latin1');
+  expect(text).toMatch(/^%PDF-1\.7/);
+  expect(text).toContain('/Lang (en)');
+  expect(text).toContain('/DisplayDocTitle true');
+  expect(text).toMatch(/<dc:creator>[\s\S]*Ines Sundqvist[\s\S]*<\/dc:creator>/);
+  expect(text).toMatch(/<dc:title>[\s\S]*KD-1 PAWL/);
+
+  const image = { kind: 'image', source: 'x', layer: 'pictures', hash: 'a'.repeat(64), type: 'png', x: 20, y: 20, width: 20, height: 20, turn: 0 } as const; // prettier-ignore
+  const png = await sharp({ create: { width: 300, height: 300, channels: 3, background: '#B93A24' } })
+    .png()
+    .toBuffer();
+  const noise = Buffer.from(await sharp(Buffer.from(Array.from({ length: 270_000 }, (_, i) => (i * 7919) % 251)), { raw: { width: 300, height: 300, channels: 3 } }).png().toBuffer()); // prettier-ignore
+  expect(noise.length).toBeGreaterThan(png.length);
+  const withPicture = { font: files.font, picture: () => noise };
+  const page = { scene: { ...scene, primitives: [image, { ...image, x: 60 }] as never } };
+  const pages = Array.from({ length: 5 }, () => page);
+  const pdf = Buffer.from(await writePdf(pages, withPicture, details)).toString('latin1');
+  expect(pdf.match(/\/Subtype \/Image/g)).toHaveLength(1);
+});
+
+test('a value with codes, control characters and other alphabets goes through DXF as itself, and names keep their letters', () => {
+  const workshop = demoPackage('workshop-sheets');
+  const value = '50%% \\U+00B0 {x}';
+  const names = ['Werkstoff Ü', 'Łączna masa', '図面 番号', 'Υλικό'];
+  const properties = workshop.properties.map((one, i) =>
+    one.id === 'material' ? { ...one, name: names[2]! } : i < 2 ? { ...one, name: names[i]! } : one,
+  );
+  const office = { ...workshop, properties };
+  const resources = demoResources(office);
+  const facts = { ...demoFacts(office), model: { name: 'Pin', kind: 'part' as const, values: { material: value } } };
+  const composed = compose(
+    office.format,
+    { sizeId: 'iso-a3-landscape', sheet: { number: 1, total: 1, scale: '1:2' }, show: 'values' },
+    facts,
+    resources,
+  );
+  if (!composed.ok) throw new Error(composed.reason);
+  const written = writeDxf(composed.scene);
+  const read = readDxf(written);
+  expect(read.errors).toEqual([]);
+  expect(written).toContain('図面_番号');
+  // As readers decode what DXF writes by code.
+  const decoded = (text: string) =>
+    text.replace(/\\U\+([0-9A-F]{4})/g, (_, code: string) => String.fromCodePoint(parseInt(code, 16)));
+  expect(read.texts.map((one) => decoded(one.text))).toContain(value);
 });
