@@ -27,7 +27,7 @@ export default ts.config(
         URL: 'readonly',
         document: 'readonly',
         fetch: 'readonly',
-        setTimeout: 'readonly',
+        setInterval: 'readonly', setTimeout: 'readonly',
         clearTimeout: 'readonly',
       },
     },

@@ -85,6 +85,22 @@ test('models are read in from CSV: matched, new and refused are told apart befor
   await expect(page.getByRole('textbox', { name: 'Mass of galvanised' })).toHaveValue('2 kg');
 });
 
+test('a number that can be read in two ways is asked about, once for the file', async ({ page }) => {
+  await page.goto('/specimens/pawl');
+  const csv = 'Model;P/N;Mass\nDeck eye;KW-2300;1,250\nShackle;KW-2301;2\n';
+  const dialog = await readIn(page, text('models.csv', csv));
+  await expect(dialog).toContainText('line 2, Mass: “1,250”');
+  await expect(dialog.getByRole('group', { name: 'What is wrong' })).toContainText('can be read in two ways');
+  await dialog.getByRole('radio', { name: 'the comma' }).click();
+  await expect(dialog.getByRole('group', { name: 'What is wrong' })).toBeHidden();
+  await dialog.getByRole('button', { name: 'Import 2 models' }).click();
+  await page.getByRole('searchbox', { name: 'Find a specimen' }).fill('deck');
+  await page.getByRole('link', { name: /Deck eye/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Mass of Deck eye' })).toHaveValue('1.25 kg');
+  await expect(page.getByRole('contentinfo')).toContainText('saved');
+  await expect(page.getByText('value missing').first()).toBeVisible();
+});
+
 test('a STEP file gives its shape, and the shape its mass through the material', async ({ page }) => {
   await page.goto('/specimens/pawl');
   const step = readFileSync('demo/models/drum-flange.step', 'utf8');

@@ -1,4 +1,4 @@
-import { Board, expect, test } from './fixtures';
+import { Board, choose, expect, test } from './fixtures';
 
 test('the shelf shows true pictures, finds, copies and renames', async ({ page }) => {
   await page.goto('/formats');
@@ -122,4 +122,15 @@ test('what is asked for is a property: a new one is in the dictionary at once', 
   await page.goto('/properties');
   await page.getByRole('searchbox').fill('customer order');
   await expect(page.getByRole('row', { name: /^customer order/ })).toContainText('1 cell');
+});
+
+test('the format’s details ask for another value: of the dictionary, or new to it', async ({ page }) => {
+  const board = await new Board(page).open();
+  const another = page.getByRole('combobox', { name: 'Ask for another value' });
+  await choose(another, 'test pressure', 'test pressure, a new property of drawings');
+  await expect(page.getByRole('button', { name: 'test pressure', exact: true })).toBeVisible();
+  await board.expectSaved();
+  await page.goto('/properties');
+  await page.getByRole('searchbox').fill('test pressure');
+  await expect(page.getByRole('row', { name: /^test pressure/ })).toContainText('drawing');
 });

@@ -28,7 +28,8 @@ export default function SearchList(props: SearchPickerProps) {
       }}
       onOpenChange={({ open }) => {
         setTyped(open ? '' : undefined);
-        onSearch('');
+        // What is chosen as it closes is still one of those that were found.
+        if (open) onSearch('');
       }}
       onValueChange={({ value: [chosen] }) => {
         if (chosen !== undefined) onChoose(chosen);
