@@ -9,7 +9,9 @@ const FOLDER = '.data/shots';
 
 /** Fills the board from a model, found as one would. */
 async function fillFrom(page, model) {
-  await page.getByRole('combobox', { name: 'Filled from' }).fill(model);
+  const list = page.getByRole('combobox', { name: 'Filled from' });
+  await list.click();
+  await list.fill(model);
   await page.getByRole('option', { name: model, exact: true }).click();
 }
 
@@ -145,18 +147,21 @@ const application = await startApplication({
   quiet: true,
 });
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
-for (const { file, path, until } of VIEWS) {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.goto(application.address + path);
-  await until(page);
-  await page.evaluate(async () => {
-    await document.fonts.ready;
-    await Promise.all(document.getAnimations().map((animation) => animation.finished));
-  });
-  await page.screenshot({ path: `docs/screenshots/${file}.png` });
-  say(`docs/screenshots/${file}.png`);
-  await page.close();
+try {
+  for (const { file, path, until } of VIEWS) {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(application.address + path);
+    await until(page);
+    await page.evaluate(async () => {
+      await document.fonts.ready;
+      await Promise.all(document.getAnimations().map((animation) => animation.finished));
+    });
+    await page.screenshot({ path: `docs/screenshots/${file}.png` });
+    say(`docs/screenshots/${file}.png`);
+    await page.close();
+  }
+} finally {
+  await browser.close();
+  await application.stop();
+  await database.stop();
 }
-await browser.close();
-await application.stop();
-await database.stop();

@@ -47,5 +47,5 @@ export const MOST = {
   rows: 500,
 } as const;
 
-/** What one sheet may come to once it is filled: cells with those that tables repeat, and characters. */
-export const BUDGET = { cells: 10_000, characters: 500_000 } as const;
+/** Most cells that one sheet is composed of, those that tables repeat among them. */
+export const MOST_ON_SHEET = 10_000;

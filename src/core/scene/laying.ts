@@ -1,3 +1,4 @@
+import { MOST_ON_SHEET } from '../format/bounds';
 import type { Block, FormatDocument } from '../format/document';
 import { isContinued } from '../format/growth';
 import { type LaidBlock, layBlocks } from '../format/layout';
@@ -8,7 +9,7 @@ import { composable } from '../format/soundness';
 import type { Facts, TableRow } from '../property/facts';
 import type { Values } from '../property/value';
 import { SUPPLIED } from '../property/supplied';
-import type { Outcome } from '../refusal';
+import { type Outcome, refuse } from '../refusal';
 import type { Filling } from './content-text';
 import { ComposeMemo } from './memo';
 import type { Resources, SheetPlace, SheetRequest } from './resources';
@@ -81,7 +82,13 @@ export function layOut(
   const onSheet = document.blocks.every((block) => !block.grow || rows.has(block.id))
     ? document
     : { ...document, blocks: document.blocks.filter((block) => !block.grow || rows.has(block.id)) };
-  return { ok: true, request, sheet, occasion, filling, tables, laid: layBlocks(onSheet, sheet.space, occasion, rows) };
+  const laid = layBlocks(onSheet, sheet.space, occasion, rows);
+  const cells = laid.reduce((sum, block) => sum + block.cells.length, 0);
+  if (cells > MOST_ON_SHEET)
+    return refuse(
+      `The sheet would have ${cells} cells; it takes ${MOST_ON_SHEET} at most. Let its tables show fewer rows.`,
+    );
+  return { ok: true, request, sheet, occasion, filling, tables, laid };
 }
 
 /** What a sheet says of itself, by property id. */

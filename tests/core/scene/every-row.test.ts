@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { FormatDocument, Growth } from '@/core/format/document';
 import { layBlocks } from '@/core/format/layout';
 import type { Facts, TableRow } from '@/core/property/facts';
+import { compose } from '@/core/scene/compose';
 import { composePlanned, planSheets } from '@/core/scene/planning';
 import { tableKey } from '@/core/scene/tables';
 import { demoFacts, demoPackage, demoResources } from '../demo';
@@ -99,4 +100,33 @@ test('two tables of different notes do not take one another’s rows for their o
   const notes = { rows: 'notes', direction: 'down', least: 0, most: { base: 9 }, whenFull: 'following sheet' } as const;
   const key = (list: string[] | undefined) => tableKey({ ...notes, ...(list && { notes: list }) }, winch);
   expect(new Set([key(['title']), key(['material']), key(['title', 'material']), key(undefined)]).size).toBe(4);
+});
+
+test('a sheet of more cells than one can be looked at is refused with the figures', () => {
+  const parts = workshop.format.blocks.find(({ id }) => id === 'parts-block')!;
+  const tracks = (name: string, count: number) =>
+    Array.from({ length: count }, (_, i) => ({ id: `${name}${i}`, size: 1 }));
+  const [like] = parts.cells;
+  const block = {
+    ...parts,
+    columns: tracks('c', 40),
+    rows: tracks('r', 2),
+    cells: Array.from({ length: 80 }, (_, i) => ({
+      ...like!,
+      id: `cell${i}`,
+      column: i % 40,
+      row: Math.floor(i / 40),
+      columnSpan: 1,
+      rowSpan: 1,
+      contents: [],
+    })),
+    lines: { ...parts.lines, edges: [] },
+    dock: { ...parts.dock, to: [] },
+    grow: { ...parts.grow!, most: { base: 500 } },
+  };
+  const document = { ...workshop.format, blocks: [block] } as FormatDocument;
+  const request = { sizeId: 'iso-a0-landscape', sheet: { number: 1, total: 1 }, show: 'values' as const };
+  const many = compose(document, request, withRows(400), resources);
+  expect(many).toMatchObject({ ok: false, reason: expect.stringMatching(/would have 16040 cells; it takes 10000/) });
+  expect(compose(document, request, withRows(40), resources).ok).toBe(true);
 });
