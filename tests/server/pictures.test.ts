@@ -91,10 +91,11 @@ test.each<[string, () => Buffer | Promise<Buffer>, RegExp]>([
 });
 
 test('the door looks at the declared size before it reads, and takes the name from the address', async () => {
+  const BYTES = { 'content-type': 'application/octet-stream' };
   const large = new Request('http://test/?name=a.png', {
     method: 'POST',
     body: 'x',
-    headers: { 'content-length': String(60 * 1024 * 1024) },
+    headers: { ...BYTES, 'content-length': String(60 * 1024 * 1024) },
   });
   const refused = await POST(large, NOTHING);
   expect([refused.status, (await refused.json()) as object]).toEqual([
@@ -103,7 +104,7 @@ test('the door looks at the declared size before it reads, and takes the name fr
   ]);
   const bytes = await pixels(4, 4).png().toBuffer();
   const taken = await POST(
-    new Request('http://test/?name=dot.png', { method: 'POST', body: new Uint8Array(bytes) }),
+    new Request('http://test/?name=dot.png', { method: 'POST', headers: BYTES, body: new Uint8Array(bytes) }),
     NOTHING,
   );
   expect(taken.status).toBe(200);

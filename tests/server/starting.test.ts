@@ -65,6 +65,7 @@ test.each<[string, object, number, RegExp]>([
   const response = await POST(
     new Request('http://test/', {
       method: 'POST',
+      headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ start: document, projection: 'first angle' }),
     }),
     NOTHING,
