@@ -50,8 +50,11 @@ class BoardSaver {
       last = now;
       if (!now) return;
       // The person has settled what somebody else changed meanwhile.
-      if (before && isSettled(before, now)) this.saver.release();
-      else if (now.document !== before?.document) this.saver.changed();
+      if (before && isSettled(before, now)) {
+        // What was given up or kept as a copy is not to come back from this browser.
+        this.keepNow();
+        this.saver.release();
+      } else if (now.document !== before?.document) this.saver.changed();
     });
     window.addEventListener('pagehide', this.keepNow);
     if (board && this.pending() !== undefined) this.saver.changed();
