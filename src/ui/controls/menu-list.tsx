@@ -1,7 +1,23 @@
 'use client';
 
 import { Box, Menu, Portal } from '@chakra-ui/react';
-import type { MenuProps } from './menu';
+import type { ButtonHTMLAttributes, ReactElement } from 'react';
+
+interface MenuItem {
+  value: string;
+  /** What the entry says, where that is not its value. */
+  words?: string;
+  keys?: string | undefined;
+  disabled?: boolean;
+}
+
+export interface MenuProps {
+  /** The button that opens it. */
+  trigger: (props: ButtonHTMLAttributes<HTMLButtonElement>) => ReactElement;
+  entries: readonly MenuItem[];
+  placement: 'top-start' | 'bottom-end';
+  onChoose: (value: string) => void;
+}
 
 /** A menu that opens as soon as it is there. */
 export default function MenuList({ trigger, entries, placement, onChoose }: MenuProps) {

@@ -1,23 +1,8 @@
 'use client';
 
-import { type ButtonHTMLAttributes, type ReactElement, Suspense, lazy, useEffect, useState } from 'react';
+import { Suspense, lazy, useEffect, useState } from 'react';
+import type { MenuProps } from './menu-list';
 import { whenIdle } from './when-idle';
-
-export interface MenuItem {
-  value: string;
-  /** What the entry says, where that is not its value. */
-  words?: string;
-  keys?: string | undefined;
-  disabled?: boolean;
-}
-
-export interface MenuProps {
-  /** The button that opens it. */
-  trigger: (props: ButtonHTMLAttributes<HTMLButtonElement>) => ReactElement;
-  entries: readonly MenuItem[];
-  placement: 'top-start' | 'bottom-end';
-  onChoose: (value: string) => void;
-}
 
 const load = () => import('./menu-list');
 const MenuList = lazy(load);

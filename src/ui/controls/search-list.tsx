@@ -3,7 +3,23 @@
 import { Box, Combobox, Portal, createListCollection } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import type { SearchPickerProps } from './search-picker';
+
+export interface PickerItem {
+  value: string;
+  label: string;
+}
+
+export interface SearchPickerProps {
+  label: string;
+  /** What the choice there is is called. */
+  shown: string;
+  items: readonly PickerItem[];
+  /** How many entries the list has beside the items. */
+  more?: number;
+  disabled?: boolean;
+  onSearch: (text: string) => void;
+  onChoose: (value: string) => void;
+}
 
 /** The field of a search picker with its list, which opens as soon as it is there. */
 export default function SearchList(props: SearchPickerProps) {

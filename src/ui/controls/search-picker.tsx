@@ -4,24 +4,10 @@ import { Box } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { TextInput } from './field';
+import type { SearchPickerProps } from './search-list';
 import { whenIdle } from './when-idle';
 
-export interface PickerItem {
-  value: string;
-  label: string;
-}
-
-export interface SearchPickerProps {
-  label: string;
-  /** What the choice there is is called. */
-  shown: string;
-  items: readonly PickerItem[];
-  /** How many entries the list has beside the items. */
-  more?: number;
-  disabled?: boolean;
-  onSearch: (text: string) => void;
-  onChoose: (value: string) => void;
-}
+export type { PickerItem } from './search-list';
 
 const load = () => import('./search-list');
 const SearchList = lazy(load);
