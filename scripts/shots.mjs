@@ -27,6 +27,7 @@ const VIEWS = [
         .getByRole('treeitem', { name: /Material/ })
         .first()
         .click();
+      await page.getByRole('textbox', { name: 'Content' }).waitFor();
       await drawn(page, 15);
     },
   },
