@@ -121,7 +121,7 @@ describe('texts are made ready to be lettered', () => {
   });
 
   test('what is left out is said by its code, and right to left is refused at release', () => {
-    const odd = printed(fixed('S355\u200BJ2\u0007'));
+    const odd = printed([...fixed('S355\u200BJ2\u0007'), ...fixed('\u200B')]);
     expect(odd.text).toBe('S355J2');
     expect(odd.findings).toContainEqual(
       expect.objectContaining({ code: 'characters left out', params: { characters: ['U+200B', 'U+0007'] } }),

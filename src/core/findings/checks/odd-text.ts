@@ -1,6 +1,5 @@
-import { noticed } from '../finding';
-import type { Finding } from '../finding';
 import type { Check } from '../check';
+import { type Finding, noticed } from '../finding';
 import { type LookedCell, type OddText, cellPlace } from '../looked-at';
 
 /** Text that cannot be lettered as it was given. */
@@ -9,7 +8,8 @@ export const oddText: Check<LookedCell & { odd: OddText }> = {
   look(at) {
     const { leftOut, rightToLeft } = at.odd;
     const findings: Finding[] = [];
-    if (leftOut.length > 0) findings.push(noticed('characters left out', { characters: [...leftOut] }, cellPlace(at)));
+    if (leftOut.length > 0)
+      findings.push(noticed('characters left out', { characters: [...new Set(leftOut)] }, cellPlace(at)));
     if (rightToLeft !== undefined) findings.push(noticed('right-to-left text', { text: rightToLeft }, cellPlace(at)));
     return findings;
   },
