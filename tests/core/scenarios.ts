@@ -6,7 +6,7 @@ import { readSpecimen } from '@/core/specimen/specimen';
 import { demoPackage, demoSpecimens } from './demo';
 import type { GivenDrawing, Scenario } from './every-demo-sheet';
 
-const json = (path: string): unknown => JSON.parse(readFileSync(path, 'utf8'));
+const json = (path: string) => JSON.parse(readFileSync(path, 'utf8')) as unknown;
 const FORMATS = ['workshop-sheets', 'inch-sheets', 'sketch-sheet'];
 
 function office(path: string): Pick<Scenario, 'properties' | 'materials'> {
@@ -39,5 +39,9 @@ export const version1Scenario = (): Scenario => ({
   drawings: json(`${FROZEN}/drawings.json`) as GivenDrawing[],
 });
 
-/** What each sheet printed when version 1 was the newest. */
-export const version1Prints = () => json(`${FROZEN}/scenes.json`) as Record<string, string>;
+/**
+ * What each sheet printed when version 1 was the newest, but for those that print better since: on the following sheets for the fairlead
+ * roller the comma of its title keeps clear of the line below it (decision 0028).
+ */
+export const version1Prints = () =>
+  Object.assign({}, json(`${FROZEN}/scenes.json`), json('tests/data/repaired-scenes.json')) as Record<string, string>;

@@ -1,23 +1,40 @@
 import { roundLength } from '../geometry/length';
 import type { FitUse } from './fit-use';
+import type { LineInk } from './setting';
+import {
+  type Standing,
+  type TextRoom,
+  baseLineDistance,
+  firstBaseLine,
+  inkSides,
+  lineStart,
+  reserveAcross,
+} from './standing';
 import { type FitStep, type Lettering, lowerHeights } from './style';
 import { type Stretch, evenLines, fillLines } from './wrapping';
 
 export interface FitTask {
   /** The text, one entry a line that was broken on purpose. */
   paragraphs: readonly string[];
-  /** Room for the text in mm. */
-  width: number;
-  height: number;
+  room: TextRoom;
+  standing: Standing;
   lettering: Lettering;
   plan: readonly FitStep[];
+  /** Depth of a descender of the lettering's font as a share of the nominal height. */
+  descent: number;
   /** Width of a text in mm at letter width 1 and the given nominal height. */
   measure: (text: string, height: number) => number;
+  /** How far the ink of a text reaches at a nominal height (mm) and letter width. */
+  ink: (text: string, height: number, letterWidth: number) => LineInk;
 }
 
+/** A line as it is set: which stretch of which paragraph, and where it starts in the cell, mm. */
 export interface FittedLine extends Stretch {
   /** Which of the task's paragraphs this line is a stretch of. */
   paragraph: number;
+  x: number;
+  y: number;
+  width: number;
 }
 
 export type FitVerdict = 'fits' | 'squeezed' | 'wrapped' | 'stepped down' | 'overflows';
@@ -30,11 +47,14 @@ export interface Fitted {
   /** What the plan had to do, in order; empty when the text simply fits. */
   steps: FitUse[];
   verdict: FitVerdict;
-  /** Room left (positive) or missing (negative) along the line, mm, of the widest line. */
+  /** Room left (positive) or missing (negative) along the line, mm, of the line that has least. */
   reserve: number;
-  /** Room left or missing across the lines, mm. */
+  /** Room left or missing across the lines, mm, of their capitals or of their ink. */
   reserveAcross: number;
 }
+
+/** Rounding of sums of widths, mm. */
+const ROUNDING = 1e-6;
 
 interface Allowed {
   least: number;
@@ -90,58 +110,109 @@ function attemptsOf(plan: readonly FitStep[], start: Allowed): Allowed[] {
   return attempts;
 }
 
-function attempt(task: FitTask, { least, lines: allowedLines, height }: Allowed): Fitted {
-  const { paragraphs, lettering } = task;
-  const measure = (text: string) => task.measure(text, height);
-  const full = lettering.letterWidth;
-  const lines = layLines(paragraphs, allowedLines, task.width / full, measure);
-  const widest = Math.max(0, ...lines.map((line) => measure(paragraphs[line.paragraph]!.slice(line.from, line.to))));
-  const needed = widest > 0 ? task.width / (widest * full) : 1;
-  // Rounded down to a thousandth, so that what is printed fits and what is said is what is printed.
-  const factor = needed >= 1 ? 1 : Math.max(least, Math.floor(needed * 1000) / 1000);
-  const letterWidth = full * factor;
-  const reserve = task.width - widest * letterWidth;
-  const reserveAcross = task.height - (height + (lines.length - 1) * lettering.lineDistance * height);
+/** A stretch of a paragraph that stands on a line of its own. */
+interface Laid extends Stretch {
+  paragraph: number;
+}
+
+/** Lines at a letter width: how wide each is, how far its ink reaches, and the room that is left of the worst of them, mm. */
+interface Measured {
+  letterWidth: number;
+  widths: number[];
+  inks: LineInk[];
+  reserve: number;
+}
+
+function attempt(task: FitTask, allowed: Allowed): Fitted {
+  const { room, lettering } = task;
+  const roomy = room.across.to - room.across.from;
+  let lines = layLines(task, allowed, roomy);
+  let measured = squeezed(task, allowed, lines);
+  // Lines are filled by their advances; ink that reaches out further needs narrower ones.
+  if (measured.reserve < -ROUNDING && lines.length > 1 && sidesOf(task, measured) > 0) {
+    const narrower = layLines(task, allowed, roomy - sidesOf(task, measured));
+    const again = squeezed(task, allowed, narrower);
+    if (again.reserve > measured.reserve) [lines, measured] = [narrower, again];
+  }
+  return stood(task, allowed, lines, measured, lettering.letterWidth);
+}
+
+/** The most that ink takes of the room of a line beyond its advances, mm. */
+const sidesOf = ({ room }: FitTask, { inks }: Measured): number => Math.max(...inks.map((ink) => inkSides(ink, room)));
+
+/** Lines as wide as they are, or squeezed by as much as they need and is allowed. */
+function squeezed(task: FitTask, { least, height }: Allowed, lines: readonly Laid[]): Measured {
+  const { paragraphs, room, lettering } = task;
+  const roomy = room.across.to - room.across.from;
+  const texts = lines.map((line) => paragraphs[line.paragraph]!.slice(line.from, line.to));
+  const unsqueezed = texts.map((text) => task.measure(text, height) * lettering.letterWidth);
+  let factor = 1;
+  for (;;) {
+    const letterWidth = lettering.letterWidth * factor;
+    const measured: Measured = { letterWidth, widths: [], inks: [], reserve: Infinity };
+    // What the worst line would have to be squeezed to.
+    let needed = 1;
+    for (let i = 0; i < texts.length; i++) {
+      const width = unsqueezed[i]! * factor;
+      const ink = task.ink(texts[i]!, height, letterWidth);
+      const sides = inkSides(ink, room);
+      measured.widths.push(width);
+      measured.inks.push(ink);
+      if (roomy - width - sides >= measured.reserve) continue;
+      measured.reserve = roomy - width - sides;
+      needed = width > 0 ? (roomy - sides) / unsqueezed[i]! : 0;
+    }
+    if (measured.reserve >= -ROUNDING || factor <= least) return measured;
+    // Rounded down to a thousandth, so that what is printed fits and what is said is what is printed.
+    factor = Math.max(least, Math.min(Math.floor(needed * 1000), Math.round(factor * 1000) - 1) / 1000);
+  }
+}
+
+/** Measured lines where they stand, and what became of them. */
+function stood(task: FitTask, { height }: Allowed, laid: readonly Laid[], measured: Measured, full: number): Fitted {
+  const { room, standing, lettering } = task;
+  const { letterWidth, widths, inks, reserve } = measured;
+  const distance = baseLineDistance(inks, height, lettering.lineDistance * height);
+  const set = { inks, height, distance, descent: task.descent * height };
+  const first = firstBaseLine(standing, set, room);
+  const across = reserveAcross(set, room);
+  const factor = letterWidth / full;
   const steps: FitUse[] = [];
   if (height < lettering.height) steps.push({ kind: 'stepped down', height });
-  if (lines.length > paragraphs.length) steps.push({ kind: 'wrapped', lines: lines.length });
+  if (laid.length > task.paragraphs.length) steps.push({ kind: 'wrapped', lines: laid.length });
   if (factor < 1) steps.push({ kind: 'squeezed', to: roundLength(factor) });
-  const fits = reserve >= -1e-6 && reserveAcross >= -1e-6;
+  const fits = reserve >= -ROUNDING && across >= -ROUNDING;
   return {
-    lines,
+    lines: laid.map(({ paragraph, from, to }, i) => ({
+      paragraph,
+      from,
+      to,
+      x: lineStart(standing, widths[i]!, inks[i]!, room),
+      y: first - i * distance,
+      width: widths[i]!,
+    })),
     height,
     letterWidth,
     steps,
     reserve,
-    reserveAcross,
-    verdict: !fits
-      ? 'overflows'
-      : height < lettering.height
-        ? 'stepped down'
-        : lines.length > paragraphs.length
-          ? 'wrapped'
-          : factor < 1
-            ? 'squeezed'
-            : 'fits',
+    reserveAcross: across,
+    verdict: fits ? (steps[0]?.kind ?? 'fits') : 'overflows',
   };
 }
 
-/** Lays the paragraphs in at most `allowed` lines: as written when they fit, else filled, else as even as can be. */
-function layLines(
-  paragraphs: readonly string[],
-  allowed: number,
-  width: number,
-  measure: (text: string) => number,
-): FittedLine[] {
+/** Lays the paragraphs in at most the lines allowed: as written when they fit, else filled, else as even as can be. */
+function layLines({ paragraphs, lettering, measure }: FitTask, { lines, height }: Allowed, room: number): Laid[] {
+  const width = room / lettering.letterWidth;
+  const widthOf = (text: string) => measure(text, height);
   const whole = paragraphs.map((text, paragraph) => ({ paragraph, from: 0, to: text.length }));
-  let spare = allowed - paragraphs.length;
+  let spare = lines - paragraphs.length;
   if (spare <= 0) return whole;
   return whole.flatMap((line) => {
     const text = paragraphs[line.paragraph]!;
-    if (measure(text) <= width) return [line];
-    const filled = fillLines(text, width, measure);
-    const fillFits = filled.length <= spare + 1 && filled.every((s) => measure(text.slice(s.from, s.to)) <= width);
-    const stretches = fillFits ? filled : evenLines(text, spare + 1, measure);
+    if (widthOf(text) <= width) return [line];
+    const filled = fillLines(text, width, widthOf);
+    const fillFits = filled.length <= spare + 1 && filled.every((s) => widthOf(text.slice(s.from, s.to)) <= width);
+    const stretches = fillFits ? filled : evenLines(text, spare + 1, widthOf);
     spare -= stretches.length - 1;
     return stretches.map((stretch) => ({ paragraph: line.paragraph, ...stretch }));
   });

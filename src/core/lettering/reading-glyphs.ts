@@ -1,5 +1,5 @@
 import { create } from 'fontkit';
-import type { GlyphTable } from './glyph-table';
+import type { GlyphBox, GlyphTable } from './glyph-table';
 
 /**
  * Reads the glyph table of a TrueType or OpenType font file.
@@ -9,7 +9,14 @@ export function readGlyphTable(font: string, bytes: Uint8Array): GlyphTable {
   const file = create(bytes as Buffer);
   if ('fonts' in file) throw new Error(`${font} is a collection of fonts, not one font`);
   const advances = new Map<number, number>();
-  for (const code of file.characterSet) advances.set(code, file.glyphForCodePoint(code).advanceWidth);
+  const boxes = new Map<number, GlyphBox>();
+  for (const code of file.characterSet) {
+    const glyph = file.glyphForCodePoint(code);
+    advances.set(code, glyph.advanceWidth);
+    // From the outline itself: the boxes that fonts state for their glyphs are not always true.
+    const { minX: left, minY: bottom, maxX: right, maxY: top } = glyph.path.cbox;
+    if (right > left && top > bottom) boxes.set(code, { left, bottom, right, top });
+  }
   const declared = (file as unknown as { 'OS/2'?: { capHeight?: number } })['OS/2']?.capHeight;
   return {
     font,
@@ -17,5 +24,6 @@ export function readGlyphTable(font: string, bytes: Uint8Array): GlyphTable {
     capHeight: declared || file.glyphForCodePoint('H'.codePointAt(0)!).bbox.maxY,
     descent: -file.glyphForCodePoint('p'.codePointAt(0)!).bbox.minY,
     advances,
+    boxes,
   };
 }

@@ -1,5 +1,6 @@
 import { FALLBACK_FONTS } from './fonts';
-import type { GlyphTable, GlyphTables } from './glyph-table';
+import type { GlyphBox, GlyphTable, GlyphTables } from './glyph-table';
+import { type Lettering, boldOf } from './style';
 
 /** A piece of text in one font. Sizes in mm at letter width 1. */
 export interface GlyphRun {
@@ -11,6 +12,20 @@ export interface GlyphRun {
   width: number;
   /** How many characters (UTF-16) of the text given to {@link setLine} it stands for. */
   length: number;
+  /** How far from the end of the run before it is drawn: a mark stands back over its character. */
+  offset: number;
+}
+
+/** How far the ink of one line of text reaches, mm; a negative figure is a distance kept. */
+export interface LineInk {
+  /** To the left of where the line starts. */
+  before: number;
+  /** To the right of where its last advance ends. */
+  after: number;
+  /** Above the base line. */
+  above: number;
+  /** Below the base line. */
+  below: number;
 }
 
 export interface SetLine {
@@ -32,7 +47,8 @@ export function emSize(table: GlyphTable, height: number): number {
 
 /**
  * Sets one line of text: without kerning and ligatures, each character in the chosen font or the first font of the
- * fallback chain that has it, scaled so that the capital heights match.
+ * fallback chain that has it, scaled so that the capital heights match. A combining mark is a run by itself, over the character
+ * before it, so that every program that draws it puts it in the same place.
  *
  * @param height nominal height in mm
  * @throws when the chosen font or the fallback fonts are not among `fonts`
@@ -40,17 +56,25 @@ export function emSize(table: GlyphTable, height: number): number {
 export function setLine(text: string, font: string, height: number, fonts: GlyphTables): SetLine {
   const chosen = tableOf(font, fonts);
   const line: SetLine = { runs: [], width: 0, fallbacks: [], missing: [] };
+  const { advance } = columnsOf(chosen);
+  if (text !== '' && isPlain(text, advance)) {
+    const size = emSize(chosen, height);
+    for (let i = 0; i < text.length; i++) line.width += (advance[text.charCodeAt(i)]! / chosen.unitsPerEm) * size;
+    line.runs.push({ font: chosen.font, text, emSize: size, width: line.width, length: text.length, offset: 0 });
+    return line;
+  }
   let run: GlyphRun | undefined;
-  for (const character of text) {
-    const { table, printed } = glyphFor(character, chosen, fonts, line);
-    if (run?.font !== table.font) {
-      run = { font: table.font, text: '', emSize: emSize(table, height), width: 0, length: 0 };
+  for (const glyph of glyphsOf(text, chosen, fonts, line)) {
+    const { table, code, length, mark } = glyph;
+    if (run?.font !== table.font || mark || run.offset !== 0) {
+      const offset = mark ? markOffset(glyph, height) : 0;
+      run = { font: table.font, text: '', emSize: emSize(table, height), width: 0, length: 0, offset };
       line.runs.push(run);
     }
-    const advance = (table.advances.get(printed.codePointAt(0)!)! / table.unitsPerEm) * run.emSize;
-    run.text += printed;
+    const advance = advanceOf(glyph, height);
+    run.text += String.fromCodePoint(code);
     run.width += advance;
-    run.length += character.length;
+    run.length += length;
     line.width += advance;
   }
   return line;
@@ -59,39 +83,189 @@ export function setLine(text: string, font: string, height: number, fonts: Glyph
 /** The width of a line in mm at letter width 1, as {@link setLine} would set it. */
 export function measureLine(text: string, font: string, height: number, fonts: GlyphTables): number {
   const chosen = tableOf(font, fonts);
-  const scale = height / chosen.capHeight;
+  const { advance } = columnsOf(chosen);
   let width = 0;
-  for (const character of text) {
-    const advance = chosen.advances.get(character.codePointAt(0)!);
-    if (advance !== undefined) width += advance * scale;
-    else {
-      const { table, printed } = glyphFor(character, chosen, fonts);
-      width += (table.advances.get(printed.codePointAt(0)!)! * height) / table.capHeight;
-    }
+  if (isPlain(text, advance)) {
+    const scale = height / chosen.capHeight;
+    for (let i = 0; i < text.length; i++) width += advance[text.charCodeAt(i)]! * scale;
+    return width;
   }
+  for (const glyph of glyphsOf(text, chosen, fonts)) width += advanceOf(glyph, height);
   return width;
 }
 
+/**
+ * How far the ink of a line reaches: the boxes of its glyphs' outlines, leaning by the lettering's slant (the corner of a box that leans
+ * furthest, so never too little) and thickened by half the line about bold letters.
+ *
+ * @param height nominal height in mm
+ * @param letterWidth the factor on every advance; the slant does not grow with it
+ */
+export function lineInk(
+  text: string,
+  lettering: Pick<Lettering, 'font' | 'slantDeg' | 'weight'>,
+  height: number,
+  letterWidth: number,
+  fonts: GlyphTables,
+): LineInk {
+  const chosen = tableOf(lettering.font, fonts);
+  const lean = lettering.slantDeg === 0 ? 0 : Math.tan((lettering.slantDeg * Math.PI) / 180);
+  const reach = isPlain(text, columnsOf(chosen).advance)
+    ? plainReach(text, chosen, height, letterWidth, lean)
+    : glyphReach(text, chosen, fonts, height, letterWidth, lean);
+  if (reach.right < reach.left) return { before: 0, after: 0, above: 0, below: 0 };
+  const stroke = (boldOf(lettering, height).bold ?? 0) / 2;
+  const { left, right, end, top, bottom } = reach;
+  return { before: stroke - left, after: right + stroke - end, above: top + stroke, below: stroke - bottom };
+}
+
+/** The box that the outlines of a line fill, and where its last advance ends, mm from where it starts. */
+interface Reach extends GlyphBox {
+  end: number;
+}
+
+/** Of a text that has nothing but the chosen font's own letters, which is nearly every one. */
+function plainReach(text: string, chosen: GlyphTable, height: number, letterWidth: number, lean: number): Reach {
+  const columns = columnsOf(chosen);
+  // In font units along the line; a unit of height leans so far.
+  const leaning = lean / letterWidth;
+  let [at, left, right, top, bottom] = [0, Infinity, -Infinity, -Infinity, Infinity];
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    const [low, high] = [columns.bottom[code]!, columns.top[code]!];
+    if (high > low) {
+      const [from, to] = [at + columns.left[code]! + low * leaning, at + columns.right[code]! + high * leaning];
+      if (from < left) left = from;
+      if (to > right) right = to;
+      if (high > top) top = high;
+      if (low < bottom) bottom = low;
+    }
+    at += columns.advance[code]!;
+  }
+  const up = height / chosen.capHeight;
+  const along = up * letterWidth;
+  return { left: left * along, right: right * along, end: at * along, top: top * up, bottom: bottom * up };
+}
+
+function glyphReach(
+  text: string,
+  chosen: GlyphTable,
+  fonts: GlyphTables,
+  height: number,
+  letterWidth: number,
+  lean: number,
+): Reach {
+  const reach: Reach = { left: Infinity, right: -Infinity, top: -Infinity, bottom: Infinity, end: 0 };
+  for (const glyph of glyphsOf(text, chosen, fonts)) {
+    const box = glyph.table.boxes.get(glyph.code);
+    if (box) {
+      const scale = height / glyph.table.capHeight;
+      const shift = glyph.mark ? markOffset(glyph, height) : 0;
+      const at = (x: number, y: number) => reach.end + (shift + x * scale) * letterWidth + y * scale * lean;
+      reach.left = Math.min(reach.left, at(box.left, box.bottom));
+      reach.right = Math.max(reach.right, at(box.right, box.top));
+      reach.top = Math.max(reach.top, box.top * scale);
+      reach.bottom = Math.min(reach.bottom, box.bottom * scale);
+    }
+    reach.end += advanceOf(glyph, height) * letterWidth;
+  }
+  return reach;
+}
+
+/** The glyph table of a font, else of the first fallback. @throws when neither is among `fonts` */
 function tableOf(font: string, fonts: GlyphTables): GlyphTable {
   const table = fonts.get(font) ?? fonts.get(FALLBACK_FONTS[0]);
   if (!table) throw new Error(`no glyph table of ${font} nor of ${FALLBACK_FONTS[0]} was given`);
   return table;
 }
 
+/** The first code point that a combining mark may have. */
+const FIRST_MARK = 0x300;
+const MARK = /\p{M}/u;
+
+const isMark = (character: string, code: number): boolean => code >= FIRST_MARK && MARK.test(character);
+
+/** Latin, Greek and Cyrillic letters and their signs lie below it. */
+const PLAIN_UNTIL = 0x600;
+
+/** A font's advances and boxes by code point, for letters that need no more than looking up; a negative advance for what it lacks. */
+type Columns = Record<'advance' | keyof GlyphBox, Float64Array>;
+
+const columnsKnown = new WeakMap<GlyphTable, Columns>();
+
+function columnsOf(table: GlyphTable): Columns {
+  let columns = columnsKnown.get(table);
+  if (!columns) {
+    const make = () => new Float64Array(PLAIN_UNTIL);
+    columns = { advance: make().fill(-1), left: make(), bottom: make(), right: make(), top: make() };
+    for (const [code, advance] of table.advances) {
+      if (code >= PLAIN_UNTIL || isMark(String.fromCodePoint(code), code)) continue;
+      columns.advance[code] = advance;
+      const box = table.boxes.get(code);
+      if (box) for (const side of ['left', 'bottom', 'right', 'top'] as const) columns[side][code] = box[side];
+    }
+    columnsKnown.set(table, columns);
+  }
+  return columns;
+}
+
+/** Every character is one of the chosen font's own and no mark. */
+function isPlain(text: string, advance: Float64Array): boolean {
+  for (let i = 0; i < text.length; i++) if (!(advance[text.charCodeAt(i)]! >= 0)) return false;
+  return true;
+}
+
+/** A character as it is printed: the table of the font that has it, and the code point that is taken from it. */
+interface Glyph {
+  table: GlyphTable;
+  code: number;
+  /** How many characters (UTF-16) of the text it stands for. */
+  length: number;
+  /** It is a combining mark. */
+  mark: boolean;
+  /** The glyph before it that is no mark. */
+  base?: Glyph | undefined;
+}
+
+/** The glyphs of a text; what the chosen font lacks is written down in `line`. */
+function* glyphsOf(text: string, chosen: GlyphTable, fonts: GlyphTables, line?: SetLine): Generator<Glyph> {
+  let base: Glyph | undefined;
+  for (const character of text) {
+    const code = character.codePointAt(0)!;
+    const mark = isMark(character, code);
+    const glyph = { ...glyphFor(character, code, chosen, fonts, line), length: character.length, mark, base };
+    if (!mark) base = glyph;
+    yield glyph;
+  }
+}
+
 function glyphFor(
   character: string,
+  code: number,
   chosen: GlyphTable,
   fonts: GlyphTables,
   line?: SetLine,
-): { table: GlyphTable; printed: string } {
-  const code = character.codePointAt(0)!;
-  if (chosen.advances.has(code)) return { table: chosen, printed: character };
+): Pick<Glyph, 'table' | 'code'> {
+  if (chosen.advances.has(code)) return { table: chosen, code };
   line?.fallbacks.push(character);
   const fallback = FALLBACK_FONTS.map((id) => tableOf(id, fonts)).find((table) => table.advances.has(code));
-  if (fallback) return { table: fallback, printed: character };
+  if (fallback) return { table: fallback, code };
   line?.missing.push(character);
   const box = MISSING_BOX.codePointAt(0)!;
   const withBox = FALLBACK_FONTS.map((id) => tableOf(id, fonts)).find((table) => table.advances.has(box));
   if (!withBox) throw new Error('no fallback font has the box that stands for a missing character');
-  return { table: withBox, printed: MISSING_BOX };
+  return { table: withBox, code: box };
+}
+
+/** A mark has no advance of its own, whatever its font says: it stands over the character before it. */
+const advanceOf = ({ table, code, mark, base }: Glyph, height: number): number =>
+  mark && base ? 0 : (table.advances.get(code)! / table.unitsPerEm) * emSize(table, height);
+
+/** How far from the end of the character before it a mark is drawn so that their ink is in line, mm at letter width 1; negative is back. */
+function markOffset({ table, code, base }: Glyph, height: number): number {
+  const box = table.boxes.get(code);
+  const under = base?.table.boxes.get(base.code);
+  if (!base || !box || !under) return 0;
+  const middle = (under.left + under.right) / 2 - base.table.advances.get(base.code)!;
+  return (middle * height) / base.table.capHeight - (((box.left + box.right) / 2) * height) / table.capHeight;
 }

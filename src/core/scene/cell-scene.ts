@@ -5,7 +5,7 @@ import { type Occasion, applies } from '../format/occasion';
 import { CHECKS, look } from '../findings/registry';
 import { addTurns } from '../geometry/placing';
 import { composePicture, figureIn, symbolIn } from './cell-drawings';
-import type { CellContext, ComposedCell } from './cell-room';
+import { type CellContext, type ComposedCell, cellContext } from './cell-room';
 import { composeCaption, composeText } from './cell-text';
 import type { Filling } from './content-text';
 import type { CellReport } from './report';
@@ -21,7 +21,7 @@ export function composeCell(
   const turned = turn === 90 || turn === 270;
   const size = turned ? { width: box.height, height: box.width } : { width: box.width, height: box.height };
   const room = { placing: { at: { x: box.x, y: box.y }, turn, ...size }, ...size, sizeId: occasion.sizeId };
-  const context: CellContext = { cell, block: block.id, room, filling };
+  const context = cellContext({ cell, block: block.id, room, filling });
   const name = cellName(cell, (id) => filling.resources.properties.get(id)?.name);
   const report: CellReport = {
     id: cell.id,
@@ -34,7 +34,7 @@ export function composeCell(
     trace: [],
   };
   const composed: ComposedCell = { primitives: [], report, findings: look(CHECKS.cell, { context, name }) };
-  if (cell.caption?.text) composeCaption(context, composed);
+  if (context.caption) composeCaption(context, composed);
   const content = cell.contents.find((candidate) => applies(candidate.when, occasion));
   if (content) composeContent(content, context, composed);
   return composed;

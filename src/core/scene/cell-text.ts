@@ -1,113 +1,89 @@
-import type { Part, Place } from '../format/document';
+import type { Part } from '../format/document';
 import { lengthAt } from '../format/length-value';
-import { cleanText } from '../lettering/clean-text';
 import { CHECKS, look } from '../findings/registry';
 import { fitUseWords } from '../findings/words';
 import { roundLength } from '../geometry/length';
 import { toSheet } from '../geometry/placing';
 import { type FitTask, fitText } from '../lettering/fitting';
-import { measureLine, setLine } from '../lettering/setting';
-import { type Lettering, boldOf, inCase } from '../lettering/style';
-import { type CellContext, type ComposedCell, type Room, inkOf, letteringOf, roomForCaption } from './cell-room';
+import { lineInk, measureLine, setLine } from '../lettering/setting';
+import { inkSides } from '../lettering/standing';
+import { type Lettering, boldOf } from '../lettering/style';
+import {
+  type CellContext,
+  type ComposedCell,
+  cellContext,
+  contentRoom,
+  descentOf,
+  inkOf,
+  letteringOf,
+  wholeRoom,
+} from './cell-room';
 import { type ContentText, type Paragraph, contentText } from './content-text';
 import type { LinePrimitive, TextPrimitive, TextSpan } from './scene';
 
 export function composeCaption(context: CellContext, composed: ComposedCell): void {
-  const { cell, room, filling } = context;
-  const caption = cell.caption!;
-  const lettering = letteringOf(caption.lettering, filling);
-  const clean = cleanText(caption.text);
-  const text = inCase(clean.text.replaceAll('\n', ' '), lettering.case);
-  const odd = { leftOut: clean.leftOut, ...(clean.rightToLeft && { rightToLeft: clean.text }) };
-  const width = measureLine(text, lettering.font, lettering.height, filling.resources.fonts) * lettering.letterWidth;
-  const insetX = lengthAt(caption.place.inset.x, room.sizeId);
-  const available = room.width - 2 * insetX;
-  const y = firstBaseLine(caption.place, room, {
-    lines: 1,
-    height: lettering.height,
-    distance: 0,
-    descent: 0,
-    above: 0,
-  });
-  const start = acrossStart(caption.place, room, width);
+  const { cell, room } = context;
+  const { text, lettering, width, x, y, ink, odd } = context.caption!;
+  const sides = inkSides(ink, wholeRoom(cell.caption!.place, room));
+  const available = room.width - 2 * lengthAt(cell.caption!.place.inset.x, room.sizeId);
   const line = { text, pieces: [] };
   const set = setRuns(
     { line, from: 0, to: text.length, lettering, height: lettering.height, role: 'captions' },
-    {
-      letterWidth: lettering.letterWidth,
-      x: start,
-      y,
-      context,
-    },
+    { letterWidth: lettering.letterWidth, x, y, context },
   );
   composed.primitives.push(...set.runs);
   const { name } = composed.report;
-  composed.findings.push(...look(CHECKS.caption, { context, name, text, width, available, glyphs: set, odd }));
+  const at = { context, name, text, width: width + sides, available, glyphs: set, odd };
+  composed.findings.push(...look(CHECKS.caption, at));
 }
 
 /** A cell's text with what it is fitted by: the room it has, the plan, the lettering. */
 function textTask(parts: readonly Part[], context: CellContext) {
-  const { cell, room, filling } = context;
+  const { cell, filling } = context;
+  const { fonts } = filling.resources;
   const lettering = letteringOf(cell.lettering, filling, cell.override);
   const content = contentText(parts, lettering, filling);
-  const above = roomForCaption(context);
-  const insetX = lengthAt(cell.place.inset.x, room.sizeId);
-  const insetY = lengthAt(cell.place.inset.y, room.sizeId);
   const task: FitTask = {
     paragraphs: content.paragraphs.map((paragraph) => paragraph.text),
-    width: room.width - 2 * insetX,
-    height: room.height - insetY - (above || insetY),
+    room: contentRoom(context),
+    standing: cell.place,
     lettering,
     plan: cell.fit,
-    measure: (text, height) => measureLine(text, lettering.font, height, filling.resources.fonts),
+    descent: descentOf(lettering, filling),
+    measure: (text, height) => measureLine(text, lettering.font, height, fonts),
+    ink: (text, height, letterWidth) => lineInk(text, lettering, height, letterWidth, fonts),
   };
-  return { content, lettering, task, above, insetY };
+  return { content, lettering, task };
 }
 
 const isNothing = ({ paragraphs }: ContentText) => paragraphs.every((paragraph) => paragraph.text === '');
 
 /** The height that a cell's text takes when its lines may be as many as its plan allows, insets and caption included, mm. */
-export function neededHeight(parts: readonly Part[], context: CellContext): number {
-  const { content, lettering, task, above, insetY } = textTask(parts, {
-    ...context,
-    room: { ...context.room, height: 1e6 },
-  });
-  if (isNothing(content)) return 0;
-  const { lines, height } = fitText(task);
-  return insetY + (above || insetY) + height + (lines.length - 1) * lettering.lineDistance * height;
+export function neededHeight(parts: readonly Part[], given: Omit<CellContext, 'caption'>): number {
+  const enough = 1e6;
+  const context = cellContext({ ...given, room: { ...given.room, height: enough } });
+  const { content, task } = textTask(parts, context);
+  return isNothing(content) ? 0 : enough - fitText(task).reserveAcross;
 }
 
 export function composeText(parts: readonly Part[], context: CellContext, composed: ComposedCell): void {
-  const { cell, room, filling } = context;
-  const { fonts } = filling.resources;
-  const { content, lettering, task, above } = textTask(parts, context);
+  const { content, lettering, task } = textTask(parts, context);
   composed.report.trace = content.traces;
   if (content.penLine) composed.primitives.push(penLine(context));
   const glyphs = { missing: [] as string[], fallbacks: [] as string[] };
   const fit = isNothing(content) ? undefined : fitText(task);
   if (fit) {
-    const table = fonts.get(lettering.font);
-    const distance = lettering.lineDistance * fit.height;
-    let y = firstBaseLine(cell.place, room, {
-      lines: fit.lines.length,
-      height: fit.height,
-      distance,
-      descent: table ? (table.descent / table.capHeight) * fit.height : 0,
-      above,
-    });
-    for (const { paragraph, from, to } of fit.lines) {
+    for (const { paragraph, from, to, x, y } of fit.lines) {
       const line = content.paragraphs[paragraph]!;
-      const width = measureLine(line.text.slice(from, to), lettering.font, fit.height, fonts) * fit.letterWidth;
       const set = setRuns(
         { line, from, to, lettering, height: fit.height, role: 'content' },
-        { letterWidth: fit.letterWidth, x: acrossStart(cell.place, room, width), y, context },
+        { letterWidth: fit.letterWidth, x, y, context },
       );
       composed.primitives.push(...set.runs);
       for (const { text, x, y, height, letterWidth, width } of set.runs)
         composed.report.runs.push({ text, x, y, height, letterWidth, width });
       glyphs.missing.push(...set.missing);
       glyphs.fallbacks.push(...set.fallbacks);
-      y -= distance;
     }
     composed.report.text = fit.lines
       .map((line) => content.paragraphs[line.paragraph]!.text.slice(line.from, line.to))
@@ -147,38 +123,6 @@ function penLine({ cell, block, room, filling }: CellContext): LinePrimitive {
   };
 }
 
-interface Lines {
-  lines: number;
-  height: number;
-  distance: number;
-  descent: number;
-  /** Height taken at the top of the cell, mm. */
-  above: number;
-}
-
-/** The base line of the first line, above the cell's lower edge as the text runs. */
-function firstBaseLine(place: Place, room: Room, { lines, height, distance, descent, above }: Lines): number {
-  const inset = lengthAt(place.inset.y, room.sizeId);
-  const spread = (lines - 1) * distance;
-  switch (place.up) {
-    case 'top':
-      return room.height - Math.max(inset, above) - height;
-    case 'middle':
-      return (room.height - above) / 2 + (spread + height) / 2 - height;
-    case 'base':
-      return inset + spread;
-    case 'bottom':
-      return inset + descent + spread;
-  }
-}
-
-/** Where a line of that width starts, from the cell's left edge as the text runs. */
-function acrossStart(place: Place, room: Room, width: number): number {
-  const inset = lengthAt(place.inset.x, room.sizeId);
-  if (place.across === 'left') return inset;
-  return place.across === 'right' ? room.width - inset - width : (room.width - width) / 2;
-}
-
 /** A stretch of a paragraph to be set, in which lettering and height (mm). */
 interface Setting {
   line: Paragraph;
@@ -214,7 +158,7 @@ function setRuns({ line: paragraph, from, to, lettering, height, role }: Setting
   let position = from;
   let along = at.x;
   const runs = line.runs.map((run): TextPrimitive => {
-    const start = toSheet(room.placing, { x: along, y: at.y });
+    const start = toSheet(room.placing, { x: along + run.offset * letterWidth, y: at.y });
     const end = position + run.length;
     const { spans, tag } = spansOf(
       paragraph,

@@ -181,7 +181,7 @@ function centredText(
   let along = x - (line.width * style.letterWidth) / 2;
   return line.runs.map((run) => {
     const width = run.width * style.letterWidth;
-    const start = along;
+    const start = along + run.offset * style.letterWidth;
     along += width;
     return {
       kind: 'text',

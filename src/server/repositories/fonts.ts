@@ -32,12 +32,13 @@ export async function findFontFiles(db: Database, ids: readonly string[]): Promi
   return new Map(rows.map((row) => [row.hash, row.bytes]));
 }
 
-/** The glyph tables of those of the fonts that are kept. */
-export async function findGlyphTables(db: Database, ids: readonly string[]): Promise<GlyphTableJson[]> {
-  if (ids.length === 0) return [];
+/** The glyph tables of those of the fonts that are kept, by id, as they were written when the font was taken. */
+export async function findGlyphTables(db: Database, ids: readonly string[]): Promise<Map<string, unknown>> {
+  if (ids.length === 0) return new Map();
   const marks = ids.map(() => '?').join(', ');
-  const rows = await db.query<{ glyph_table: unknown }>(`SELECT glyph_table FROM fonts WHERE hash IN (${marks})`, [
-    ...ids,
-  ]);
-  return rows.map((row) => fromJson<GlyphTableJson>(row.glyph_table));
+  const rows = await db.query<{ hash: string; glyph_table: unknown }>(
+    `SELECT hash, glyph_table FROM fonts WHERE hash IN (${marks})`,
+    [...ids],
+  );
+  return new Map(rows.map((row) => [row.hash, fromJson<unknown>(row.glyph_table)]));
 }

@@ -3,11 +3,12 @@ import type { FontEntry } from '../../contract/office';
 import { SHIPPED_FONTS } from '../../core/lettering/fonts';
 import { readFontFile } from '../../core/lettering/font-file';
 import {
-  type GlyphTableJson,
+  GlyphTableJson,
   type GlyphTables,
   glyphTableFromJson,
   glyphTableToJson,
 } from '../../core/lettering/glyph-table';
+import { readGlyphTable } from '../../core/lettering/reading-glyphs';
 import { type Database, database } from '../database';
 import { fontFile, shippedGlyphTables } from '../fonts';
 import { findFontFiles, findGlyphTables, keepFont } from '../repositories/fonts';
@@ -34,7 +35,24 @@ export async function anyFontFile(id: string): Promise<Uint8Array | undefined> {
 
 /** The glyph table of a font of the office; undefined when there is none of that id. */
 export async function officeGlyphTable(id: string): Promise<GlyphTableJson | undefined> {
-  return (await findGlyphTables(database, [id]))[0];
+  return (await keptTables(database, [id]))[0];
+}
+
+/** Tables that were read anew, by id of the font: a font never changes. */
+const readAnew = new Map<string, GlyphTableJson>();
+
+/** The glyph tables of fonts of the office. One that was kept before tables had what they have now is read from the font again. */
+async function keptTables(db: Database, ids: readonly string[]): Promise<GlyphTableJson[]> {
+  const kept = await findGlyphTables(db, ids);
+  return Promise.all(
+    [...kept].map(async ([id, table]) => {
+      const known = readAnew.get(id) ?? GlyphTableJson.safeParse(table).data;
+      if (known) return known;
+      const read = glyphTableToJson(readGlyphTable(id, (await findFontFiles(db, [id])).get(id)!));
+      readAnew.set(id, read);
+      return read;
+    }),
+  );
 }
 
 /** What composing and writing sheets needs of fonts: the glyph tables, and each font's file. */
@@ -47,7 +65,7 @@ export interface FontsAtHand {
 export async function fontsFor(db: Database, used: readonly string[]): Promise<FontsAtHand> {
   const own = [...new Set(used)].filter((id) => !isShipped(id));
   const files = await findFontFiles(db, own);
-  const tables = await findGlyphTables(db, own);
+  const tables = await keptTables(db, own);
   return {
     tables: new Map([
       ...shippedGlyphTables(),

@@ -36,17 +36,33 @@ function advance(fontBytes: Uint8Array, text: string): { perEm: number; capital:
   };
 }
 
+/** The box of what is printed, mm. */
+export interface Ink {
+  left: number;
+  right: number;
+  bottom: number;
+  top: number;
+}
+
 export interface ReadPdf extends ReadSheet {
   images: { from: Point; to: Point }[];
   outlines: ReadSheet['segments'];
 }
 
 export function readPdf(bytes: Uint8Array): ReadPdf {
+  return readPdfWith<ReadPdf>(bytes);
+}
+
+/** The runs of text of a PDF in their order, each with the box that its outlines fill on the sheet, mm; none for one that draws nothing. */
+export function readPdfInk(bytes: Uint8Array): { text: string; ink?: Ink }[] {
+  return readPdfWith<{ texts: { text: string; ink?: Ink }[] }>(bytes, 'ink').texts;
+}
+
+function readPdfWith<Read>(bytes: Uint8Array, ...options: string[]): Read {
   const file = join(folder, 'sheet.pdf');
   writeFileSync(file, bytes);
-  return JSON.parse(
-    execFileSync(process.execPath, ['tests/core/exchange/read-pdf.mjs', file], { encoding: 'utf8', maxBuffer: 1e8 }),
-  ) as ReadPdf;
+  const script = ['tests/core/exchange/read-pdf.mjs', file, ...options];
+  return JSON.parse(execFileSync(process.execPath, script, { encoding: 'utf8', maxBuffer: 1e8 })) as Read;
 }
 
 /** Reads an SVG file by its own text: elements, transforms, and the fonts it carries. */

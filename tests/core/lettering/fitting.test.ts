@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { fitText } from '@/core/lettering/fitting';
+import type { TextRoom } from '@/core/lettering/standing';
 import type { FitStep, Lettering } from '@/core/lettering/style';
 import { lowerHeights } from '@/core/lettering/style';
 import { evenLines, fillLines } from '@/core/lettering/wrapping';
@@ -16,8 +17,26 @@ const lettering: Lettering = {
 };
 /** Every character is as wide as 0.6 of the height. */
 const measure = (text: string, height: number) => text.length * 0.6 * height;
+const roomOf = (width: number, height: number): TextRoom => {
+  const [across, up] = [
+    { from: 0, to: width },
+    { from: 0, to: height },
+  ];
+  return { across, up, ink: { across, up }, middle: height / 2 };
+};
+/** Ink that is as wide as its advances and as high as a capital. */
+const ink = (_: string, height: number) => ({ before: 0, after: 0, above: height, below: 0 });
 const fit = (text: string, width: number, plan: FitStep[], height = 30) =>
-  fitText({ paragraphs: text.split('\n'), width, height, lettering, plan, measure });
+  fitText({
+    paragraphs: text.split('\n'),
+    room: roomOf(width, height),
+    standing: { across: 'left', up: 'base' },
+    lettering,
+    plan,
+    descent: 0.3,
+    measure,
+    ink,
+  });
 const squeeze = (least: number): FitStep => ({ kind: 'squeeze', least });
 const wrap = (lines: number): FitStep => ({ kind: 'wrap', lines });
 const stepDown = (least: number): FitStep => ({ kind: 'step down', least });

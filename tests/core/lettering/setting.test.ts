@@ -1,4 +1,7 @@
-import { MISSING_BOX, emSize, measureLine, setLine } from '@/core/lettering/setting';
+import { SHIPPED_FONTS } from '@/core/lettering/fonts';
+import { readGlyphTable } from '@/core/lettering/reading-glyphs';
+import { MISSING_BOX, emSize, lineInk, measureLine, setLine } from '@/core/lettering/setting';
+import { fontFile } from '@/server/fonts';
 import { fonts } from '../fonts';
 
 // Read from the font files with another reader: units per em, capital height, and widths of texts at h = 3.5 mm.
@@ -46,4 +49,37 @@ test('a character no font has is a visible box, whatever its length in memory', 
   expect(line.missing).toEqual(['𓀀']);
   expect(line.runs.map((run) => run.text).join('')).toBe(`A${MISSING_BOX}B`);
   expect(line.runs.reduce((sum, run) => sum + run.length, 0)).toBe('A𓀀B'.length);
+});
+
+test('the tables that are shipped are those of the fonts that are shipped', () => {
+  for (const { id } of SHIPPED_FONTS) expect(fonts.get(id)).toEqual(readGlyphTable(id, fontFile(id)));
+});
+
+const osifont = { font: 'osifont', slantDeg: 0, weight: 'regular' } as const;
+
+// At h = 15.15 mm a font unit of Osifont is 0.01 mm. Outlines read from the file: A from 100 to 1158, g from -456 to 1057.
+test('the ink of a line reaches as far as the outlines of its glyphs', () => {
+  const ink = lineInk('Ag', osifont, 15.15, 1, fonts);
+  expect(ink.before).toBeCloseTo(-1, 6);
+  expect(ink.below).toBeCloseTo(4.56, 6);
+  expect(ink.above).toBeCloseTo(15.1, 6);
+  const bold = lineInk('Ag', { ...osifont, weight: 'bold' }, 15.15, 1, fonts);
+  expect(bold.below - ink.below).toBeCloseTo(15.15 / 30, 6);
+  const leaning = lineInk('A', { ...osifont, slantDeg: 15 }, 15.15, 0.5, fonts);
+  expect(leaning.after).toBeCloseTo(lineInk('A', osifont, 15.15, 0.5, fonts).after + 15.1 * Math.tan(Math.PI / 12), 6);
+  expect(lineInk('   ', osifont, 15.15, 1, fonts)).toEqual({ before: 0, after: 0, above: 0, below: 0 });
+});
+
+test('a mark that no composed letter has stands over its letter, in a run by itself and without an advance', () => {
+  const line = setLine('q\u0303a', 'dejavu-sans-mono', 5, fonts);
+  expect(line.runs.map(({ text, length }) => [text, length])).toEqual([
+    ['q', 1],
+    ['\u0303', 1],
+    ['a', 1],
+  ]);
+  expect(line.width).toBeCloseTo(measureLine('qa', 'dejavu-sans-mono', 5, fonts), 9);
+  const { boxes, advances, capHeight } = fonts.get('dejavu-sans-mono')!;
+  const middle = (code: number) => (boxes.get(code)!.left + boxes.get(code)!.right) / 2;
+  const over = middle(0x71) - advances.get(0x71)! - middle(0x303);
+  expect(line.runs[1]!.offset).toBeCloseTo((over * 5) / capHeight, 9);
 });
