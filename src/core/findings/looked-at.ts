@@ -2,6 +2,7 @@ import type { Block, FormatDocument } from '../format/document';
 import type { BlockLine } from '../format/block-lines';
 import type { LaidBlock } from '../format/layout';
 import type { Box } from '../geometry/box';
+import type { OddText } from '../lettering/clean-text';
 import type { FitTask, Fitted } from '../lettering/fitting';
 import type { Facts, PartsFacts } from '../property/facts';
 import type { CellContext } from '../scene/cell-room';
@@ -48,12 +49,6 @@ export interface LookedCaption extends LookedCell {
 export interface SetGlyphs {
   fallbacks: readonly string[];
   missing: readonly string[];
-}
-
-/** What of a text cannot be lettered as it was given: characters by code, and the text when it runs from right to left. */
-export interface OddText {
-  leftOut: readonly string[];
-  rightToLeft?: string | undefined;
 }
 
 /** A cell's text as it was resolved and fitted. */

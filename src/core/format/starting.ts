@@ -15,6 +15,7 @@ export interface StartOptions {
   titleBlock: 'full' | 'compact' | 'full, compact on A4' | 'none';
 }
 
+const LARGE_INCH = ['asme-d-landscape', 'asme-e-landscape', 'asme-f-landscape'];
 const SMALL = ['iso-a4-portrait', 'iso-a4-landscape', 'asme-a-portrait', 'asme-a-landscape'];
 
 /**
@@ -111,6 +112,9 @@ function blankFormat(
     type: 'continuous',
     ...(hidden && { hidden }),
   });
+  // Zone characters, drawing number and title are some 6 mm on D and larger (ASME Y14.2).
+  const tall = Object.fromEntries(sizes.filter(({ id }) => LARGE_INCH.includes(id)).map(({ id }) => [id, 6]));
+  const taller = Object.keys(tall).length > 0 && { heights: tall };
   const lettering = (letteringId: string, title: string, height: number, font: string) => ({
     id: letteringId,
     name: title,
@@ -123,6 +127,10 @@ function blankFormat(
     ink: 'black',
     lineDistance: 1.5,
   });
+  const bandFor = (large: string[]): Length =>
+    large.length > 0
+      ? { base: length(5.08), at: Object.fromEntries(large.map((size) => [size, length(8.89)])) }
+      : length(5.08);
   const font = inch ? 'routed-gothic' : 'osifont';
   const rule = (size: StandardSize) =>
     size.zoneCount ? { kind: 'count' as const, ...size.zoneCount } : { kind: 'pitch' as const, pitch: 50, corner: 10 };
@@ -157,7 +165,7 @@ function blankFormat(
       horizontalRuns: inch ? 'leftward' : 'rightward',
       omit: ['I', 'O'],
       edges: { base: everywhere, ...(a4.length > 0 && { at: Object.fromEntries(a4) }) },
-      band: inch ? length(5.08) : 5,
+      band: inch ? bandFor(Object.keys(tall)) : 5,
       border: line(inch ? 0.3 : 0.35, inch),
       ticks: line(inch ? 0.3 : 0.35),
       lettering: 'zone',
@@ -172,8 +180,8 @@ function blankFormat(
       lettering('caption', 'Caption', inch ? 2.5 : 1.8, inch ? 'routed-gothic-narrow' : font),
       lettering('value', 'Value', inch ? 3 : 2.5, font),
       lettering('note', 'Note', 3.5, font),
-      lettering('title', 'Title', 5, font),
-      lettering('zone', 'Zone', 3.5, font),
+      { ...lettering('title', 'Title', 5, font), ...taller },
+      { ...lettering('zone', 'Zone', 3.5, font), ...taller },
     ],
     asked: [],
     blocks: [],

@@ -7,6 +7,12 @@ export interface CleanText {
   rightToLeft: boolean;
 }
 
+/** What of a text cannot be lettered as it was given: characters by code, and the text when it runs from right to left. */
+export interface OddText {
+  leftOut: readonly string[];
+  rightToLeft?: string | undefined;
+}
+
 /** Nothing but line feeds and characters of everyday Latin text: there is nothing to do. */
 const EVERYDAY = /^[\n\u0020-\u007E\u00A0-\u00AC\u00AE-\u02FF\u2010-\u2027\u2030-\u205E\u2190-\u22FF]*$/;
 const LINE_BREAKS = /\r\n|[\r\v\f\u0085\u2028\u2029]/g;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MOST } from '../format/bounds';
 
 /** Nominal heights h of lettering in mm; h is the height of a capital letter (ISO 3098-1, 4.2). */
 export const STANDARD_HEIGHTS = [1.8, 2.5, 3.5, 5, 7, 10, 14, 20] as const;
@@ -22,8 +23,35 @@ export const Lettering = z.object({
 export type Lettering = z.infer<typeof Lettering>;
 
 /** A named lettering of a format. */
-export const LetteringStyle = Lettering.extend({ id: z.string().min(1), name: z.string().min(1).max(60) });
+export const LetteringStyle = Lettering.extend({
+  id: z.string().min(1),
+  name: z.string().min(1).max(60),
+  /** Nominal heights of its own on some sizes, mm, by the sizes' ids. */
+  heights: z
+    .record(z.string().max(60), Lettering.shape.height)
+    .refine((heights) => Object.keys(heights).length <= MOST.sizes, 'has too many exceptions')
+    .optional(),
+});
 export type LetteringStyle = z.infer<typeof LetteringStyle>;
+
+/** A style as it letters on a size. */
+export function styleOn(style: LetteringStyle, sizeId: string): LetteringStyle {
+  const height = style.heights?.[sizeId];
+  return height === undefined ? style : { ...style, height };
+}
+
+/** A style with another height: on that size alone when it has one of its own there, else on every size that has none. */
+export function withHeight(style: LetteringStyle, height: number, sizeId: string): LetteringStyle {
+  if (style.heights?.[sizeId] === undefined) return { ...style, height };
+  return { ...style, heights: { ...style.heights, [sizeId]: height } };
+}
+
+/** A style with the height of the other sizes on that one too, or with the same height as one of its own there. */
+export function withOwnHeight(style: LetteringStyle, own: boolean, sizeId: string): LetteringStyle {
+  const { heights: { [sizeId]: _, ...others } = {}, ...rest } = style;
+  if (own) return { ...rest, heights: { ...others, [sizeId]: style.height } };
+  return Object.keys(others).length > 0 ? { ...rest, heights: others } : rest;
+}
 
 /** One step of a cell's plan for text that does not fit; *report* always ends the plan and is not written down. */
 export const FitStep = z.discriminatedUnion('kind', [

@@ -1,12 +1,11 @@
-import type { OddText } from '../findings/looked-at';
 import type { Cell, Place } from '../format/document';
 import { lengthAt } from '../format/length-value';
 import type { Box } from '../geometry/box';
 import type { Placing } from '../geometry/placing';
-import { cleanText } from '../lettering/clean-text';
+import { type OddText, cleanText } from '../lettering/clean-text';
 import { type LineInk, lineInk, measureLine } from '../lettering/setting';
 import { type TextRoom, firstBaseLine, lineStart } from '../lettering/standing';
-import { type Lettering, inCase } from '../lettering/style';
+import { type Lettering, inCase, styleOn } from '../lettering/style';
 import type { Filling } from './content-text';
 import type { Finding } from '../findings/finding';
 import type { CellReport } from './report';
@@ -49,8 +48,17 @@ export interface SetCaption {
   odd: OddText;
 }
 
-export function letteringOf(id: string, { document }: Filling, override?: Partial<Lettering>): Lettering {
-  const style = document.letterings.find((candidate) => candidate.id === id)!;
+/** How a style of the format letters on a size, with what a cell has otherwise. */
+export function letteringOf(
+  id: string,
+  { document }: Pick<Filling, 'document'>,
+  sizeId: string,
+  override?: Partial<Lettering>,
+): Lettering {
+  const style = styleOn(
+    document.letterings.find((candidate) => candidate.id === id)!,
+    sizeId,
+  );
   return override ? { ...style, ...override } : style;
 }
 
@@ -68,7 +76,7 @@ export function cellContext(given: Omit<CellContext, 'caption'>): CellContext {
   const { cell, filling } = given;
   const { caption } = cell;
   if (!caption?.text) return given;
-  const lettering = letteringOf(caption.lettering, filling);
+  const lettering = letteringOf(caption.lettering, filling, given.room.sizeId);
   const { fonts } = filling.resources;
   const { height, letterWidth, font } = lettering;
   const { text: clean, leftOut, rightToLeft } = cleanText(caption.text);

@@ -39,9 +39,9 @@ export function composeCaption(context: CellContext, composed: ComposedCell): vo
 
 /** A cell's text with what it is fitted by: the room it has, the plan, the lettering. */
 function textTask(parts: readonly Part[], context: CellContext) {
-  const { cell, filling } = context;
+  const { cell, filling, room } = context;
   const { fonts } = filling.resources;
-  const lettering = letteringOf(cell.lettering, filling, cell.override);
+  const lettering = letteringOf(cell.lettering, filling, room.sizeId, cell.override);
   const content = contentText(parts, lettering, filling);
   const task: FitTask = {
     paragraphs: content.paragraphs.map((paragraph) => paragraph.text),
@@ -115,7 +115,7 @@ function penLine({ cell, block, room, filling }: CellContext): LinePrimitive {
     source: cell.id,
     block,
     layer: 'symbols',
-    ink: inkOf(letteringOf(cell.lettering, filling, cell.override).ink, filling),
+    ink: inkOf(letteringOf(cell.lettering, filling, room.sizeId, cell.override).ink, filling),
     width: PEN_LINE,
     type: 'continuous',
     from: toSheet(room.placing, { x: inset, y }),

@@ -5,8 +5,8 @@ import { letteringOf } from './cell-room';
 import { type Filling, contentText } from './content-text';
 
 /** Every line of every note in its own row, numbered; a note without a value has none. */
-export function noteRows(block: Block, growth: Growth, filling: Filling): TableRow[] {
-  const lettering = letteringOf(block.cells[0]!.lettering, filling);
+export function noteRows(block: Block, growth: Growth, filling: Filling, sizeId: string): TableRow[] {
+  const lettering = letteringOf(block.cells[0]!.lettering, filling, sizeId);
   const lines = (growth.notes ?? []).flatMap((property) => {
     const { paragraphs, traces } = contentText(
       [{ kind: 'linked', property, missing: { print: 'nothing', report: false } }],

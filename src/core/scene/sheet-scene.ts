@@ -7,6 +7,7 @@ import { setLine } from '../lettering/setting';
 import { boldOf, inCase } from '../lettering/style';
 import { centringMarks, trimmingMarks } from '../sheet/marks';
 import type { Zones } from '../sheet/zones';
+import { letteringOf } from './cell-room';
 import type { Primitive } from './scene';
 
 interface Sheet {
@@ -88,7 +89,8 @@ function crosses(box: Box, from: Point, to: Point): boolean {
   return line.x < right(box) && right(line) > box.x && line.y < top(box) && top(line) > box.y;
 }
 
-function zoneBand({ document, sizeId, space, zones, fonts }: Sheet): Primitive[] {
+function zoneBand(sheet: Sheet): Primitive[] {
+  const { document, sizeId, space, zones } = sheet;
   const settings = document.zones;
   if (!settings.shown) return [];
   const band = lengthAt(settings.band, sizeId);
@@ -125,7 +127,7 @@ function zoneBand({ document, sizeId, space, zones, fonts }: Sheet): Primitive[]
       });
   };
   const label = (text: string, x: number, y: number) =>
-    result.push(...centredText(document, fonts, settings.lettering, text, x, y, common));
+    result.push(...centredText(sheet, settings.lettering, text, x, y, common));
   zones.columns.forEach((zone, i) => {
     const middle = (zone.from + zone.to) / 2;
     if (edges.top) {
@@ -152,12 +154,13 @@ function zoneBand({ document, sizeId, space, zones, fonts }: Sheet): Primitive[]
 }
 
 /** The designation of the size stands in the border at the lower right corner (ISO 5457, 4.1). */
-function designation({ document, sizeId, space, fonts }: Sheet): Primitive[] {
+function designation(sheet: Sheet): Primitive[] {
+  const { document, sizeId, space } = sheet;
   const { shown, lettering } = document.marks.designation;
   if (!shown) return [];
   const name = document.sizes.find((size) => size.id === sizeId)!.name;
   const band = lengthAt(document.zones.band, sizeId);
-  const [first, ...others] = centredText(document, fonts, lettering, name, 0, space.y - band / 2, {
+  const [first, ...others] = centredText(sheet, lettering, name, 0, space.y - band / 2, {
     source: 'designation',
     layer: 'marks',
   });
@@ -168,15 +171,14 @@ function designation({ document, sizeId, space, fonts }: Sheet): Primitive[] {
 }
 
 function centredText(
-  document: FormatDocument,
-  fonts: GlyphTables,
+  { document, sizeId, fonts }: Pick<Sheet, 'document' | 'sizeId' | 'fonts'>,
   letteringId: string,
   text: string,
   x: number,
   y: number,
   common: { source: string; layer: 'zones' | 'marks' },
 ): Primitive[] {
-  const style = document.letterings.find((candidate) => candidate.id === letteringId)!;
+  const style = letteringOf(letteringId, { document }, sizeId);
   const line = setLine(inCase(text, style.case), style.font, style.height, fonts);
   let along = x - (line.width * style.letterWidth) / 2;
   return line.runs.map((run) => {

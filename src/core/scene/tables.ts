@@ -27,13 +27,13 @@ export function tableKey(growth: Growth, { model, variant }: Pick<Facts, 'model'
 /** All rows that a growing block has data for, the ones on sheets before this one included. */
 export function tableOf(block: Block, filling: Filling, sizeId: string, sample: SampleRows | undefined): Table {
   const growth = block.grow!;
-  const table = given(block, growth, filling);
+  const table = given(block, growth, filling, sizeId);
   const count = sampleCount(growth, filling, sizeId, sample, table.rows.length);
   if (count === undefined) return table;
   return { ...table, rows: Array.from({ length: count }, (_, i) => sampleRow(growth, table.rows, i, filling)) };
 }
 
-function given(block: Block, growth: Growth, filling: Filling): Table {
+function given(block: Block, growth: Growth, filling: Filling, sizeId: string): Table {
   switch (growth.rows) {
     case 'revisions':
       return { rows: filling.facts.revisions ?? NONE };
@@ -44,6 +44,6 @@ function given(block: Block, growth: Growth, filling: Filling): Table {
     case 'tolerances':
       return toleranceTable(growth, filling);
     case 'notes':
-      return { rows: noteRows(block, growth, filling) };
+      return { rows: noteRows(block, growth, filling, sizeId) };
   }
 }

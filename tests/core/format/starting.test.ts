@@ -3,6 +3,7 @@ import { cellsInRange, rangeAround } from '@/core/format/ranges';
 import { READY_PARTS, type ReadyPart, emptyGrid, readyBlock } from '@/core/format/ready-parts';
 import { type StartOptions, partStyle, startBlank, startFromStandard } from '@/core/format/starting';
 import { tilingDefects } from '@/core/format/defects';
+import { styleOn, withHeight, withOwnHeight } from '@/core/lettering/style';
 import { STANDARD_SIZES } from '@/core/sheet/sizes';
 import { demoPackage, demoSheet } from '../demo';
 
@@ -28,6 +29,30 @@ const start = (options: Partial<StartOptions>) => {
   if (!outcome.ok) throw new Error(outcome.reason);
   return outcome.document;
 };
+
+test('titles, drawing numbers and zones of inch sheets are some 6 mm high on D and larger, and keep to their band', () => {
+  const document = start({ standard: 'asme', sizes: ['asme-c-landscape', 'asme-d-landscape', 'asme-e-landscape'] });
+  const heights = (size: string) => {
+    const { scene, report } = demoSheet({ ...inch, format: document }, size, { specimen: 'drum-barrel' });
+    expect(report.findings.filter(({ code }) => code === 'text overflows')).toEqual([]);
+    const runs = scene.primitives.filter((primitive) => primitive.kind === 'text');
+    return [runs.find(({ layer }) => layer === 'zones')!.height, Math.max(...runs.map(({ height }) => height))];
+  };
+  expect([heights('asme-c-landscape'), heights('asme-d-landscape'), heights('asme-e-landscape')]).toEqual([
+    [3.5, 5],
+    [6, 6],
+    [6, 6],
+  ]);
+  expect(document.zones.band).toMatchObject({ base: { mm: 5.08 }, at: { 'asme-e-landscape': { mm: 8.89 } } });
+});
+
+test('a height of its own holds on its size, is set there alone, and can be given up', () => {
+  const [style] = start({}).letterings;
+  const own = withOwnHeight(style!, true, 'iso-a4-portrait');
+  expect(withHeight(own, 2.5, 'iso-a4-portrait')).toMatchObject({ height: 1.8, heights: { 'iso-a4-portrait': 2.5 } });
+  expect(styleOn(withHeight(own, 3.5, 'iso-a3-landscape'), 'iso-a4-portrait').height).toBe(1.8);
+  expect(withOwnHeight(own, false, 'iso-a4-portrait')).toEqual(style);
+});
 
 test.each(Object.keys(READY_PARTS) as ReadyPart[])('the ready part “%s” tiles its grid', (part) => {
   expect(tilingDefects(readyBlock(part, partStyle(workshop.format), ids()))).toEqual([]);

@@ -1,5 +1,7 @@
 import type { FormatDocument } from '../../format/document';
 import { TOLERANCE } from '../../geometry/length';
+import { styleOn } from '../../lettering/style';
+import { letteringOf } from '../../scene/cell-room';
 import type { Check } from '../check';
 import { noticed } from '../finding';
 import { type LookedCell, type LookedSheet, cellPlace } from '../looked-at';
@@ -12,10 +14,10 @@ export const leastHeights = (unit: FormatDocument['unit']): { value: number; cap
 export const leastValueHeight: Check<LookedCell> = {
   codes: ['under the least height'],
   look(at) {
-    const { cell, filling } = at.context;
+    const { cell, filling, room } = at.context;
     const least = leastHeights(filling.document.unit).value;
     const style = filling.document.letterings.find(({ id }) => id === cell.lettering)!;
-    const height = cell.override?.height ?? style.height;
+    const { height } = letteringOf(cell.lettering, filling, room.sizeId, cell.override);
     if (height >= least - TOLERANCE || !cell.contents.some((content) => 'parts' in content)) return [];
     const params = { of: 'values', style: style.id, styleName: style.name, height, least } as const;
     return [noticed('under the least height', params, cellPlace(at))];
@@ -25,11 +27,12 @@ export const leastValueHeight: Check<LookedCell> = {
 /** Styles that letter captions on the sheet lower than that. */
 export const leastCaptionHeight: Check<LookedSheet> = {
   codes: ['under the least height'],
-  look({ document, laid }) {
+  look({ document, laid, sizeId }) {
     const least = leastHeights(document.unit).caption;
     const captioned = (id: string) =>
       laid.some(({ block }) => block.cells.some((cell) => cell.caption?.lettering === id));
     return document.letterings
+      .map((style) => styleOn(style, sizeId))
       .filter(({ id, height }) => height < least - TOLERANCE && captioned(id))
       .map(({ id, name, height }) =>
         noticed('under the least height', { of: 'captions', style: id, styleName: name, height, least }, {}),

@@ -7,8 +7,8 @@ import { type LookedText, cellPlace } from '../looked-at';
 export const letteringFont: Check<LookedText> = {
   codes: ['font missing'],
   look(at) {
-    const { cell, filling } = at.context;
-    const { font } = letteringOf(cell.lettering, filling, cell.override);
+    const { cell, filling, room } = at.context;
+    const { font } = letteringOf(cell.lettering, filling, room.sizeId, cell.override);
     return filling.resources.fonts.has(font) ? [] : [noticed('font missing', { font }, cellPlace(at))];
   },
 };

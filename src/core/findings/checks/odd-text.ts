@@ -1,6 +1,7 @@
 import type { Check } from '../check';
 import { type Finding, noticed } from '../finding';
-import { type LookedCell, type OddText, cellPlace } from '../looked-at';
+import type { OddText } from '../../lettering/clean-text';
+import { type LookedCell, cellPlace } from '../looked-at';
 
 /** Text that cannot be lettered as it was given. */
 export const oddText: Check<LookedCell & { odd: OddText }> = {

@@ -50,7 +50,11 @@ const LISTS: readonly List<NonNullable<unknown>>[] = [
     order: 'Order of the lettering styles',
     id: ({ id }) => id,
     name: ({ name }) => name,
-    text: ({ font, height }) => `${font}, ${trimNumber(height, 2)} mm`,
+    text: ({ font, height, heights }) =>
+      [
+        `${font}, ${trimNumber(height, 2)} mm`,
+        ...Object.entries(heights ?? {}).map(([size, mm]) => `${trimNumber(mm, 2)} mm on ${size}`),
+      ].join(', '),
     with: (document, letterings) => ({ ...document, letterings }),
   }),
   list({

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { Block, Cell } from '../../../core/format/document';
 import type { SetCell } from '../../../core/format/steps/set-cell';
 import { formatLength, trimNumber } from '../../../core/geometry/length';
+import { styleOn } from '../../../core/lettering/style';
 import type { CellReport } from '../../../core/scene/report';
 import type { Outcome } from '../../../core/refusal';
 import { CommitField, Row, SelectRow } from '../../controls/field';
@@ -227,14 +228,16 @@ function useLookChange(): LookChange {
 /** The cell's lettering style, and what differs from it in this cell. */
 function LetteringRows({ cell, change }: { cell: Cell; change: LookChange }) {
   const letterings = useBoard((board) => board.document.letterings);
+  const sizeId = useBoard((board) => board.sizeId);
   const [own, setOwn] = useState(false);
-  const style = letterings.find((candidate) => candidate.id === cell.lettering);
+  const styles = letterings.map((style) => styleOn(style, sizeId));
+  const style = styles.find((candidate) => candidate.id === cell.lettering);
   return (
     <>
       <SelectRow
         label="Lettering"
         value={cell.lettering}
-        options={letterings.map((one) => ({ value: one.id, label: `${one.name} · ${trimNumber(one.height, 2)} mm` }))}
+        options={styles.map((one) => ({ value: one.id, label: `${one.name} · ${trimNumber(one.height, 2)} mm` }))}
         onChange={(lettering) => void change(() => ({ lettering }))}
       />
       <SelectRow

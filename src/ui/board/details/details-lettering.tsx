@@ -1,21 +1,34 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useRef, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { SHIPPED_FONTS } from '../../../core/lettering/fonts';
-import { type Lettering, type LetteringStyle, STANDARD_HEIGHTS } from '../../../core/lettering/style';
+import {
+  type Lettering,
+  type LetteringStyle,
+  STANDARD_HEIGHTS,
+  styleOn,
+  withHeight,
+  withOwnHeight,
+} from '../../../core/lettering/style';
 import { trimNumber } from '../../../core/geometry/length';
 import { type Outcome, refuse } from '../../../core/refusal';
 import { Button } from '../../controls/button';
 import { CommitField, Problem, Row, SelectRow } from '../../controls/field';
 import { useBoard, useBoardStore } from '../board-store';
 import { Section } from './details-parts';
+import { OwnOnSize } from './length-row';
 import { putFont } from './putting-fonts';
 
 type ChangeLook = (part: Partial<Lettering>) => Outcome<object>;
 
-/** The look of a lettering: font, height, width, slant, case, line distance. */
-export function LookRows({ look, change }: { look: Lettering; change: ChangeLook }) {
+/** The look of a lettering: font, height, width, slant, case, line distance; `aroundHeight` puts the height's field into something. */
+export function LookRows(props: {
+  look: Lettering;
+  change: ChangeLook;
+  aroundHeight?: (field: ReactNode) => ReactNode;
+}) {
+  const { look, change, aroundHeight = (field: ReactNode) => field } = props;
   const number = (
     label: string,
     key: 'height' | 'letterWidth' | 'slantDeg' | 'lineDistance',
@@ -55,7 +68,7 @@ export function LookRows({ look, change }: { look: Lettering; change: ChangeLook
         ]}
         onChange={(weight) => void change({ weight })}
       />
-      {number('Height', 'height', 0.5, 100, standard ? 'mm' : 'mm, not in the series')}
+      {aroundHeight(number('Height', 'height', 0.5, 100, standard ? 'mm' : 'mm, not in the series'))}
       {number('Letter width', 'letterWidth', 0.3, 3, 'of full')}
       {number('Slant', 'slantDeg', 0, 30, '°')}
       {number('Line distance', 'lineDistance', 1, 4, 'heights')}
@@ -91,6 +104,8 @@ function useFonts(): { id: string; name: string }[] {
 export function LetteringSection() {
   const store = useBoardStore();
   const letterings = useBoard((board) => board.document.letterings);
+  const sizeId = useBoard((board) => board.sizeId);
+  const oneSize = useBoard((board) => board.document.sizes.length === 1);
   const fonts = useFonts();
   const [open, setOpen] = useState<string>();
   const [problem, setProblem] = useState<string>();
@@ -100,6 +115,7 @@ export function LetteringSection() {
     return outcome;
   };
   const style = letterings.find((candidate) => candidate.id === open);
+  const replace = (next: LetteringStyle) => set(letterings.map((one) => (one.id === next.id ? next : one)));
   return (
     <Section title="Lettering styles">
       {letterings.map((one) => (
@@ -113,7 +129,7 @@ export function LetteringSection() {
             {one.name}
           </Button>
           <Box flex="1" fontSize="13px" color="soft">
-            {trimNumber(one.height, 2)} mm,{' '}
+            {trimNumber(styleOn(one, sizeId).height, 2)} mm,{' '}
             {fonts.find((font) => font.id === one.font)?.name ?? 'a font that is not here'}
           </Box>
           <Button
@@ -132,14 +148,27 @@ export function LetteringSection() {
             label="Name"
             value={style.name}
             onCommit={(name) =>
-              name.trim()
-                ? set(letterings.map((one) => (one.id === style.id ? { ...one, name: name.trim() } : one)))
-                : refuse('A style needs a name.')
+              name.trim() ? replace({ ...style, name: name.trim() }) : refuse('A style needs a name.')
             }
           />
           <LookRows
-            look={style}
-            change={(part) => set(letterings.map((one) => (one.id === style.id ? { ...one, ...part } : one)))}
+            look={styleOn(style, sizeId)}
+            change={({ height, ...part }) =>
+              replace({ ...(height === undefined ? style : withHeight(style, height, sizeId)), ...part })
+            }
+            aroundHeight={(field) =>
+              oneSize ? (
+                field
+              ) : (
+                <OwnOnSize
+                  label="Height"
+                  own={style.heights?.[sizeId] !== undefined}
+                  onChange={(own) => replace(withOwnHeight(style, own, sizeId))}
+                >
+                  {field}
+                </OwnOnSize>
+              )
+            }
           />
         </Box>
       )}

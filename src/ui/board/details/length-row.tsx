@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
 import {
   type Length,
   type LengthValue,
@@ -53,7 +54,6 @@ export function LengthRow(props: {
   const sizeId = useBoard((board) => board.sizeId);
   const { endTyping } = useBoardStore().getState();
   const exception = hasException(length, sizeId);
-  const sizeName = sizes.find((size) => size.id === sizeId)?.name ?? '';
   const field = (
     <CommitField
       label={label}
@@ -77,9 +77,31 @@ export function LengthRow(props: {
   );
   if (plain || sizes.length === 1) return field;
   return (
+    <OwnOnSize
+      label={label}
+      own={exception}
+      onChange={(own) =>
+        onChange(own ? withLength(length, lengthValueAt(length, sizeId), sizeId) : withoutException(length, sizeId))
+      }
+    >
+      {field}
+    </OwnOnSize>
+  );
+}
+
+/** A field with the button that gives the size on the desk a value of its own, or takes that away. */
+export function OwnOnSize(props: {
+  label: string;
+  own: boolean;
+  onChange: (own: boolean) => unknown;
+  children: ReactNode;
+}) {
+  const { label, own, onChange, children } = props;
+  const sizeName = useBoard((board) => board.document.sizes.find(({ id }) => id === board.sizeId)?.name ?? '');
+  return (
     <Flex align="start" gap="2px">
       <Box flex="1" minWidth={0}>
-        {field}
+        {children}
       </Box>
       <Button
         type="button"
@@ -88,19 +110,15 @@ export function LengthRow(props: {
         fontSize="12px"
         width="32px"
         justifyContent="center"
-        color={exception ? undefined : 'soft'}
-        aria-pressed={exception}
+        color={own ? undefined : 'soft'}
+        aria-pressed={own}
         aria-label={`${label} on ${sizeName} only`}
         title={
-          exception
+          own
             ? `${sizeName} has a length of its own here; press to take the others’`
             : `Give ${sizeName} a length of its own here`
         }
-        onClick={() =>
-          onChange(
-            exception ? withoutException(length, sizeId) : withLength(length, lengthValueAt(length, sizeId), sizeId),
-          )
-        }
+        onClick={() => onChange(!own)}
       >
         {sizeName}
       </Button>
