@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['pdfkit', 'fontkit', 'mysql2'],
+  serverExternalPackages: ['pdfkit', 'fontkit', 'subset-font', 'mysql2'],
   devIndicators: false,
   poweredByHeader: false,
   headers: async () => [

@@ -6,7 +6,7 @@ import { pictureFiles, writeDxf } from './core/exchange/dxf';
 import { picturesOf, readPackage } from './core/exchange/package';
 import { writePdf } from './core/exchange/pdf';
 import type { SheetFiles } from './core/exchange/sheet-files';
-import { writeSvg } from './core/exchange/svg';
+import { writeSvg } from './core/exchange/svg-file';
 import { findSize } from './core/format/sheet';
 import type { Facts } from './core/property/facts';
 import { revisionTableRow } from './core/revision/rows';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ExportKind } from './export';
 import { Answers } from '../core/drawing/drawing';
 import { Revising } from '../core/drawing/revising';
 import { DrawingSheets, Scale } from '../core/drawing/sheets';
@@ -148,6 +149,6 @@ export const reviseDrawing = route({
 export const exportDrawing = route({
   method: 'POST',
   path: '/api/drawings/[id]/export',
-  body: z.object({ kind: z.enum(['pdf', 'svg', 'dxf']), asItIs: z.boolean() }),
+  body: z.object({ kind: ExportKind, asItIs: z.boolean() }),
   answer: FILE,
 });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ExportKind } from './export';
 import { FormatDocument } from '../core/format/document';
 import { Facts, ModelKind } from '../core/property/facts';
 import { BYTES, FILE, ListQuery, Sitting, pageOf, route } from './route';
@@ -92,7 +93,7 @@ export const exportSheet = route({
   method: 'POST',
   path: '/api/export',
   body: z.object({
-    kind: z.enum(['pdf', 'svg', 'dxf']),
+    kind: ExportKind,
     document: z.unknown(),
     sizeId: z.string(),
     show: z.enum(['values', 'names', 'longest', 'blank']),

@@ -14,6 +14,7 @@ export type Canvas2d = Pick<
   | 'stroke'
   | 'fill'
   | 'fillText'
+  | 'measureText'
   | 'strokeText'
   | 'save'
   | 'restore'
@@ -74,12 +75,17 @@ function draw(
     const below = [-sin - lean * cos, cos - lean * sin] as const;
     canvas.setTransform(cos * along, sin * along, below[0] * size, below[1] * size, x(primitive.x), y(primitive.y));
     canvas.font = `${SETTING_SIZE}px ${fontFamily(primitive.font)}`;
-    canvas.fillText(primitive.text, 0, 0);
-    if (primitive.bold !== undefined) {
+    const { bold } = primitive;
+    if (bold !== undefined) {
       canvas.strokeStyle = primitive.ink;
       canvas.setLineDash([]);
-      canvas.lineWidth = (primitive.bold * scale) / size;
-      canvas.strokeText(primitive.text, 0, 0);
+      canvas.lineWidth = (bold * scale) / size;
+    }
+    let at = 0;
+    for (const piece of withoutLigatures(primitive.text)) {
+      canvas.fillText(piece, at, 0);
+      if (bold !== undefined) canvas.strokeText(piece, at, 0);
+      at += canvas.measureText(piece).width;
     }
     return;
   }
@@ -134,6 +140,9 @@ function draw(
   } else path(canvas, primitive.points, x, y);
   canvas.stroke();
 }
+
+/** A text in pieces that a canvas, which cannot be told otherwise, has no ligature for: f and what may follow it stand apart. */
+const withoutLigatures = (text: string): string[] => text.split(/(?<=f)(?=[fijlt])/);
 
 function path(
   canvas: Canvas2d,

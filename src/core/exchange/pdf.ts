@@ -1,5 +1,6 @@
 import PDFDocument from 'pdfkit';
 import { MM_PER_INCH } from '../geometry/length';
+import { withoutLayout } from '../lettering/plain-font';
 import { DASHES, type ImagePrimitive, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
 import type { SheetFiles } from './sheet-files';
 import { arcPath, fontsUsed, outlinePath } from './svg';
@@ -50,7 +51,7 @@ export async function writePdf(pages: readonly PdfPage[], files: SheetFiles, det
   });
   const fonts = new Set(pages.flatMap(({ scene }) => [...fontsUsed(scene)]));
   for (const font of fonts) {
-    pdf.registerFont(font, Buffer.from(files.font(font)));
+    pdf.registerFont(font, Buffer.from(withoutLayout(files.font(font))));
     keepLayouts(pdf.font(font));
   }
   const pictures = openedOnce(pdf, files);

@@ -2,10 +2,9 @@ import { fontFamily } from '../lettering/fonts';
 import type { Segment } from '../picture/picture';
 import { cutOff } from '../scene/image-clip';
 import { DASHES, type ImagePrimitive, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
-import type { SheetFiles } from './sheet-files';
 
 /** The font size at which text is set before it is scaled: at millimetre sizes browsers round advances. */
-const SETTING_SIZE = 100;
+export const SETTING_SIZE = 100;
 
 /** An SVG element as data: what the file writer prints and the screen mounts. y runs down, in mm. */
 export interface SvgElement {
@@ -15,7 +14,7 @@ export interface SvgElement {
   text?: string;
 }
 
-const round = (value: number) => Math.round(value * 1e6) / 1e6;
+export const round = (value: number) => Math.round(value * 1e6) / 1e6;
 
 /**
  * One primitive as an SVG element on a sheet of the given height.
@@ -121,6 +120,21 @@ export function arcPath(
 }
 
 function textElement(run: TextPrimitive, y: number): SvgElement {
+  return {
+    tag: 'text',
+    text: run.text,
+    attributes: {
+      transform: textTransform(run, y),
+      'font-family': fontFamily(run.font),
+      'font-size': SETTING_SIZE,
+      ...textPaint(run),
+      'xml:space': 'preserve',
+    },
+  };
+}
+
+/** Where a run stands, how it is turned and leans, and the scale that makes a font size of {@link SETTING_SIZE} its own. */
+export function textTransform(run: TextPrimitive, y: number): string {
   const scale = run.emSize / SETTING_SIZE;
   const transform = [
     `translate(${round(run.x)} ${y})`,
@@ -128,68 +142,20 @@ function textElement(run: TextPrimitive, y: number): SvgElement {
     run.slantDeg === 0 ? '' : `skewX(${-run.slantDeg})`,
     `scale(${round(scale * run.letterWidth)} ${round(scale)})`,
   ];
-  return {
-    tag: 'text',
-    text: run.text,
-    attributes: {
-      transform: transform.filter(Boolean).join(' '),
-      'font-family': fontFamily(run.font),
-      'font-size': SETTING_SIZE,
-      fill: run.ink,
-      ...(run.bold !== undefined && {
-        stroke: run.ink,
-        'stroke-width': round(run.bold / scale),
-        'stroke-linejoin': 'round',
-      }),
-      'xml:space': 'preserve',
-    },
-  };
+  return transform.filter(Boolean).join(' ');
+}
+
+/** The ink of a run, and the line about bold letters. */
+export function textPaint({ ink, bold, emSize }: TextPrimitive): SvgElement['attributes'] {
+  if (bold === undefined) return { fill: ink };
+  return { fill: ink, stroke: ink, 'stroke-width': round((bold * SETTING_SIZE) / emSize), 'stroke-linejoin': 'round' };
 }
 
 /** How sheet text is set everywhere: as lettering standards space characters. */
 export const SHEET_TEXT_STYLE =
   'font-kerning:none;font-variant-ligatures:none;text-rendering:geometricPrecision;white-space:pre';
 
-/** What XML 1.0 does not take at all, not even as a reference (2.2). */
-const NO_XML = /[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu;
-
-const escape = (text: string) =>
-  text.replace(NO_XML, '').replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
-
 /** The ids of the fonts a scene sets text in. */
 export function fontsUsed(scene: Scene): string[] {
   return [...new Set(scene.primitives.flatMap((primitive) => (primitive.kind === 'text' ? [primitive.font] : [])))];
-}
-
-/**
- * Writes a scene as an SVG file in true size, carrying the fonts it uses.
- *
- * @param title for readers of the file
- */
-export function writeSvg(scene: Scene, files: SheetFiles, title: string): string {
-  const types = new Map(
-    scene.primitives.flatMap((one) => (one.kind === 'image' ? [[one.hash, one.type] as const] : [])),
-  );
-  const embedded = (hash: string) =>
-    `data:image/${types.get(hash)};base64,${Buffer.from(files.picture(hash)).toString('base64')}`;
-  const faces = fontsUsed(scene).map((font) => {
-    const data = Buffer.from(files.font(font)).toString('base64');
-    return `@font-face{font-family:${fontFamily(font)};src:url(data:font/ttf;base64,${data}) format('truetype')}`;
-  });
-  const elements = scene.primitives.map((primitive) => {
-    const { tag, attributes, text } = svgElement(primitive, scene.height, embedded);
-    const written = Object.entries(attributes).map(([name, value]) => ` ${name}="${escape(String(value))}"`);
-    const source = ` data-source="${escape(primitive.source)}" data-layer="${primitive.layer}"`;
-    return `<${tag}${written.join('')}${source}${text === undefined ? '/>' : `>${escape(text)}</${tag}>`}`;
-  });
-  const { width, height } = scene;
-  return [
-    '<?xml version="1.0" encoding="UTF-8"?>',
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}">`,
-    `<title>${escape(title)}</title>`,
-    `<style>${faces.join('')}text{${SHEET_TEXT_STYLE}}</style>`,
-    ...elements,
-    '</svg>',
-    '',
-  ].join('\n');
 }

@@ -1,6 +1,7 @@
 import { create } from 'fontkit';
 import { type Outcome, refuse } from '../refusal';
 import type { GlyphTable } from './glyph-table';
+import { withoutLayout } from './plain-font';
 import { readGlyphTable } from './reading-glyphs';
 
 /** Largest font file that is taken, bytes. */
@@ -32,7 +33,7 @@ export function readFontFile(id: string, bytes: Uint8Array): Outcome<{ font: Fon
   if (!type)
     return refuse('That is no font Zonograph takes: it takes TrueType (.ttf) and OpenType (.otf) files of one font.');
   try {
-    const file = create(bytes as Buffer);
+    const file = create(withoutLayout(bytes) as Buffer);
     if ('fonts' in file) return refuse('The file is a collection of fonts. Give the one font alone.');
     const { fullName, familyName } = file;
     const right = (file as unknown as { 'OS/2'?: { fsType?: Record<string, boolean> | number } })['OS/2']?.fsType;

@@ -1,4 +1,5 @@
 import { create } from 'fontkit';
+import { withoutLayout } from './plain-font';
 import type { GlyphBox, GlyphTable } from './glyph-table';
 
 /**
@@ -6,7 +7,7 @@ import type { GlyphBox, GlyphTable } from './glyph-table';
  * @throws when the bytes are no font, or a collection of fonts
  */
 export function readGlyphTable(font: string, bytes: Uint8Array): GlyphTable {
-  const file = create(bytes as Buffer);
+  const file = create(withoutLayout(bytes) as Buffer);
   if ('fonts' in file) throw new Error(`${font} is a collection of fonts, not one font`);
   const advances = new Map<number, number>();
   const boxes = new Map<number, GlyphBox>();

@@ -1,3 +1,4 @@
+import type { ExportKind } from '../../contract/export';
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import { askedBy, checkAnswers, unanswered, withProposals } from '../../core/drawing/asking';
@@ -46,7 +47,7 @@ import {
   registerColumns,
   shownHash,
 } from './drawing-sources';
-import { type ExportKind, type ExportedFile, writeSheets } from './export';
+import { type ExportedFile, writeSheets } from './export';
 import { takeNumber } from './numbering';
 import { revisionScheme } from './revision-scheme';
 import { ServiceError, conflict } from './service-error';

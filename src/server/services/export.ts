@@ -1,11 +1,12 @@
 import { languageOf } from '../../core/property/language';
 import { zipSync } from 'fflate';
 import type { z } from 'zod';
+import type { ExportKind } from '../../contract/export';
 import type { exportSheet as ExportSheet } from '../../contract/formats';
 import { pictureFiles, writeDxf } from '../../core/exchange/dxf';
 import { type PdfDetails, writePdf } from '../../core/exchange/pdf';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
-import { writeSvg } from '../../core/exchange/svg';
+import { writeSvg } from '../../core/exchange/svg-file';
 import { readDocument } from '../../core/format/reading';
 import { composePlanned, planSheets } from '../../core/scene/planning';
 import type { Scene } from '../../core/scene/scene';
@@ -18,15 +19,13 @@ import { modelsAtHand } from './models-at-hand';
 import { ServiceError } from './service-error';
 import { sheetResources } from './sheet-resources';
 
-export type ExportKind = 'pdf' | 'svg' | 'dxf';
-
 export interface ExportedFile {
   name: string;
   type: string;
   content: Uint8Array;
 }
 
-const TYPES: Record<ExportKind, string> = { pdf: 'application/pdf', svg: 'image/svg+xml', dxf: 'image/vnd.dxf' };
+const TYPES = { pdf: 'application/pdf', svg: 'image/svg+xml', dxf: 'image/vnd.dxf' };
 
 /** Writes the sheet on the board as a file. */
 export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>): Promise<ExportedFile> {
@@ -87,17 +86,21 @@ export async function writeSheets(
   const base = fileName(title);
   if (kind === 'pdf')
     return { name: `${base}.pdf`, type: TYPES.pdf, content: await writePdf(sheets, sheetFiles, details) };
+  const ending = kind === 'dxf' ? 'dxf' : 'svg';
   const files: Record<string, Uint8Array> = {};
   for (const { scene, name } of sheets) {
     const own = name === undefined ? title : `${title}, ${name}`;
-    const content = kind === 'svg' ? writeSvg(scene, sheetFiles, own) : writeDxf(scene);
-    files[`${sheets.length === 1 ? base : fileName(own)}.${kind}`] = new TextEncoder().encode(content);
+    const content =
+      kind === 'dxf'
+        ? writeDxf(scene)
+        : await writeSvg(scene, sheetFiles, own, kind === 'svg outlines' ? 'outlines' : 'letters');
+    files[`${sheets.length === 1 ? base : fileName(own)}.${ending}`] = new TextEncoder().encode(content);
     // A DXF names its raster pictures as files beside it.
     if (kind === 'dxf') for (const { name: picture, bytes } of pictureFiles(scene, sheetFiles)) files[picture] = bytes;
   }
   const [only, ...more] = Object.entries(files);
   return only && more.length === 0
-    ? { name: only[0], type: TYPES[kind], content: only[1] }
+    ? { name: only[0], type: TYPES[ending], content: only[1] }
     : { name: `${base}.zip`, type: 'application/zip', content: zipSync(files) };
 }
 

@@ -9,7 +9,8 @@ import type { Show } from '../../core/scene/resources';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Select } from '../controls/field';
-import { FILE_KINDS, type FileKind } from '../sheet/file-kinds';
+import type { ExportKind } from '../../contract/export';
+import { FILE_KINDS } from '../sheet/file-kinds';
 import { Menu } from '../controls/menu';
 import { exportSheet } from '../../contract/formats';
 import { askForFile } from '../data/request';
@@ -225,7 +226,7 @@ function Label({ children }: { children: string }) {
 function ExportMenu() {
   const store = useBoardStore();
   const [problem, setProblem] = useState<string>();
-  const write = async (kind: FileKind) => {
+  const write = async (kind: ExportKind) => {
     setProblem(undefined);
     try {
       const { document, sizeId, show, rows, filled, asFor } = store.getState().board!;
@@ -250,7 +251,7 @@ function ExportMenu() {
       <Menu
         entries={FILE_KINDS}
         placement="bottom-end"
-        onChoose={(kind) => void write(kind as FileKind)}
+        onChoose={(kind) => void write(kind as ExportKind)}
         trigger={(props) => (
           <Button type="button" look="primary" {...props}>
             Export <ChevronDown size={14} aria-hidden />

@@ -18,7 +18,8 @@ import { saveFile } from '../data/save-file';
 import { useModelStore } from '../data/use-model-store';
 import { SavingWords } from '../saving/saving-words';
 import { ViewContext, createViewStore } from '../sheet/view-store';
-import { FILE_KINDS, type FileKind } from '../sheet/file-kinds';
+import type { ExportKind } from '../../contract/export';
+import { FILE_KINDS } from '../sheet/file-kinds';
 import { Screen } from '../shell/screen';
 import type { AnswerFields } from './answer-field';
 import { AskedPane } from './asked-pane';
@@ -237,8 +238,8 @@ function Resized({ size, losses, onClose }: { size: string; losses: string[]; on
 /** Writes the drawing; with something unanswered it asks first. */
 function ExportDrawing({ id, number }: { id: string; number: string }) {
   const [problem, setProblem] = useState<string>();
-  const [asking, setAsking] = useState<{ kind: FileKind; open: string[] }>();
-  const write = async (kind: FileKind, asItIs: boolean) => {
+  const [asking, setAsking] = useState<{ kind: ExportKind; open: string[] }>();
+  const write = async (kind: ExportKind, asItIs: boolean) => {
     setProblem(undefined);
     setAsking(undefined);
     try {
@@ -254,7 +255,7 @@ function ExportDrawing({ id, number }: { id: string; number: string }) {
       <Menu
         entries={FILE_KINDS}
         placement="bottom-end"
-        onChoose={(kind) => void write(kind as FileKind, false)}
+        onChoose={(kind) => void write(kind as ExportKind, false)}
         trigger={(props) => (
           <Button type="button" look="primary" {...props}>
             Export <ChevronDown size={14} aria-hidden />

@@ -5,11 +5,11 @@ import type { Cell } from '@/core/format/document';
 import { lineWeight } from '@/core/exchange/dxf-records';
 import { writeDxf } from '@/core/exchange/dxf';
 import { writePdf } from '@/core/exchange/pdf';
-import { writeSvg } from '@/core/exchange/svg';
+import { writeSvg } from '@/core/exchange/svg-file';
 import type { Scene } from '@/core/scene/scene';
 import { demoFacts, demoPackage, demoResources, demoSheet } from '../demo';
 import { filesWith } from '../fonts';
-import { type ReadSheet, type ReadText, readDxf, readPdf, readSvg } from './readers';
+import { type ReadSheet, type ReadText, readDxf, readOutlines, readPdf, readPdfInk, readSvg } from './readers';
 
 const files = filesWith();
 const workshop = demoPackage('workshop-sheets');
@@ -98,7 +98,8 @@ function expectAgreement(read: ReadSheet, scene: Scene): void {
 }
 
 describe.each(CASES)('%s', (_, scene) => {
-  test('SVG says what the scene says', () => expectAgreement(readSvg(writeSvg(scene, files, 'Test')), scene));
+  test('SVG says what the scene says', async () =>
+    expectAgreement(readSvg(await writeSvg(scene, files, 'Test')), scene));
   test('PDF says what the scene says, with its line widths', async () => {
     const read = readPdf(await writePdf([{ scene }], files, details));
     expectAgreement(read, scene);
@@ -182,6 +183,28 @@ test('repeated tags are numbered', () => {
   expect(tags.filter((tag) => tag.startsWith('REVISION'))).toEqual(['REVISION', 'REVISION_2']);
 });
 
+test('a value that reads like the end of a file is a value, and so is a name', () => {
+  const hostile = 'x\n0\nEOF\u0007 {\\P} %%d \\U+0041';
+  const properties = workshop.properties.map((property) =>
+    property.id === 'title' ? { ...property, name: hostile } : property,
+  );
+  const facts = demoFacts(workshop, 'pawl', '316L');
+  const composed = compose(
+    workshop.format,
+    { sizeId: 'iso-a3-landscape', sheet: { number: 1, total: 1, scale: '1:2' }, show: 'values' },
+    { ...facts, model: { ...facts.model!, values: { ...facts.model!.values, title: hostile } } },
+    { ...demoResources(workshop), properties: new Map(properties.map((property) => [property.id, property])) },
+  );
+  if (!composed.ok) throw new Error(composed.reason);
+  const read = readDxf(writeDxf(composed.scene));
+  expect(read.errors).toEqual([]);
+  const lines = composed.scene.primitives.filter((one) => one.kind === 'text' && one.tag === hostile);
+  expect(lines.map((one) => one.kind === 'text' && one.text)).toEqual(['x', '0', 'EOF {\\P} %%d \\U+0041']);
+  const texts = read.texts.map(({ text }) => text);
+  expect(texts).toHaveLength(composed.scene.primitives.filter(({ kind }) => kind === 'text').length);
+  expect(texts).toEqual(expect.arrayContaining(['x', '0']));
+});
+
 test('what would be read as a code is written as itself', () => {
   const [title, ...others] = workshop.format.blocks;
   const cells = title!.cells.map((cell) =>
@@ -194,10 +217,41 @@ test('what would be read as a code is written as itself', () => {
   expect(writeDxf(scene)).toContain('\n5%%%%%%d ^ J\n');
 });
 
+test('an SVG of outlines has no letters and no font, and its outlines fill the boxes that those of the PDF fill', async () => {
+  const scene = CASES[2]![1];
+  const svg = await writeSvg(scene, files, 'Test', 'outlines');
+  expect(svg).not.toMatch(/<text|font/);
+  const printed = readPdfInk(await writePdf([{ scene }], files, details));
+  const outlines = readOutlines(svg);
+  expect(outlines).toHaveLength(printed.length);
+  outlines.forEach(({ text, ink }, i) => {
+    // The last points of curves lie on their extremes in these fonts but for a few, which reach 0.1 mm further.
+    for (const side of ['left', 'right', 'bottom', 'top'] as const)
+      if (ink) expect([text, side, Math.abs(ink[side] - printed[i]!.ink![side]) < 0.15]).toEqual([text, side, true]);
+  });
+});
+
+test('an SVG carries the letters that it uses, each with its position, and no more of their fonts', async () => {
+  const one = (text: string) => {
+    const parts = [{ kind: 'fixed' as const, text }];
+    const [title, ...others] = workshop.format.blocks;
+    const cells = title!.cells.map((cell) => (cell.id === 'free' ? { ...cell, contents: [{ parts }], fit: [] } : cell));
+    const format = { ...workshop.format, blocks: [{ ...title!, cells }, ...others] };
+    return writeSvg(demoSheet({ ...workshop, format }, 'iso-a3-landscape').scene, files, 'T');
+  };
+  const [without, withSign] = [await one('A'), await one('A⟂')];
+  expect(withSign.length - without.length).toBeLessThan(8_000);
+  expect(withSign.length).toBeLessThan(100_000);
+  const runs = [...withSign.matchAll(/<text ([^>]*)>([^<]*)</g)];
+  for (const [, attributes, text] of runs)
+    if (text!.length > 1 && !text!.includes('&'))
+      expect(/ x="([^"]+)"/.exec(attributes!)![1]!.split(' ')).toHaveLength(text!.length);
+});
+
 test('equal sheets are equal files', async () => {
   const scene = CASES[0]![1];
   expect(writeDxf(scene)).toBe(writeDxf(scene));
-  expect(writeSvg(scene, files, 'T')).toBe(writeSvg(scene, files, 'T'));
+  expect(await writeSvg(scene, files, 'T')).toBe(await writeSvg(scene, files, 'T'));
   expect(
     Buffer.from(await writePdf([{ scene }], files, details)).equals(
       Buffer.from(await writePdf([{ scene }], files, details)),
@@ -217,7 +271,7 @@ test('bold letters are thickened by the same line in all three files', async () 
   const bold = sheet.scene.primitives.flatMap((one) => (one.kind === 'text' && one.bold !== undefined ? [one] : []));
   expect(bold.map((run) => run.text)).toContain('DRUM BARREL');
   for (const run of bold) expect(run.bold).toBeCloseTo(run.height / 15, 9);
-  const svg = writeSvg(sheet.scene, files, 'T');
+  const svg = await writeSvg(sheet.scene, files, 'T');
   const [, scale, width] = /scale\([\d.]+ ([\d.]+)\)"[^>]* stroke-width="([\d.]+)"[^>]*>DRUM BARREL</
     .exec(svg)!
     .map(Number);

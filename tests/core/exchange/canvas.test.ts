@@ -26,6 +26,7 @@ class Recorder {
   lineWidth = 1;
   font = '';
   fontKerning = 'auto';
+  readonly pieces: string[] = [];
   private matrix = [1, 0, 0, 1, 0, 0];
   private dashes: number[] = [];
   private points: Point[] = [];
@@ -63,8 +64,15 @@ class Recorder {
     if (path) this.drawn.outlines.push({ data: path.data, ink: this.fillStyle, filled: true, ...(rule && { rule }) });
     else this.drawn.fills.push({ points: this.points, ink: this.fillStyle });
   }
-  fillText(text: string) {
-    this.drawn.texts.push({ text, matrix: this.matrix, font: this.font });
+  /** Pieces of a run go on where the one before them ended. */
+  fillText(text: string, along: number) {
+    const run = along > 0 && this.drawn.texts.at(-1);
+    if (run) run.text += text;
+    else this.drawn.texts.push({ text, matrix: this.matrix, font: this.font });
+    this.pieces.push(text);
+  }
+  measureText(text: string) {
+    return { width: 50 * text.length };
   }
   strokeText() {
     this.drawn.texts.at(-1)!.bold = this.lineWidth;
@@ -246,4 +254,12 @@ test('a raster picture stands in its place and is cut to its cell; one that is n
   near(through(drawn!.matrix, x, y + height), [60, 90]);
   near(through(drawn!.matrix, x + width, y), [40, 50]);
   expect(drawnOf(sceneOf(image), 2).images).toEqual([]);
+});
+
+test('letters that a font would join are drawn apart: thumbnails have no ligatures', () => {
+  const [run] = ofKind(sheet, 'text');
+  const recorder = new Recorder();
+  drawScene(recorder as unknown as Canvas2d, sceneOf({ ...run!, text: 'Buffer fill' }), 3, '#FFFFFF');
+  expect(recorder.pieces).toEqual(['Buf', 'fer f', 'ill']);
+  expect(recorder.drawn.texts.map(({ text }) => text)).toEqual(['Buffer fill']);
 });

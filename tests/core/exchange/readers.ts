@@ -111,6 +111,28 @@ export function readSvg(svg: string): ReadSheet {
   return { width, height, segments, texts };
 }
 
+/** The runs that an SVG draws as outlines, each with its text and the box of its points on the sheet, mm. */
+export function readOutlines(svg: string): { text: string; ink?: Ink }[] {
+  const height = Number(/ height="([\d.]+)mm"/.exec(svg)![1]);
+  const runs = [...svg.matchAll(/<path d="([^"]*)" transform="([^"]*)"[^>]* aria-label="([^"]*)"/g)];
+  return runs.map(([, d, transform, text]) => {
+    const figures = (name: string) =>
+      new RegExp(`${name}\\(([^)]+)\\)`).exec(transform!)?.[1]!.split(' ').map(Number) ?? [0, 0];
+    const [[x, y], [turn], [skew], [sx, sy]] = ['translate', 'rotate', 'skewX', 'scale'].map(figures) as [
+      [number, number], [number], [number], [number, number],
+    ]; // prettier-ignore
+    const [angle, lean] = [(turn * Math.PI) / 180, Math.tan((skew * Math.PI) / 180)];
+    const points = [...d!.matchAll(/(-?[\d.]+) (-?[\d.]+)(?=[^\d.-]|$)/g)].map((pair) => {
+      const [u, v] = [Number(pair[1]) * sx + Number(pair[2]) * sy * lean, Number(pair[2]) * sy];
+      return [x + u * Math.cos(angle) - v * Math.sin(angle), height - (y + u * Math.sin(angle) + v * Math.cos(angle))];
+    }) as [number, number][];
+    if (points.length === 0) return { text: text! };
+    const [xs, ys] = [points.map(([px]) => px), points.map(([, py]) => py)];
+    const ink = { left: Math.min(...xs), right: Math.max(...xs), bottom: Math.min(...ys), top: Math.max(...ys) };
+    return { text: text!, ink };
+  });
+}
+
 export interface ReadDxf extends ReadSheet {
   errors: string[];
   units: number;

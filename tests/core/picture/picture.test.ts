@@ -1,6 +1,6 @@
 import { writeDxf } from '@/core/exchange/dxf';
 import { writePdf } from '@/core/exchange/pdf';
-import { writeSvg } from '@/core/exchange/svg';
+import { writeSvg } from '@/core/exchange/svg-file';
 import type { Cell, Content, FormatDocument } from '@/core/format/document';
 import type { PictureData } from '@/core/picture/picture';
 import { readSvgPicture } from '@/core/picture/read-svg';
@@ -157,13 +157,13 @@ describe('a picture in a cell', () => {
 
   test.each([0, 90, 270] as const)(
     'one that fills a cell turned by %i° shows in SVG and DXF no more than its room',
-    (turn) => {
+    async (turn) => {
       const { scene } = sheet(picture(RASTER, 'fill'), { turn });
       const [image] = readDxf(writeDxf(scene)).images;
       expect(image!.inverted).toBe(0);
       expect(corners(image!.shown!.map(([x, y]) => ({ x: x!, y: y! })))).toEqual([381, 409, 35, 43]);
       const written = /<image [^>]*height="([\d.]+)"[^>]*style="clip-path:inset\(([^)]+)\)"/.exec(
-        writeSvg(scene, files, 'T'),
+        await writeSvg(scene, files, 'T'),
       )!;
       const [top, right, bottom, left] = written[2]!.split(' ').map(parseFloat) as [number, number, number, number];
       const found = scene.primitives.find((one) => one.kind === 'image');
@@ -237,7 +237,7 @@ describe('a picture in a cell', () => {
         inverted: 0,
       },
     ]);
-    expect(writeSvg(scene, files, 'T')).toMatch(
+    expect(await writeSvg(scene, files, 'T')).toMatch(
       /<image href="data:image\/png;base64,[^"]+" width="16" height="8" preserveAspectRatio="none" transform="translate\(381 262\) translate\(0 -8\)"/,
     );
     const extent = (segments: { from: { x: number; y: number }; to: { x: number; y: number } }[]) => {
