@@ -40,6 +40,8 @@ export function readFontFile(id: string, bytes: Uint8Array): Outcome<{ font: Fon
     const forbidden = forbids(right);
     if (forbidden) return refuse(`“${fullName}” ${forbidden}; a sheet could not be written with it.`);
     const table = readGlyphTable(id, bytes);
+    // Units per em from 16 to 16384 (OpenType, head), and capitals that are no higher than four times the letters' size.
+    if (!within(table.unitsPerEm, 16, 16_384) || !within(table.capHeight, 1, 4 * table.unitsPerEm)) return DAMAGED;
     const lacking = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789'].filter(
       (letter) => !table.advances.has(letter.codePointAt(0)!),
     );
@@ -47,9 +49,13 @@ export function readFontFile(id: string, bytes: Uint8Array): Outcome<{ font: Fon
       return refuse(`“${fullName}” has no ${lacking.slice(0, 5).join(', ')}; it cannot letter a sheet.`);
     return { ok: true, font: { name: fullName ?? familyName ?? 'Unnamed font', type, table } };
   } catch {
-    return refuse('The font file is damaged and cannot be read.');
+    return DAMAGED;
   }
 }
+
+const DAMAGED = refuse('The font file is damaged and cannot be read.');
+
+const within = (value: number, least: number, most: number) => value >= least && value <= most;
 
 function typeOf(bytes: Uint8Array): FontFile['type'] | undefined {
   const signature = String.fromCharCode(...bytes.subarray(0, 4));

@@ -14,6 +14,7 @@ interface Look {
 }
 
 const MOST_PATHS = 20_000;
+const MOST_POINTS = 200_000;
 
 /**
  * Reads an SVG picture into outlines: paths and the basic shapes with their transforms, fills and strokes. Scripts, styles
@@ -48,6 +49,9 @@ export function readSvgPicture(text: string): Outcome<{ picture: PictureData; le
     return refuse(`The SVG has no outlines to print.${why}`);
   }
   if (reader.paths.length > MOST_PATHS) return refuse(`The SVG has more than ${MOST_PATHS} outlines; simplify it.`);
+  const points = reader.paths.reduce((sum, { segments }) => sum + segments.length, 0);
+  if (points > MOST_POINTS)
+    return refuse(`The SVG has ${points} points; at most ${MOST_POINTS} are taken. Simplify it.`);
   return {
     ok: true,
     picture: { kind: 'vector', width: box.width, height: box.height, paths: reader.paths },

@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { FontEntry } from '../../contract/office';
 import { SHIPPED_FONTS } from '../../core/lettering/fonts';
-import { readFontFile } from '../../core/lettering/font-file';
 import {
   GlyphTableJson,
   type GlyphTables,
@@ -12,6 +11,7 @@ import { readGlyphTable } from '../../core/lettering/reading-glyphs';
 import { type Database, database } from '../database';
 import { fontFile, shippedGlyphTables } from '../fonts';
 import { findFontFiles, findGlyphTables, keepFont } from '../repositories/fonts';
+import { readUpload } from '../uploads/read-upload';
 import { ServiceError } from './service-error';
 
 const isShipped = (id: string) => SHIPPED_FONTS.some((font) => font.id === id);
@@ -20,7 +20,7 @@ const isShipped = (id: string) => SHIPPED_FONTS.some((font) => font.id === id);
 export async function takeFont(bytes: Uint8Array): Promise<FontEntry> {
   if (bytes.byteLength === 0) throw new ServiceError(422, 'The file is empty.');
   const id = createHash('sha256').update(bytes).digest('hex');
-  const read = readFontFile(id, bytes);
+  const read = await readUpload('font', { id, bytes });
   if (!read.ok) throw new ServiceError(422, read.reason);
   const { name, type, table } = read.font;
   const entry = { id, name: name.slice(0, 200) };

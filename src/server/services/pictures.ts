@@ -1,10 +1,13 @@
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { LARGEST_PICTURE, MOST_PIXELS, type PictureData } from '../../core/picture/picture';
-import { readSvgPicture } from '../../core/picture/read-svg';
 import { database } from '../database';
 import { findPictureFiles, findPictures, keepPicture } from '../repositories/pictures';
+import { readUpload } from '../uploads/read-upload';
 import { ServiceError } from './service-error';
+
+/** Seconds that decoding a raster picture may take. */
+const LONGEST_DECODING = 20;
 
 export interface TakenPicture {
   hash: string;
@@ -27,7 +30,9 @@ export async function takePicture(bytes: Uint8Array, name: string): Promise<Take
   }
   const hash = createHash('sha256').update(bytes).digest('hex');
   const raster = rasterType(bytes);
-  const { picture, leftOut } = raster ? { picture: await readRaster(bytes, raster), leftOut: [] } : readVector(bytes);
+  const { picture, leftOut } = raster
+    ? { picture: await readRaster(bytes, raster), leftOut: [] }
+    : await readVector(bytes);
   await keepPicture(database, hash, name.slice(0, 200), picture, raster && bytes);
   return { hash, picture, leftOut };
 }
@@ -56,7 +61,9 @@ function rasterType(bytes: Uint8Array): 'png' | 'jpeg' | undefined {
 async function readRaster(bytes: Uint8Array, type: 'png' | 'jpeg'): Promise<PictureData> {
   const words = type === 'png' ? 'PNG' : 'JPEG';
   try {
-    const image = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
+    const image = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).timeout({
+      seconds: LONGEST_DECODING,
+    });
     const { width, height } = await image.metadata();
     if (width * height > MOST_PIXELS) {
       throw new ServiceError(
@@ -75,12 +82,12 @@ async function readRaster(bytes: Uint8Array, type: 'png' | 'jpeg'): Promise<Pict
   }
 }
 
-function readVector(bytes: Uint8Array): { picture: PictureData; leftOut: string[] } {
+async function readVector(bytes: Uint8Array): Promise<{ picture: PictureData; leftOut: string[] }> {
   const text = new TextDecoder('utf-8', { fatal: false }).decode(bytes);
   if (!/<svg[\s>]/i.test(text.slice(0, 4000))) {
     throw new ServiceError(422, 'That is no picture Zonograph takes: it takes PNG, JPEG and SVG.');
   }
-  const read = readSvgPicture(text);
+  const read = await readUpload('svg picture', { text });
   if (!read.ok) throw new ServiceError(422, read.reason);
   return read;
 }

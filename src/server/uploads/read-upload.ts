@@ -1,0 +1,48 @@
+import { fork } from 'node:child_process';
+import { join } from 'node:path';
+import { type Refusal, refuse } from '../../core/refusal';
+import type { Readers } from './upload-reader';
+
+/** How long reading a file may take, and how much memory it may need: files that are what they should be stay far below. */
+const LIMITS = { seconds: 20, megabytes: 700 };
+
+// A path, not an import: the reader is a program of its own, which the build leaves alone.
+const PROGRAM = join(process.cwd(), 'src/server/uploads/upload-reader.ts');
+
+/** Files are read one after another, so that several large ones do not need the memory of all at once. */
+let turn: Promise<unknown> = Promise.resolve();
+
+/**
+ * Reads a file that somebody sent in, in a process that is ended when it takes too long or needs too much memory, so that no file, whatever
+ * is in it, keeps the application from answering. Refused in words then, and when the file breaks its reader.
+ */
+export function readUpload<K extends keyof Readers>(
+  kind: K,
+  given: Parameters<Readers[K]>[0],
+  limits = LIMITS,
+): Promise<ReturnType<Readers[K]> | Refusal> {
+  const reading = turn.then(() => readNow<ReturnType<Readers[K]>>({ kind, given }, limits));
+  turn = reading;
+  return reading;
+}
+
+function readNow<Result>(task: object, { seconds, megabytes }: typeof LIMITS): Promise<Result | Refusal> {
+  const reader = fork(PROGRAM, {
+    execArgv: ['--import', 'tsx', `--max-old-space-size=${megabytes}`],
+    serialization: 'advanced',
+    stdio: 'ignore',
+  });
+  return new Promise<Result | Refusal>((resolve) => {
+    const deadline = setTimeout(() => {
+      resolve(refuse(`Reading the file took longer than ${seconds} seconds. It was not taken.`));
+      reader.kill('SIGKILL');
+    }, seconds * 1000);
+    reader.once('message', (outcome) => resolve(outcome as Result));
+    reader.once('error', () => resolve(refuse('The file could not be read. Try again.')));
+    reader.once('close', () => {
+      clearTimeout(deadline);
+      resolve(refuse('The file is damaged, or needs more memory to read than it is worth. It was not taken.'));
+    });
+    reader.send(task);
+  });
+}
