@@ -65,13 +65,17 @@ export async function startModelStore({ port: wanted, data }) {
     if (hasEnded(child) || tries > 50) throw new Error('the model store did not start');
     await new Promise((done) => setTimeout(done, 100));
   }
+  return { address, ...ending(child) };
+}
+
+/** When a child is no more, and how it is ended. */
+function ending(child) {
+  const exited = new Promise((done) => (hasEnded(child) ? done() : child.once('exit', done)));
   return {
-    address,
+    exited,
     async stop() {
-      if (hasEnded(child)) return;
-      const gone = new Promise((done) => child.once('exit', done));
-      child.kill('SIGTERM');
-      await gone;
+      if (!hasEnded(child)) child.kill('SIGTERM');
+      await exited;
     },
   };
 }
@@ -86,14 +90,7 @@ export function startWorker({ database, modelStore }) {
       ...(modelStore && { ZONOGRAPH_MODEL_STORE: modelStore }),
     },
   });
-  return {
-    async stop() {
-      if (hasEnded(child)) return;
-      const gone = new Promise((done) => child.once('exit', done));
-      child.kill('SIGTERM');
-      await gone;
-    },
-  };
+  return ending(child);
 }
 
 /** How many ports are tried, when somebody else takes one between looking and taking it. */

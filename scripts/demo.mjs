@@ -4,6 +4,7 @@
  */
 import { existsSync, mkdirSync, readFileSync, readlinkSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { ensureBuild, runScript, startApplication, startModelStore, startWorker } from './application.mjs';
+import { keepRunning } from './keep-running.mjs';
 import { isAlive, startMariadb } from './mariadb.mjs';
 import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
 
@@ -86,16 +87,27 @@ async function main() {
 
   try {
     say('starting the database');
-    const database = await startMariadb(FOLDER, { port: 33061, databases: ['zonograph'] });
-    started.push(database);
+    // What ends by itself is started again where it was, so that the others find it there.
+    const kept = async (name, start) => {
+      const part = await keepRunning(name, start, { onGivenUp: () => void stop(1), isStopping: () => stopping });
+      started.push(part);
+      return part.first;
+    };
+    const database = await kept('the database', (before) =>
+      startMariadb(FOLDER, { port: before?.port ?? 33061, databases: ['zonograph'] }),
+    );
     const url = database.url('zonograph');
     say(`preparing the data (database on 127.0.0.1:${database.port})`);
     if (!runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url })) return await stop(1);
     const buildFolder = dev ? '.next-dev' : '.next';
     if (!dev && !ensureBuild(buildFolder)) return await stop(1);
-    const store = await startModelStore({ port: STORE_PORT, data: `${FOLDER}/models.json` });
-    started.push(store);
-    started.push(startWorker({ database: url, modelStore: store.address }));
+    const store = await kept('the model store', (before) =>
+      startModelStore({
+        port: before ? Number(new URL(before.address).port) : STORE_PORT,
+        data: `${FOLDER}/models.json`,
+      }),
+    );
+    await kept('the worker', () => startWorker({ database: url, modelStore: store.address }));
     const application = await startApplication({
       port: PORT,
       buildFolder,

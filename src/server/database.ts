@@ -31,6 +31,8 @@ const AWAY = new Set([
   'ETIMEDOUT',
   'PROTOCOL_CONNECTION_LOST',
   'ER_SERVER_SHUTDOWN',
+  // A statement that took longer than a statement may: the database hangs. The driver gives up the connection.
+  'PROTOCOL_SEQUENCE_TIMEOUT',
 ]);
 /** A deadlock, and a lock that was waited for too long. */
 const RETRIED = new Set([1213, 1205]);
@@ -40,6 +42,10 @@ const ATTEMPTS = 6;
 const CONNECTIONS = 8;
 const WAITING = 200;
 const PATIENCE_MS = 15_000;
+/** How long one statement may take, ms: none of ours comes near it unless the database hangs. */
+const LONGEST_MS = 1000 * Number(process.env.ZONOGRAPH_STATEMENT_SECONDS ?? 30);
+
+const timed = (sql: string) => ({ sql, timeout: LONGEST_MS });
 
 let pool: Pool | undefined;
 
@@ -81,11 +87,11 @@ async function connected(): Promise<PoolConnection> {
 function over(connection: Pick<PoolConnection, 'execute'>): Database {
   return {
     async query<T>(sql: string, parameters: Parameter[] = []) {
-      const [rows] = await connection.execute<RowDataPacket[]>(sql, parameters);
+      const [rows] = await connection.execute<RowDataPacket[]>(timed(sql), parameters);
       return rows as T[];
     },
     async run(sql, parameters = []) {
-      const [result] = await connection.execute<ResultSetHeader>(sql, parameters);
+      const [result] = await connection.execute<ResultSetHeader>(timed(sql), parameters);
       return { affected: result.affectedRows, inserted: result.insertId };
     },
   };
@@ -129,13 +135,13 @@ export async function transaction<T>(work: (database: Database) => Promise<T>): 
 async function once<T>(work: (database: Database) => Promise<T>): Promise<T> {
   const connection = await connected();
   try {
-    await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
-    await connection.beginTransaction();
+    await connection.query(timed('SET TRANSACTION ISOLATION LEVEL READ COMMITTED'));
+    await connection.query(timed('START TRANSACTION'));
     const result = await inTransaction.run(true, () => work(over(connection)));
-    await connection.commit();
+    await connection.query(timed('COMMIT'));
     return result;
   } catch (error) {
-    await connection.rollback().catch(() => undefined);
+    await connection.query(timed('ROLLBACK')).catch(() => undefined);
     throw error;
   } finally {
     connection.release();

@@ -54,6 +54,55 @@ test('what is typed while the database is away stays, over a reload, and is save
   await expect(elsewhere.texts('title').first()).toHaveText('TITLEXYZ');
 });
 
+test('a database that hangs is said to be away, and what was typed is saved when it goes on', async ({ page }) => {
+  test.setTimeout(120_000);
+  const board = await new Board(page).open();
+  await board.select('Title');
+  await board.expectSaved();
+  const pid = Number(readFileSync(`${DATA}/mariadb.pid`, 'utf8'));
+  process.kill(pid, 'SIGSTOP');
+  try {
+    await page.getByRole('textbox', { name: 'Caption', exact: true }).click();
+    await page.keyboard.type('HANGS');
+    await expect(board.saved()).toHaveText(/database away: kept in this browser/, { timeout: 60_000 });
+  } finally {
+    process.kill(pid, 'SIGCONT');
+  }
+  await expect(board.saved()).toHaveAttribute('data-state', 'saved', { timeout: 60_000 });
+});
+
+test('when the answer to a save is lost, what is typed after it is no conflict with oneself, also over a reload', async ({
+  page,
+}) => {
+  const board = await new Board(page).open();
+  await board.select('Title');
+  await board.expectSaved();
+  const caption = page.getByRole('textbox', { name: 'Caption', exact: true });
+  let lost = 0;
+  // The server gets the save; its answer does not come back.
+  await page.route('**/api/editions/*', async (route) => {
+    if (route.request().method() !== 'PUT' || lost >= 2) return route.fallback();
+    lost += 1;
+    await route.fetch();
+    await route.abort();
+  });
+  await caption.fill('ONE');
+  await expect(board.saved()).toHaveText(/kept in this browser/);
+  await caption.fill('ONE, TWO');
+  await expect(board.saved()).toHaveAttribute('data-state', 'saved', { timeout: 30_000 });
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  expect(lost).toBeGreaterThan(0);
+
+  lost = 1;
+  await caption.fill('THREE');
+  await expect(board.saved()).toHaveText(/kept in this browser/);
+  await page.reload();
+  await board.ready();
+  await expect(board.texts('title').first()).toHaveText('THREE');
+  await expect(board.saved()).toHaveAttribute('data-state', 'saved', { timeout: 30_000 });
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});
+
 test('of two tabs the second is told, sees both versions place by place, and joins them', async ({ page, context }) => {
   const mine = await new Board(page).open();
   const other = await context.newPage();

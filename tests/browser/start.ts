@@ -9,6 +9,8 @@ export default async function start() {
     port: DATABASE_PORT,
     databases: ['zonograph_server', 'zonograph_upgraded', 'zonograph_browser'],
   });
+  // So that a database that hangs is noticed while a test waits.
+  process.env.ZONOGRAPH_STATEMENT_SECONDS = '8';
   process.env.ZONOGRAPH_DATABASE_PORT = String(database.port);
   process.env.ZONOGRAPH_DATABASE = database.url('zonograph_browser');
   await migrate(process.env.ZONOGRAPH_DATABASE!, 'db/migrations');

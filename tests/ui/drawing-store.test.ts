@@ -164,6 +164,41 @@ test('a change that the server has already, since its answer was lost, counts as
   expect([get().saving.kind, drawing().version, storage.length]).toEqual(['saved', 2, 0]);
 });
 
+test('an answer that was lost and more typing is no clash with oneself, also over a reload', async () => {
+  const { store, get, drawing } = await opened();
+  const arrivedAt: DrawingView[] = [];
+  save.mockImplementationOnce(async ({ version, ...change }) => {
+    arrivedAt.push({ ...stored, ...change, version: version + 1 });
+    throw away();
+  });
+  store.change({ answers: { 'created-by': 'Ines' } });
+  await pass(400);
+  expect(get().saving.kind).toBe('kept here');
+  store.change({ answers: { 'created-by': 'Ines Sundqvist-Brandt' } });
+  save.mockImplementation(async ({ version, ...change }) => {
+    const [current] = arrivedAt;
+    if (version !== current!.version) throw new RequestFailed('Changed meanwhile.', 409, false, { current });
+    return { ...current!, ...change, version: version + 1 };
+  });
+  const reloaded = new DrawingStore('d1');
+  load.mockResolvedValue({ drawing: arrivedAt[0], formats, scheme: {}, today: '2026-06-02' });
+  await pass(3000);
+  expect([get().saving.kind, drawing().answers, drawing().version]).toEqual([
+    'saved',
+    { 'created-by': 'Ines Sundqvist-Brandt' },
+    3,
+  ]);
+  // Another visit that finds the same in the browser.
+  reloaded['kept'].put({
+    changed: { answers: { 'created-by': 'Ines Sundqvist-Brandt' } },
+    base: stored,
+    sent: [{ answers: { 'created-by': 'Ines' } }],
+  });
+  await reloaded.load();
+  await pass(3000);
+  expect(reloaded.state.getState().saving.kind).toBe('saved');
+});
+
 describe('what somebody else changed meanwhile', () => {
   const byThem = { ...stored, answers: { ...stored.answers, 'approved-by': 'Orsolya Brandt' }, version: 2 };
   const mine = { answers: { ...stored.answers, language: 'en' } };

@@ -27,6 +27,31 @@ export type Clash =
   | { of: 'sheets'; mine: readonly DrawingSheet[]; theirs: readonly DrawingSheet[] };
 
 /**
+ * The drawing that my change was made on, when an earlier change of mine arrived without my being told: what theirs has of what I sent is
+ * mine, and nobody else's.
+ *
+ * @param sent changes that were sent and not answered
+ */
+export function withArrived(base: Changeable, sent: readonly Partial<Changeable>[], theirs: Changeable): Changeable {
+  const since = { ...base, answers: { ...base.answers }, overruled: { ...base.overruled } };
+  for (const change of sent) {
+    for (const values of ['answers', 'overruled'] as const) {
+      const mine = change[values];
+      if (!mine) continue;
+      for (const key of new Set([...Object.keys(since[values]), ...Object.keys(mine)])) {
+        if (!deepEqual(mine[key], theirs[values][key])) continue;
+        if (mine[key] === undefined) delete since[values][key];
+        else since[values][key] = mine[key];
+      }
+    }
+    for (const single of [...SINGLE, 'sheets'] as const)
+      if (change[single] !== undefined && deepEqual(change[single], theirs[single]))
+        Object.assign(since, { [single]: change[single] });
+  }
+  return since;
+}
+
+/**
  * What I changed of a drawing, brought onto the drawing as somebody else has changed it meanwhile: answer by answer, so that both
  * stay. Where both changed the same to something else, it is a clash, and `clashesTo` says whose is taken.
  *

@@ -1,5 +1,6 @@
 import { isValid, parseISO } from 'date-fns';
 import type { PropertyDefinition } from '../property/definition';
+import { hasForm } from '../property/pattern';
 import { knownUnit } from '../property/units';
 import { type Value, asMeasure } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
@@ -18,7 +19,7 @@ export function readAnswer(asked: AskedValue, text: string): Outcome<{ value: Va
   if (length !== undefined && typed.length > length) {
     return refuse(`${name} takes ${length} characters; “${shortened(typed)}” has ${typed.length}.`);
   }
-  if (pattern !== undefined && !new RegExp(`^(?:${pattern})$`, 'u').test(typed)) {
+  if (pattern !== undefined && !hasForm(typed, pattern)) {
     return refuse(`“${shortened(typed)}” is not of the form that ${name} takes${asked.hint ? `: ${asked.hint}` : ''}.`);
   }
   switch (asked.type) {

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { FitStep, Lettering, LetteringStyle } from '../lettering/style';
 import { DisplayFormat, Missing } from '../property/display';
-import { PropertyType, isPattern } from '../property/definition';
+import { PropertyType } from '../property/definition';
+import { isPattern } from '../property/pattern';
 import { Quantity } from '../property/units';
 import { Value } from '../property/value';
 import { Acceptance } from './acceptance';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { DisplayFormat } from './display';
+import { isPattern } from './pattern';
 import { Quantity } from './units';
 
 /** Where a property's value comes from. */
@@ -8,16 +9,6 @@ export type Source = z.infer<typeof Source>;
 
 export const PropertyType = z.enum(['text', 'number', 'date', 'choice', 'yes/no', 'person', 'picture']);
 export type PropertyType = z.infer<typeof PropertyType>;
-
-/** True for a text that is a regular expression. */
-export function isPattern(text: string): boolean {
-  try {
-    new RegExp(text, 'u');
-    return true;
-  } catch {
-    return false;
-  }
-}
 
 /** A named, typed datum of the dictionary. Links hold its id, so a rename keeps every link. */
 export const PropertyDefinition = z

@@ -1,7 +1,8 @@
 import { specimenId } from '../named-id';
 import { isValid, parse } from 'date-fns';
 import type { Table } from '../exchange/table';
-import { type PropertyDefinition, isPattern } from '../property/definition';
+import type { PropertyDefinition } from '../property/definition';
+import { hasForm } from '../property/pattern';
 import { matchedName } from '../property/names';
 import { knownUnit } from '../property/units';
 import type { Value, Values } from '../property/value';
@@ -205,7 +206,7 @@ export function typedValue(
         return refuse(`“${text}” is not one of ${property.choices.slice(0, 5).join(', ')}.`);
       return { ok: true, value: text };
     default:
-      if (property?.pattern && isPattern(property.pattern) && !new RegExp(`^(?:${property.pattern})$`, 'u').test(text))
+      if (property?.pattern && !hasForm(text, property.pattern))
         return refuse(`“${text}” is not of the form ${property.pattern}.`);
       return text.length > 2000 ? refuse('It is longer than 2000 characters.') : { ok: true, value: text };
   }

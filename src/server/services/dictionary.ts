@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { ListedProperty, PropertyRow } from '../../contract/properties';
+import { patternTrouble } from '../../core/property/pattern';
 import { issueInWords } from '../../core/format/issue-words';
 import { PropertyDefinition } from '../../core/property/definition';
 import { matchedName, nameClash, renamed } from '../../core/property/names';
@@ -205,6 +206,8 @@ const note = (db: Database, actor: Actor, subject: string, words: string) =>
 function parsed(json: unknown): PropertyDefinition {
   const result = PropertyDefinition.safeParse(json);
   if (!result.success) throw new ServiceError(422, issueInWords(result.error, 'The property'));
+  const trouble = patternTrouble(result.data.pattern ?? '');
+  if (trouble) throw new ServiceError(422, `Pattern: ${trouble}`);
   return result.data;
 }
 

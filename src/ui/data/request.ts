@@ -19,10 +19,13 @@ export class RequestFailed extends Error {
 export const currentIn = <T>(error: unknown): T | undefined =>
   error instanceof RequestFailed && error.status === 409 ? (error.detail.current as T | undefined) : undefined;
 
+/** How long an answer is waited for, ms: a whole set of sheets as a PDF may take a minute. */
+const LONGEST_MS = 120_000;
+
 async function answered(path: string, init?: RequestInit): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(path, init);
+    response = await fetch(path, { ...init, signal: AbortSignal.timeout(LONGEST_MS) });
   } catch {
     throw new RequestFailed('Zonograph’s server does not answer.', 0, true, {});
   }

@@ -11,6 +11,7 @@ import {
   mergeProperty,
   removeProperty,
 } from '../../contract/properties';
+import { patternTrouble } from '../../core/property/pattern';
 import { issueInWords } from '../../core/format/issue-words';
 import { PropertyDefinition, PropertyType, Source } from '../../core/property/definition';
 import { propertyId } from '../../core/named-id';
@@ -62,6 +63,11 @@ export function PropertyDialog({
     const parsed = PropertyDefinition.safeParse(definitionFrom(fields, row?.definition));
     if (!parsed.success) {
       setProblem(issueInWords(parsed.error, 'The property'));
+      return;
+    }
+    const trouble = patternTrouble(parsed.data.pattern ?? '');
+    if (trouble) {
+      setProblem(`Pattern: ${trouble}`);
       return;
     }
     try {

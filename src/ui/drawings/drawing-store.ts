@@ -8,7 +8,7 @@ import {
   reviseDrawing,
 } from '../../contract/drawings';
 import type { Answers } from '../../core/drawing/drawing';
-import { type Changeable, type Clash, joinChanges } from '../../core/drawing/joining';
+import { type Changeable, type Clash, joinChanges, withArrived } from '../../core/drawing/joining';
 import type { Revising } from '../../core/drawing/revising';
 import { type Outcome, refuse } from '../../core/refusal';
 import type { Resources } from '../../core/scene/resources';
@@ -32,7 +32,12 @@ export type Changed = Partial<Changeable>;
 interface Unsaved {
   changed: Changed;
   base: Changeable;
+  /** Changes that were sent and not answered: they may have arrived. */
+  sent?: Changed[];
 }
+
+/** How many changes without an answer are remembered. */
+const MOST_SENT = 5;
 
 interface State {
   open: OpenDrawing | undefined;
@@ -51,6 +56,7 @@ export class DrawingStore {
   private base: Changeable | undefined;
   /** The drawing as somebody else has changed it, as long as it is not settled whose changes are taken. */
   private meanwhile: DrawingView | undefined;
+  private sent: Changed[] = [];
   private readonly kept: KeptHere<Unsaved>;
   private readonly saver = new AutoSave<Changed>({
     pending: () => (this.state.getState().open ? this.pending : undefined),
@@ -144,7 +150,8 @@ export class DrawingStore {
   }
 
   private unsaved(): Unsaved | undefined {
-    return this.pending && this.base && { changed: this.pending, base: this.base };
+    const { pending: changed, base, sent } = this;
+    return changed && base && { changed, base, ...(sent.length > 0 && { sent }) };
   }
 
   /** Goes on with the drawing as somebody else has changed it. @returns whether what is pending may be saved */
@@ -160,7 +167,10 @@ export class DrawingStore {
   }
 
   /** Brings what is not saved onto the drawing as it is now; where both changed the same, asks before anything is saved. */
-  private bring({ changed, base }: Unsaved, current: DrawingView, clashesTo?: 'mine' | 'theirs'): boolean {
+  private bring(unsaved: Unsaved, current: DrawingView, clashesTo?: 'mine' | 'theirs'): boolean {
+    const { changed, sent = [] } = unsaved;
+    const base = withArrived(unsaved.base, sent, changeable(current));
+    this.sent = [];
     const joined = joinChanges(base, changed, current, clashesTo);
     this.show({ ...current, ...joined.changed });
     if (joined.clashes.length > 0 && !clashesTo) {
@@ -183,11 +193,14 @@ export class DrawingStore {
 
   private send(changed: Changed) {
     const { version } = this.state.getState().open!.drawing;
+    this.sent = [...this.sent, changed].slice(-MOST_SENT);
+    this.kept.put(this.unsaved());
     return ask(changeDrawing, { params: { id: this.id }, body: { ...changed, version } });
   }
 
   private taken(sent: Changed, saved: DrawingView): void {
     const { open } = this.state.getState();
+    this.sent = [];
     if (this.pending === sent) {
       this.pending = this.base = undefined;
       this.show(saved);

@@ -2,7 +2,8 @@
 
 import { readAnswer } from '../../../core/format/asked';
 import type { AskedValue } from '../../../core/format/document';
-import { PropertyType, isPattern } from '../../../core/property/definition';
+import { PropertyType } from '../../../core/property/definition';
+import { patternTrouble } from '../../../core/property/pattern';
 import { Quantity, unitsOf } from '../../../core/property/units';
 import { valueText } from '../../../core/property/value';
 import { type Outcome, refuse } from '../../../core/refusal';
@@ -91,11 +92,10 @@ export function AskedRows({
         <CommitField
           label="Pattern"
           value={asked.pattern ?? ''}
-          onCommit={(text) =>
-            isPattern(text)
-              ? set({ pattern: optional(text) })
-              : refuse('A regular expression, such as [A-Z]{2}-[0-9]{4}.')
-          }
+          onCommit={(text) => {
+            const trouble = patternTrouble(text);
+            return trouble ? refuse(`${trouble} An example: [A-Z]{2}-[0-9]{4}.`) : set({ pattern: optional(text) });
+          }}
         />
       )}
       <Row label="Required">

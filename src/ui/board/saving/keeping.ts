@@ -13,6 +13,8 @@ export interface Kept {
   base: FormatDocument;
   version: number;
   document: FormatDocument;
+  /** Documents that were sent and not answered: one of them may be what the server has. */
+  sent?: FormatDocument[];
 }
 
 /** The last answer of the server for a format: it, and what it is composed with. */

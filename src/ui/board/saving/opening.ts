@@ -1,11 +1,11 @@
 import type { FormatView } from '../../../contract/formats';
-import { canonicalHash } from '../../../core/format/canonical';
 import { storedDocument } from '../../../core/format/reading';
 import { type AtHand, loadAtHand, loadFonts, resourcesFrom } from '../../data/office';
 import { formatQuery } from '../../data/queries';
 import { theQueryClient } from '../../data/query-client';
 import { RequestFailed } from '../../data/request';
 import type { BoardStore } from '../board-store';
+import { sentAndStored } from './arrived';
 import { type Kept, type KeptOffice, forget, isUnsaved, keepOffice, keptOf, keptOffice } from './keeping';
 
 const load = async (id: string): Promise<KeptOffice & AtHand> => {
@@ -25,9 +25,7 @@ export async function openFormat(store: BoardStore, formatId: string): Promise<v
     keptOf(formatId),
   ]);
   const left = kept.own && isUnsaved(kept.own) ? kept.own : kept.leftBehind;
-  // Its answer was lost when the page was left: what this browser keeps is what is stored.
-  const arrived = left && !(answer instanceof Error) && isStored(left, answer);
-  const unsaved = arrived ? undefined : left;
+  const unsaved = left && !(answer instanceof Error) ? withoutArrived(left, answer) : left;
   if (answer instanceof Error) {
     const [last, before] = [unsaved ?? kept.own, await keptOffice(formatId)];
     if (!(answer instanceof RequestFailed) || !answer.away || !last || !before) throw answer;
@@ -42,8 +40,15 @@ export async function openFormat(store: BoardStore, formatId: string): Promise<v
   if (kept.leftBehind && left === kept.leftBehind) await forget(kept.leftBehind);
 }
 
-const isStored = (kept: Kept, { format, office }: KeptOffice): boolean =>
-  canonicalHash(storedDocument(kept.document, office.properties)) === format.edition.hash;
+/**
+ * What this browser keeps and the server does not have. When the answer to a save was lost, as when the page was left, what is stored may be
+ * all of it, or what was sent before more was typed.
+ */
+function withoutArrived(kept: Kept, { format: { edition }, office: { properties } }: KeptOffice): Kept | undefined {
+  if (sentAndStored([kept.document], edition, properties)) return undefined;
+  const arrived = sentAndStored(kept.sent ?? [], edition, properties);
+  return arrived ? { ...kept, base: arrived, version: edition.version } : kept;
+}
 
 /** Fills the open board from what the office has now: models, dictionary, pictures. What is edited stays as it is. */
 export async function fillAnew(store: BoardStore, formatId: string): Promise<void> {

@@ -4,7 +4,11 @@ import type { FormatDocument } from '../../../core/format/document';
 import { ask } from '../../data/request';
 import { AutoSave } from '../../saving/auto-save';
 import { type BoardState, type BoardStore, useBoardStore } from '../board-store';
+import { sentAndStored } from './arrived';
 import { type Kept, keep } from './keeping';
+
+/** How many documents without an answer are remembered. */
+const MOST_SENT = 5;
 
 /** How long an edit waits until it is kept in the browser, so that typing is not held up, ms. */
 const KEEP_PAUSE_MS = 250;
@@ -22,6 +26,8 @@ export function useSaving(): void {
 
 class BoardSaver {
   private keeping: ReturnType<typeof setTimeout> | undefined;
+  /** Documents that were sent and whose answer did not come: one of them may have arrived. */
+  private sent: FormatDocument[] = [];
   private readonly sitting = crypto.randomUUID();
   private readonly unsubscribe: () => void;
   private readonly saver = new AutoSave<FormatDocument>({
@@ -31,6 +37,11 @@ class BoardSaver {
     taken: (document, answer) => this.taken(document, (answer as { version: number }).version),
     conflict: ({ message, detail }) => {
       const current = detail.current as EditionView;
+      const arrived = sentAndStored(this.sent, current, this.store.getState().board!.office.properties);
+      if (arrived) {
+        this.taken(arrived, current.version);
+        return true;
+      }
       this.saver.hold();
       const kind = detail.why === 'not open' ? 'closed' : 'conflict';
       this.store.getState().set({ saveState: { kind, current, reason: message } });
@@ -80,6 +91,8 @@ class BoardSaver {
 
   private send(document: FormatDocument) {
     const { board } = this.store.getState();
+    this.sent = [...this.sent, document].slice(-MOST_SENT);
+    this.keepSoon();
     const words = board!.past.filter((entry) => entry.saved !== true).map((entry) => entry.words);
     return ask(saveEdition, {
       params: { id: board!.format.edition.id },
@@ -94,6 +107,7 @@ class BoardSaver {
 
   private taken(sent: FormatDocument, version: number) {
     const { board, set } = this.store.getState();
+    this.sent = [];
     if (!board || board.document.id !== sent.id) return;
     const until = board.past.findLastIndex(({ document }) => document === sent);
     const past = board.past.map((entry, i) => (until < 0 || i <= until ? { ...entry, saved: true } : entry));
@@ -114,7 +128,7 @@ class BoardSaver {
     clearTimeout(this.keeping);
     this.keeping = undefined;
     const { board } = this.store.getState();
-    if (board) void keep(keptFrom(board));
+    if (board) void keep({ ...keptFrom(board), ...(this.sent.length > 0 && { sent: this.sent }) });
   };
 }
 

@@ -1,0 +1,51 @@
+/** Keeps a part of the demo running. */
+import { say } from './setup.mjs';
+
+/** A part that ends as often as this within a minute is not started again: something is wrong with it. */
+const MOST_STARTS = 5;
+const MINUTE = 60_000;
+
+/**
+ * Starts a part and starts it again whenever it ends by itself: the database, the worker or the model store may be killed and are back in
+ * a moment.
+ *
+ * @param {string} name what messages call it
+ * @param {(before?: Part) => Promise<Part> | Part} start is given the part that ended, to take its place
+ * @param {object} how
+ * @param {() => void} how.onGivenUp the part ends again and again, or cannot be started again
+ * @param {() => boolean} how.isStopping everything is being ended: the part too, perhaps by the same signal
+ * @param {number} [how.pause] how long it is waited before a start, ms, so that a signal to all has reached all
+ * @typedef {{ exited: Promise<unknown>, stop: () => Promise<unknown> }} Part
+ */
+export async function keepRunning(name, start, { onGivenUp, isStopping, pause = 1000 }) {
+  let part = await start();
+  let starts = [];
+  let starting = Promise.resolve();
+  const again = async () => {
+    await new Promise((done) => setTimeout(done, pause));
+    if (isStopping()) return;
+    starts = [...starts.filter((at) => at > Date.now() - MINUTE), Date.now()];
+    if (starts.length > MOST_STARTS) {
+      say(`${name} ends again and again`);
+      onGivenUp();
+      return;
+    }
+    say(`${name} ended; it is started again`);
+    try {
+      part = await start(part);
+      watch();
+    } catch (error) {
+      say(`${name} cannot be started again: ${error.message}`);
+      onGivenUp();
+    }
+  };
+  const watch = () => void part.exited.then(() => (starting = again()));
+  watch();
+  return {
+    first: part,
+    async stop() {
+      await starting;
+      await part.stop();
+    },
+  };
+}

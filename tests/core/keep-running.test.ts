@@ -1,0 +1,66 @@
+import { keepRunning } from '../../scripts/keep-running.mjs';
+
+/** A part that ends when it is told to, and how often it was started. */
+function parts() {
+  const started: { before: unknown; end: () => void; stopped: boolean }[] = [];
+  const start = (before?: unknown) => {
+    let end = () => {};
+    const exited = new Promise<void>((done) => (end = done));
+    const one = { before, end, stopped: false };
+    started.push(one);
+    return Object.assign(one, {
+      exited,
+      stop: async () => {
+        one.stopped = true;
+        end();
+      },
+    });
+  };
+  return { started, start };
+}
+const settle = () => new Promise((done) => setTimeout(done, 20));
+
+beforeEach(() => void jest.spyOn(console, 'log').mockImplementation());
+afterEach(() => jest.restoreAllMocks());
+
+test('a part that ends by itself is started again in the place of the one that ended, and stopped when it is no longer wanted', async () => {
+  const { started, start } = parts();
+  let stopping = false;
+  const kept = await keepRunning('the worker', start, {
+    onGivenUp: () => undefined,
+    isStopping: () => stopping,
+    pause: 0,
+  });
+  started[0]!.end();
+  await settle();
+  expect(started).toHaveLength(2);
+  expect(started[1]!.before).toBe(started[0]);
+  stopping = true;
+  await kept.stop();
+  await settle();
+  expect([started.length, started[1]!.stopped]).toEqual([2, true]);
+});
+
+test('a part that ends again and again is given up, and so is one that cannot be started', async () => {
+  const { started, start } = parts();
+  let givenUp = 0;
+  await keepRunning('the worker', start, { onGivenUp: () => givenUp++, isStopping: () => false, pause: 0 });
+  for (let i = 0; i < 10; i++) {
+    started.at(-1)!.end();
+    await settle();
+  }
+  expect([started.length, givenUp]).toEqual([6, 1]);
+
+  const others = parts();
+  await keepRunning(
+    'the store',
+    (before) => {
+      if (before) throw new Error('no port');
+      return others.start();
+    },
+    { onGivenUp: () => givenUp++, isStopping: () => false, pause: 0 },
+  );
+  others.started[0]!.end();
+  await settle();
+  expect(givenUp).toBe(2);
+});
