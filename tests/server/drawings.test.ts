@@ -119,10 +119,10 @@ describe('drawings', () => {
     await expect(changeDrawing(id, { version: 3, answers: {} })).rejects.toThrow('is finished. Reopen it');
   });
 
-  test('changed by many at once are kept as one of them has it, and the others are told that', async () => {
+  test('changed by 40 at once are kept as one of them has it, and the others are told that', async () => {
     const { id } = await makeDrawing(winch);
     const { answers } = (await drawing(id)).drawing;
-    const people = ['Ines Sundqvist', 'Marlo Aketch', 'Orsolya Brandt', 'Standards desk'];
+    const people = Array.from({ length: 40 }, (_, i) => `Checker ${i + 1}`);
     const results = await Promise.allSettled(
       people.map((name) => changeDrawing(id, { version: 1, answers: { ...answers, 'checked-by': name } })),
     );

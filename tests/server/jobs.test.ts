@@ -1,3 +1,5 @@
+import { spawn } from 'node:child_process';
+import { setTimeout } from 'node:timers/promises';
 import { applyStep } from '@/core/format/steps/step';
 import { STANDARDS_DESK } from '@/server/actor';
 import { database, transaction } from '@/server/database';
@@ -5,6 +7,8 @@ import { runJobs, runOne } from '@/server/jobs/runner';
 import { claimJob, newestJob, noteProgress } from '@/server/repositories/jobs';
 import { format, saveDocument } from '@/server/services/formats';
 import * as proving from '@/server/services/proving';
+import { importSpecimens } from '@/server/services/specimens';
+import { manySpecimens } from '../bench/many-specimens';
 import { asDesk, count, withOffice } from './office';
 
 const { provingStatus, stopProving } = proving;
@@ -60,6 +64,44 @@ test('a step that was cut off is done again and counts once', async () => {
   expect(await runOne('two', never)).toBe(true);
   expect(await provingStatus(FORMAT)).toMatchObject({ state: 'done', done: 100 });
   expect(await count('proof_verdicts')).toBe(100);
+});
+
+test('a worker that is killed in the middle is followed by another, and no proof is lost or counted twice', async () => {
+  const names = Array.from({ length: 40 }, (_, i) => `Variant ${i}`);
+  await asDesk(importSpecimens)(
+    manySpecimens(12).map((model) => ({ ...model, variants: names.map((name) => ({ name, values: {} })) })),
+  );
+  const { proofs } = await proveOnAll(FORMAT);
+  expect(proofs).toBe((10 * 2 + 12 * 40) * 5);
+  const start = () => spawn(process.execPath, ['--import', 'tsx', 'scripts/worker.ts'], { stdio: 'ignore' });
+  const killed = start();
+  const done = async () => (await provingStatus(FORMAT))!.done;
+  while ((await done()) === 0) await setTimeout(20);
+  killed.kill('SIGKILL');
+  const before = await done();
+  expect(before).toBeLessThan(proofs);
+  await lapse();
+  const next = start();
+  try {
+    while ((await provingStatus(FORMAT))!.state !== 'done') await setTimeout(50);
+  } finally {
+    next.kill('SIGTERM');
+  }
+  const ended = (await provingStatus(FORMAT))!;
+  expect(ended.done).toBe(proofs);
+  expect(Object.values(ended.counts).reduce((sum, one) => sum + one)).toBe(proofs);
+  expect(await count('proof_verdicts')).toBe(proofs);
+}, 120_000);
+
+test('variants that differ by a capital or an accent are proved each for itself', async () => {
+  const [pawl] = manySpecimens(1);
+  const variants = ['red', 'Red', 'réd', 'red2'].map((name) => ({ name, values: {} }));
+  await asDesk(importSpecimens)([{ ...pawl!, variants }]);
+  const { proofs } = await proveOnAll(FORMAT);
+  await runOne('one', never);
+  expect(proofs).toBe((10 * 2 + 4) * 5);
+  expect(await count('proof_verdicts')).toBe(proofs);
+  expect(await provingStatus(FORMAT)).toMatchObject({ state: 'done', done: proofs });
 });
 
 test('a run is stopped while it waits, or at its next step, and keeps what it has', async () => {
