@@ -1,7 +1,7 @@
 /**
- * Reads the first page of a PDF with a parser other than the writer's: page size, strokes and runs of text, in mm with
- * the origin at the lower left, and with “ink” as the second argument the box that the outlines of each run fill, taken from the fonts
- * that the file carries. Prints JSON. A process of its own, since the parser is an ES module.
+ * Reads the pages of a PDF with a parser other than the writer's: page size, strokes and runs of text, in mm with the origin at the lower
+ * left, and with “ink” as the second argument the box that the outlines of each run fill, taken from the fonts that the file carries.
+ * Prints a JSON list. A process of its own, since the parser is an ES module.
  */
 import { Buffer } from 'node:buffer';
 import { readFileSync } from 'node:fs';
@@ -15,8 +15,6 @@ const document = await getDocument({
   fontExtraProperties: true,
   verbosity: 0,
 }).promise;
-const page = await document.getPage(1);
-const operators = await page.getOperatorList();
 const multiply = (m, n) => [
   m[0] * n[0] + m[2] * n[1],
   m[1] * n[0] + m[3] * n[1],
@@ -31,7 +29,7 @@ const withInk = process.argv[3] === 'ink';
 const [fonts, outlinesKnown] = [new Map(), new Map()];
 
 /** The points that the outline of a glyph of an embedded font goes through, in shares of the font's size; curves as eight stretches. */
-function outlineOf(fontName, glyph) {
+function outlineOf(page, fontName, glyph) {
   const key = `${fontName} ${glyph}`;
   if (!outlinesKnown.has(key)) {
     if (!fonts.has(fontName)) fonts.set(fontName, create(Buffer.from(page.commonObjs.get(fontName).data)));
@@ -61,10 +59,6 @@ function outlineOf(fontName, glyph) {
   return outlinesKnown.get(key);
 }
 
-let state = { matrix: [1, 0, 0, 1, 0, 0], lineWidth: 1, fontSize: 1, font: '', scaling: 1, text: [1, 0, 0, 1, 0, 0] };
-const stack = [];
-const [segments, texts, images, outlines] = [[], [], [], []];
-
 function pathSegments(data, matrix) {
   const list = [];
   let [first, last] = [undefined, undefined];
@@ -83,65 +77,75 @@ function pathSegments(data, matrix) {
   return list;
 }
 
-operators.fnArray.forEach((operator, i) => {
-  const parameters = operators.argsArray[i];
-  if (operator === OPS.save) stack.push({ ...state });
-  else if (operator === OPS.restore) state = stack.pop();
-  else if (operator === OPS.transform) state.matrix = multiply(state.matrix, parameters);
-  else if (operator === OPS.setLineWidth) state.lineWidth = parameters[0];
-  else if (operator === OPS.setFont) [state.font, state.fontSize] = parameters;
-  else if (operator === OPS.setTextRenderingMode) state.rendering = parameters[0];
-  else if (operator === OPS.setHScale) state.scaling = parameters[0] / 100;
-  else if (operator === OPS.setTextMatrix) state.text = [...parameters[0]];
-  else if (operator === OPS.beginText) state.text = [1, 0, 0, 1, 0, 0];
-  else if (operator === OPS.paintImageXObject)
-    images.push({ from: at(state.matrix, 0, 0), to: at(state.matrix, 1, 1) });
-  else if (operator === OPS.constructPath && parameters[0] === OPS.fill)
-    outlines.push(...pathSegments(parameters[1][0], state.matrix));
-  else if (operator === OPS.constructPath && parameters[0] === OPS.stroke) {
-    for (const segment of pathSegments(parameters[1][0], state.matrix))
-      segments.push({ ...segment, width: state.lineWidth * MM });
-  } else if (operator === OPS.showText) {
-    const matrix = multiply(state.matrix, state.text);
-    let advance = 0;
-    let text = '';
-    let ink;
-    for (const glyph of parameters[0]) {
-      if (typeof glyph === 'number') advance -= (glyph / 1000) * state.fontSize;
-      else {
-        if (withInk) {
-          for (const [x, y] of outlineOf(state.font, glyph.originalCharCode)) {
-            const point = at(matrix, (advance + x * state.fontSize) * state.scaling, y * state.fontSize);
-            ink ??= { left: point.x, right: point.x, bottom: point.y, top: point.y };
-            ink.left = Math.min(ink.left, point.x);
-            ink.right = Math.max(ink.right, point.x);
-            ink.bottom = Math.min(ink.bottom, point.y);
-            ink.top = Math.max(ink.top, point.y);
-          }
-        }
-        advance += (glyph.width / 1000) * state.fontSize;
-        text += glyph.unicode;
-      }
-    }
-    // Letters that are filled and stroked reach half of the line further.
-    const stroke = state.rendering === 2 ? (state.lineWidth * MM) / 2 : 0;
-    texts.push({
-      text,
-      ...(ink && {
-        ink: {
-          left: ink.left - stroke,
-          right: ink.right + stroke,
-          bottom: ink.bottom - stroke,
-          top: ink.top + stroke,
-        },
-      }),
-      start: at(matrix, 0, 0),
-      end: at(matrix, advance * state.scaling, 0),
-      letterWidth: state.scaling,
-      emSize: state.fontSize * MM,
-    });
-  }
-});
+async function read(page) {
+  const operators = await page.getOperatorList();
+  let state = { matrix: [1, 0, 0, 1, 0, 0], lineWidth: 1, fontSize: 1, font: '', scaling: 1, text: [1, 0, 0, 1, 0, 0] };
+  const stack = [];
+  const [segments, texts, images, outlines] = [[], [], [], []];
 
-const [, , width, height] = page.view;
-console.log(JSON.stringify({ width: width * MM, height: height * MM, segments, texts, images, outlines }));
+  operators.fnArray.forEach((operator, i) => {
+    const parameters = operators.argsArray[i];
+    if (operator === OPS.save) stack.push({ ...state });
+    else if (operator === OPS.restore) state = stack.pop();
+    else if (operator === OPS.transform) state.matrix = multiply(state.matrix, parameters);
+    else if (operator === OPS.setLineWidth) state.lineWidth = parameters[0];
+    else if (operator === OPS.setFont) [state.font, state.fontSize] = parameters;
+    else if (operator === OPS.setTextRenderingMode) state.rendering = parameters[0];
+    else if (operator === OPS.setHScale) state.scaling = parameters[0] / 100;
+    else if (operator === OPS.setTextMatrix) state.text = [...parameters[0]];
+    else if (operator === OPS.beginText) state.text = [1, 0, 0, 1, 0, 0];
+    else if (operator === OPS.paintImageXObject)
+      images.push({ from: at(state.matrix, 0, 0), to: at(state.matrix, 1, 1) });
+    else if (operator === OPS.constructPath && parameters[0] === OPS.fill)
+      outlines.push(...pathSegments(parameters[1][0], state.matrix));
+    else if (operator === OPS.constructPath && parameters[0] === OPS.stroke) {
+      for (const segment of pathSegments(parameters[1][0], state.matrix))
+        segments.push({ ...segment, width: state.lineWidth * MM });
+    } else if (operator === OPS.showText) {
+      const matrix = multiply(state.matrix, state.text);
+      let advance = 0;
+      let text = '';
+      let ink;
+      for (const glyph of parameters[0]) {
+        if (typeof glyph === 'number') advance -= (glyph / 1000) * state.fontSize;
+        else {
+          if (withInk) {
+            for (const [x, y] of outlineOf(page, state.font, glyph.originalCharCode)) {
+              const point = at(matrix, (advance + x * state.fontSize) * state.scaling, y * state.fontSize);
+              ink ??= { left: point.x, right: point.x, bottom: point.y, top: point.y };
+              ink.left = Math.min(ink.left, point.x);
+              ink.right = Math.max(ink.right, point.x);
+              ink.bottom = Math.min(ink.bottom, point.y);
+              ink.top = Math.max(ink.top, point.y);
+            }
+          }
+          advance += (glyph.width / 1000) * state.fontSize;
+          text += glyph.unicode;
+        }
+      }
+      // Letters that are filled and stroked reach half of the line further.
+      const stroke = state.rendering === 2 ? (state.lineWidth * MM) / 2 : 0;
+      texts.push({
+        text,
+        ...(ink && {
+          ink: {
+            left: ink.left - stroke,
+            right: ink.right + stroke,
+            bottom: ink.bottom - stroke,
+            top: ink.top + stroke,
+          },
+        }),
+        start: at(matrix, 0, 0),
+        end: at(matrix, advance * state.scaling, 0),
+        letterWidth: state.scaling,
+        emSize: state.fontSize * MM,
+      });
+    }
+  });
+  const [, , width, height] = page.view;
+  return { width: width * MM, height: height * MM, segments, texts, images, outlines };
+}
+
+const pages = [];
+for (let i = 1; i <= document.numPages; i++) pages.push(await read(await document.getPage(i)));
+console.log(JSON.stringify(pages));

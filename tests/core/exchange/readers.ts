@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { create } from 'fontkit';
+import { type Font, create } from 'fontkit';
 
 interface Point {
   x: number;
@@ -24,11 +24,25 @@ export interface ReadSheet {
 
 const folder = mkdtempSync(join(tmpdir(), 'zonograph-'));
 
-/** The advance of a text in a font file, as a share of the font's size: kerning and ligatures off. */
+const opened = new WeakMap<Uint8Array, Font>();
+
+/** A font file opened with a reader of its own, once. */
+function openedFont(bytes: Uint8Array): Font {
+  let font = opened.get(bytes);
+  if (!font) {
+    const made = create(Buffer.from(bytes));
+    if ('fonts' in made) throw new Error('a collection');
+    opened.set(bytes, (font = made));
+  }
+  return font;
+}
+
+/** The advance of a text in a font file, as a share of the font's size: kerning and ligatures off; marks have none. */
 function advance(fontBytes: Uint8Array, text: string): { perEm: number; capital: number } {
-  const font = create(Buffer.from(fontBytes));
-  if ('fonts' in font) throw new Error('a collection');
-  const units = font.glyphsForString(text).reduce((sum, glyph) => sum + glyph.advanceWidth, 0);
+  const font = openedFont(fontBytes);
+  const units = font
+    .glyphsForString(text)
+    .reduce((sum, glyph, i) => sum + (/\p{M}/u.test([...text][i]!) ? 0 : glyph.advanceWidth), 0);
   const declared = (font as unknown as { 'OS/2': { capHeight?: number } })['OS/2'].capHeight;
   return {
     perEm: units / font.unitsPerEm,
@@ -50,19 +64,23 @@ export interface ReadPdf extends ReadSheet {
 }
 
 export function readPdf(bytes: Uint8Array): ReadPdf {
+  return readPdfPages(bytes)[0]!;
+}
+
+export function readPdfPages(bytes: Uint8Array): ReadPdf[] {
   return readPdfWith<ReadPdf>(bytes);
 }
 
 /** The runs of text of a PDF in their order, each with the box that its outlines fill on the sheet, mm; none for one that draws nothing. */
 export function readPdfInk(bytes: Uint8Array): { text: string; ink?: Ink }[] {
-  return readPdfWith<{ texts: { text: string; ink?: Ink }[] }>(bytes, 'ink').texts;
+  return readPdfWith<{ texts: { text: string; ink?: Ink }[] }>(bytes, 'ink')[0]!.texts;
 }
 
-function readPdfWith<Read>(bytes: Uint8Array, ...options: string[]): Read {
+function readPdfWith<Page>(bytes: Uint8Array, ...options: string[]): Page[] {
   const file = join(folder, 'sheet.pdf');
   writeFileSync(file, bytes);
   const script = ['tests/core/exchange/read-pdf.mjs', file, ...options];
-  return JSON.parse(execFileSync(process.execPath, script, { encoding: 'utf8', maxBuffer: 1e8 })) as Read;
+  return JSON.parse(execFileSync(process.execPath, script, { encoding: 'utf8', maxBuffer: 5e8 })) as Page[];
 }
 
 /** Reads an SVG file by its own text: elements, transforms, and the fonts it carries. */
@@ -149,24 +167,44 @@ export interface ReadDxf extends ReadSheet {
   bold: string[];
 }
 
+/** What the strict reader prints of a DXF, in drawing units. */
+type PrintedDxf = {
+  segments: [number[], number[], string, number][];
+  texts: {
+    text: string;
+    at: [number, number];
+    height: number;
+    letterWidth: number;
+    rotation: number;
+    font: string;
+    tag: string | null;
+  }[];
+} & Omit<ReadDxf, keyof ReadSheet | 'lineWeights' | 'outlines'>;
+
 /** Reads a DXF with a strict reader; lengths in mm. */
-export function readDxf(dxf: string): ReadDxf {
-  const file = join(folder, 'sheet.dxf');
-  writeFileSync(file, dxf);
-  const read = JSON.parse(
-    execFileSync('/usr/bin/python3', ['tests/core/exchange/read-dxf.py', file], { encoding: 'utf8', maxBuffer: 1e8 }),
-  ) as {
-    segments: [number[], number[], string, number][];
-    texts: {
-      text: string;
-      at: [number, number];
-      height: number;
-      letterWidth: number;
-      rotation: number;
-      font: string;
-      tag: string | null;
-    }[];
-  } & Omit<ReadDxf, keyof ReadSheet | 'lineWeights' | 'outlines'>;
+export const readDxf = (dxf: string): ReadDxf => readDxfs([dxf])[0]!;
+
+export function readDxfs(files: readonly string[]): ReadDxf[] {
+  const paths = files.map((dxf, i) => {
+    const path = join(folder, `sheet-${i}.dxf`);
+    writeFileSync(path, dxf);
+    return path;
+  });
+  const script = ['tests/core/exchange/read-dxf.py', ...paths];
+  const printed = execFileSync('/usr/bin/python3', script, { encoding: 'utf8', maxBuffer: 5e8 });
+  return (JSON.parse(printed) as PrintedDxf[]).map(inMm);
+}
+
+const fontFiles = new Map<string, Uint8Array>();
+
+/** The bytes of a shipped font's file, read once. */
+function fontNamed(file: string): Uint8Array {
+  let bytes = fontFiles.get(file);
+  if (!bytes) fontFiles.set(file, (bytes = readFileSync(join('assets/fonts', file))));
+  return bytes;
+}
+
+function inMm(read: PrintedDxf): ReadDxf {
   const mm = read.units === 1 ? 25.4 : 1;
   const point = ([x, y]: number[]) => ({ x: x! * mm, y: y! * mm });
   return {
@@ -181,7 +219,7 @@ export function readDxf(dxf: string): ReadDxf {
       .map(([from, to]) => ({ from: point(from), to: point(to) })),
     lineWeights: read.segments.map(([, , layer, weight]) => ({ layer, weight })),
     texts: read.texts.map(({ text, at, height, letterWidth, rotation, font, tag }) => {
-      const { perEm, capital } = advance(readFileSync(join('assets/fonts', font)), text);
+      const { perEm, capital } = advance(fontNamed(font), text);
       const start = point(at);
       return {
         text,
