@@ -12,9 +12,11 @@ export interface GlyphRun {
   width: number;
   /** How many characters (UTF-16) of the text given to {@link setLine} it stands for. */
   length: number;
-  /** How far from the end of the run before it is drawn: a mark stands back over its character. */
-  offset: number;
+  /** How far from the end of the run before it, and from the base line, it is drawn: a mark stands back over its character. */
+  offset: { across: number; up: number };
 }
+
+const IN_LINE = { across: 0, up: 0 };
 
 /** How far the ink of one line of text reaches, mm; a negative figure is a distance kept. */
 export interface LineInk {
@@ -60,14 +62,14 @@ export function setLine(text: string, font: string, height: number, fonts: Glyph
   if (text !== '' && isPlain(text, advance)) {
     const size = emSize(chosen, height);
     for (let i = 0; i < text.length; i++) line.width += (advance[text.charCodeAt(i)]! / chosen.unitsPerEm) * size;
-    line.runs.push({ font: chosen.font, text, emSize: size, width: line.width, length: text.length, offset: 0 });
+    line.runs.push({ font: chosen.font, text, emSize: size, width: line.width, length: text.length, offset: IN_LINE });
     return line;
   }
   let run: GlyphRun | undefined;
   for (const glyph of glyphsOf(text, chosen, fonts, line)) {
     const { table, code, length, mark } = glyph;
-    if (run?.font !== table.font || mark || run.offset !== 0) {
-      const offset = mark ? markOffset(glyph, height) : 0;
+    if (run?.font !== table.font || mark || run.offset !== IN_LINE) {
+      const offset = mark ? markOffset(glyph, height) : IN_LINE;
       run = { font: table.font, text: '', emSize: emSize(table, height), width: 0, length: 0, offset };
       line.runs.push(run);
     }
@@ -160,12 +162,12 @@ function glyphReach(
     const box = glyph.table.boxes.get(glyph.code);
     if (box) {
       const scale = height / glyph.table.capHeight;
-      const shift = glyph.mark ? markOffset(glyph, height) : 0;
-      const at = (x: number, y: number) => reach.end + (shift + x * scale) * letterWidth + y * scale * lean;
+      const { across, up } = glyph.mark ? markOffset(glyph, height) : IN_LINE;
+      const at = (x: number, y: number) => reach.end + (across + x * scale) * letterWidth + (up + y * scale) * lean;
       reach.left = Math.min(reach.left, at(box.left, box.bottom));
       reach.right = Math.max(reach.right, at(box.right, box.top));
-      reach.top = Math.max(reach.top, box.top * scale);
-      reach.bottom = Math.min(reach.bottom, box.bottom * scale);
+      reach.top = Math.max(reach.top, up + box.top * scale);
+      reach.bottom = Math.min(reach.bottom, up + box.bottom * scale);
     }
     reach.end += advanceOf(glyph, height) * letterWidth;
   }
@@ -261,11 +263,25 @@ function glyphFor(
 const advanceOf = ({ table, code, mark, base }: Glyph, height: number): number =>
   mark && base ? 0 : (table.advances.get(code)! / table.unitsPerEm) * emSize(table, height);
 
-/** How far from the end of the character before it a mark is drawn so that their ink is in line, mm at letter width 1; negative is back. */
-function markOffset({ table, code, base }: Glyph, height: number): number {
+/** Least distance of a mark from its character, as a share of the height. */
+const CLEAR_OF_MARK = 0.08;
+
+/**
+ * How far from the end of the character before it, and from the base line, a mark is drawn, mm at letter width 1: their ink in line, and
+ * the mark clear of a character that is higher, or deeper, than those it was drawn for.
+ */
+function markOffset({ table, code, base }: Glyph, height: number): GlyphRun['offset'] {
   const box = table.boxes.get(code);
   const under = base?.table.boxes.get(base.code);
-  if (!base || !box || !under) return 0;
+  if (!base || !box || !under) return IN_LINE;
+  const [mm, baseMm] = [height / table.capHeight, height / base.table.capHeight];
   const middle = (under.left + under.right) / 2 - base.table.advances.get(base.code)!;
-  return (middle * height) / base.table.capHeight - (((box.left + box.right) / 2) * height) / table.capHeight;
+  const clear = CLEAR_OF_MARK * height;
+  const up =
+    box.bottom > 0
+      ? Math.max(0, under.top * baseMm + clear - box.bottom * mm)
+      : box.top < 0
+        ? Math.min(0, under.bottom * baseMm - clear - box.top * mm)
+        : 0;
+  return { across: middle * baseMm - ((box.left + box.right) / 2) * mm, up };
 }

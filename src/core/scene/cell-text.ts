@@ -154,11 +154,13 @@ function setRuns({ line: paragraph, from, to, lettering, height, role }: Setting
   const { fonts } = filling.resources;
   const line = setLine(paragraph.text.slice(from, to), lettering.font, height, fonts);
   const bold = boldOf(lettering, height);
+  const lean = Math.tan((lettering.slantDeg * Math.PI) / 180);
   const ink = inkOf(lettering.ink, filling);
   let position = from;
   let along = at.x;
   const runs = line.runs.map((run): TextPrimitive => {
-    const start = toSheet(room.placing, { x: along + run.offset * letterWidth, y: at.y });
+    const { across, up } = run.offset;
+    const start = toSheet(room.placing, { x: along + across * letterWidth + up * lean, y: at.y + up });
     const end = position + run.length;
     const { spans, tag } = spansOf(
       paragraph,

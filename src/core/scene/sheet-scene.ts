@@ -183,7 +183,7 @@ function centredText(
   let along = x - (line.width * style.letterWidth) / 2;
   return line.runs.map((run) => {
     const width = run.width * style.letterWidth;
-    const start = along + run.offset * style.letterWidth;
+    const start = along + run.offset.across * style.letterWidth;
     along += width;
     return {
       kind: 'text',
@@ -193,7 +193,7 @@ function centredText(
       emSize: run.emSize,
       height: style.height,
       x: start,
-      y: y - style.height / 2,
+      y: y - style.height / 2 + run.offset.up,
       turn: 0,
       letterWidth: style.letterWidth,
       slantDeg: style.slantDeg,

@@ -98,12 +98,14 @@ test.each([1, 2])(
     const runs = composed.scene.primitives.filter((primitive) => primitive.kind === 'text');
     expect(printed).toHaveLength(runs.length);
     const ofCells = new Map<string, { captions: Ink[]; lines: Map<string, Ink> }>();
-    runs.forEach(({ source, layer, x, y, turn }, i) => {
+    let line = '';
+    runs.forEach(({ source, layer, text, x, y, turn }, i) => {
       const { ink } = printed[i]!;
       if (!ink) return;
       let of = ofCells.get(source);
       if (!of) ofCells.set(source, (of = { captions: [], lines: new Map() }));
-      const line = (turn === 0 ? y : x).toFixed(4);
+      // A mark belongs to the line of its letter, however high it stands.
+      if (!/^\p{M}$/u.test(text)) line = (turn === 0 ? y : x).toFixed(4);
       if (layer === 'captions') of.captions.push(ink);
       else of.lines.set(line, of.lines.has(line) ? union(of.lines.get(line)!, ink) : ink);
     });
