@@ -1,4 +1,5 @@
 import { sha256 } from '@noble/hashes/sha2.js';
+import { isPlain } from './plain-id';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 
 /**
@@ -15,7 +16,7 @@ export function namedId(name: string, otherwise: string): string {
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '')
     .slice(0, 80);
-  if (plain !== '' && !/(?!\p{Script=Latin})\p{L}/u.test(name)) return plain;
+  if (plain !== '' && isPlain(plain) && !/(?!\p{Script=Latin})\p{L}/u.test(name)) return plain;
   return `${plain.slice(0, 60) || otherwise}-${bytesToHex(sha256(utf8ToBytes(name))).slice(0, 10)}`;
 }
 

@@ -31,8 +31,6 @@ const AWAY = new Set([
   'ETIMEDOUT',
   'PROTOCOL_CONNECTION_LOST',
   'ER_SERVER_SHUTDOWN',
-  // A statement that took longer than a statement may: the database hangs. The driver gives up the connection.
-  'PROTOCOL_SEQUENCE_TIMEOUT',
 ]);
 /** A deadlock, and a lock that was waited for too long. */
 const RETRIED = new Set([1213, 1205]);
@@ -45,7 +43,26 @@ const PATIENCE_MS = 15_000;
 /** How long one statement may take, ms: none of ours comes near it unless the database hangs. */
 const LONGEST_MS = 1000 * Number(process.env.ZONOGRAPH_STATEMENT_SECONDS ?? 30);
 
-const timed = (sql: string) => ({ sql, timeout: LONGEST_MS });
+/**
+ * Waits for a statement, and gives up its connection when it takes too long. (The driver has a time limit for executing a statement, but
+ * none for preparing it.)
+ */
+async function inTime<T>(connection: Pick<PoolConnection, 'destroy'>, statement: Promise<T>): Promise<T> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => {
+      connection.destroy();
+      reject(new DatabaseAway(`a statement took longer than ${LONGEST_MS} ms`));
+    }, LONGEST_MS);
+  });
+  try {
+    return await Promise.race([statement, late]);
+  } finally {
+    clearTimeout(timer);
+    // What comes of it after nobody waits any more is nobody's.
+    statement.catch(() => undefined);
+  }
+}
 
 let pool: Pool | undefined;
 
@@ -84,14 +101,14 @@ async function connected(): Promise<PoolConnection> {
   return Promise.race([asked, patience]);
 }
 
-function over(connection: Pick<PoolConnection, 'execute'>): Database {
+function over(connection: Pick<PoolConnection, 'execute' | 'destroy'>): Database {
   return {
     async query<T>(sql: string, parameters: Parameter[] = []) {
-      const [rows] = await connection.execute<RowDataPacket[]>(timed(sql), parameters);
+      const [rows] = await inTime(connection, connection.execute<RowDataPacket[]>(sql, parameters));
       return rows as T[];
     },
     async run(sql, parameters = []) {
-      const [result] = await connection.execute<ResultSetHeader>(timed(sql), parameters);
+      const [result] = await inTime(connection, connection.execute<ResultSetHeader>(sql, parameters));
       return { affected: result.affectedRows, inserted: result.insertId };
     },
   };
@@ -135,13 +152,13 @@ export async function transaction<T>(work: (database: Database) => Promise<T>): 
 async function once<T>(work: (database: Database) => Promise<T>): Promise<T> {
   const connection = await connected();
   try {
-    await connection.query(timed('SET TRANSACTION ISOLATION LEVEL READ COMMITTED'));
-    await connection.query(timed('START TRANSACTION'));
+    await inTime(connection, connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED'));
+    await inTime(connection, connection.beginTransaction());
     const result = await inTransaction.run(true, () => work(over(connection)));
-    await connection.query(timed('COMMIT'));
+    await inTime(connection, connection.commit());
     return result;
   } catch (error) {
-    await connection.query(timed('ROLLBACK')).catch(() => undefined);
+    if (!(error instanceof DatabaseAway)) await connection.rollback().catch(() => undefined);
     throw error;
   } finally {
     connection.release();

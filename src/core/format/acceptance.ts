@@ -1,6 +1,5 @@
 import { z } from 'zod';
-
-const Id = z.string().min(1).max(80);
+import { Id } from '../plain-id';
 
 /**
  * A finding that the office has accepted, with the reason. It holds for the finding's code, its place, and those of its params

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Id, isPlain } from '../plain-id';
 import { FitStep, Lettering, LetteringStyle } from '../lettering/style';
 import { DisplayFormat, Missing } from '../property/display';
 import { PropertyType } from '../property/definition';
@@ -12,11 +13,11 @@ import { lengthValueWithin, lengthWithin, perSize } from './length-value';
 /** The version of the document's shape. Older documents are brought to it step by step when they are read. */
 export const DOCUMENT_VERSION = 2;
 
-const Id = z.string().min(1).max(80);
 const SizeId = z
   .string()
   .regex(/^[a-z0-9][a-z0-9-]*$/)
-  .max(60);
+  .max(60)
+  .refine(isPlain, 'is not to be used as an id');
 const Name = z.string().trim().min(1).max(120);
 const within = ([least, most]: readonly [number, number]) => z.number().min(least).max(most);
 const count = ([least, most]: readonly [number, number]) => z.int().min(least).max(most);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { DisplayFormat } from './display';
+import { isPlain } from '../plain-id';
 import { isPattern } from './pattern';
 import { Quantity } from './units';
 
@@ -16,6 +17,7 @@ export const PropertyDefinition = z
     id: z
       .string()
       .regex(/^[a-z0-9][a-z0-9-]*$/, 'use small letters, numerals and hyphens')
+      .refine(isPlain, 'is not to be used as an id')
       .max(80),
     name: z.string().trim().min(1, 'a property needs a name').max(80),
     type: PropertyType,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isPlain } from '../plain-id';
 import { issueInWords } from '../format/issue-words';
 import { ModelKind, Variant } from '../property/facts';
 import { Values } from '../property/value';
@@ -21,6 +22,7 @@ export const Specimen = z.object({
   id: z
     .string()
     .regex(/^[a-z0-9][a-z0-9-]*$/, 'use small letters, numerals and hyphens')
+    .refine(isPlain, 'is not to be used as an id')
     .max(80),
   name: z.string().trim().min(1, 'a specimen needs a name').max(120),
   model: ModelKind,

@@ -1,4 +1,4 @@
-import { fork } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { type Refusal, refuse } from '../../core/refusal';
 import type { Readers } from './upload-reader';
@@ -27,10 +27,9 @@ export function readUpload<K extends keyof Readers>(
 }
 
 function readNow<Result>(task: object, { seconds, megabytes }: typeof LIMITS): Promise<Result | Refusal> {
-  const reader = fork(PROGRAM, {
-    execArgv: ['--import', 'tsx', `--max-old-space-size=${megabytes}`],
+  const reader = spawn(process.execPath, ['--import', 'tsx', `--max-old-space-size=${megabytes}`, PROGRAM], {
     serialization: 'advanced',
-    stdio: 'ignore',
+    stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
   });
   return new Promise<Result | Refusal>((resolve) => {
     const deadline = setTimeout(() => {
