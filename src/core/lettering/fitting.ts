@@ -70,21 +70,20 @@ interface Allowed {
  */
 export function fitText(task: FitTask): Fitted {
   const start: Allowed = { least: 1, lines: task.paragraphs.length, height: task.lettering.height };
-  const attempts = attemptsOf(task.plan, start);
-  let last: Fitted | undefined;
-  for (const allowed of attempts) {
-    const fitted = attempt(task, allowed);
+  let fitted = attempt(task, start);
+  if (fitted.verdict !== 'overflows') return fitted;
+  for (const allowed of attemptsAfter(start, task.plan)) {
+    fitted = attempt(task, allowed);
     if (fitted.verdict !== 'overflows') return fitted;
-    last = fitted;
   }
-  return last!;
+  return fitted;
 }
 
-/** What is allowed at each point of the plan, in order. */
-function attemptsOf(plan: readonly FitStep[], start: Allowed): Allowed[] {
+/** What is allowed at each point of the plan, in order, after what is allowed without it. */
+function attemptsAfter(start: Allowed, plan: readonly FitStep[]): Allowed[] {
   const allowed = { ...start };
   let stages: Allowed[] = [{ ...start }];
-  const attempts = [...stages];
+  const attempts: Allowed[] = [];
   const push = (next: Allowed) => {
     stages = [...stages, next];
     attempts.push(next);

@@ -187,18 +187,18 @@ const MARK = /\p{M}/u;
 
 const isMark = (character: string, code: number): boolean => code >= FIRST_MARK && MARK.test(character);
 
-/** Latin, Greek and Cyrillic letters and their signs lie below it. */
-const PLAIN_UNTIL = 0x600;
+/** Latin, Greek and Cyrillic letters, dashes and quotation marks, arrows and the signs of drawings lie below it. */
+const PLAIN_UNTIL = 0x2400;
 
 /** A font's advances and boxes by code point, for letters that need no more than looking up; a negative advance for what it lacks. */
-type Columns = Record<'advance' | keyof GlyphBox, Float64Array>;
+type Columns = Record<'advance' | keyof GlyphBox, Int16Array>;
 
 const columnsKnown = new WeakMap<GlyphTable, Columns>();
 
 function columnsOf(table: GlyphTable): Columns {
   let columns = columnsKnown.get(table);
   if (!columns) {
-    const make = () => new Float64Array(PLAIN_UNTIL);
+    const make = () => new Int16Array(PLAIN_UNTIL);
     columns = { advance: make().fill(-1), left: make(), bottom: make(), right: make(), top: make() };
     for (const [code, advance] of table.advances) {
       if (code >= PLAIN_UNTIL || isMark(String.fromCodePoint(code), code)) continue;
@@ -212,7 +212,7 @@ function columnsOf(table: GlyphTable): Columns {
 }
 
 /** Every character is one of the chosen font's own and no mark. */
-function isPlain(text: string, advance: Float64Array): boolean {
+function isPlain(text: string, advance: Int16Array): boolean {
   for (let i = 0; i < text.length; i++) if (!(advance[text.charCodeAt(i)]! >= 0)) return false;
   return true;
 }

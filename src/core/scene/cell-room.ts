@@ -1,8 +1,9 @@
-import type { Cell, Place } from '../format/document';
+import type { Caption, Cell, Place } from '../format/document';
 import { lengthAt } from '../format/length-value';
 import type { Box } from '../geometry/box';
 import type { Placing } from '../geometry/placing';
 import { type OddText, cleanText } from '../lettering/clean-text';
+import type { GlyphTables } from '../lettering/glyph-table';
 import { type LineInk, lineInk, measureLine } from '../lettering/setting';
 import { type TextRoom, firstBaseLine, lineStart } from '../lettering/standing';
 import { type Lettering, inCase, styleOn } from '../lettering/style';
@@ -45,6 +46,8 @@ export interface SetCaption {
   ink: LineInk;
   x: number;
   y: number;
+  /** The room of the whole cell, in which it stands. */
+  room: TextRoom;
   odd: OddText;
 }
 
@@ -73,29 +76,53 @@ const CLEAR_OF_CAPTION = 0.1;
 
 /** A cell in its room with what fills it, and its caption as it is set. */
 export function cellContext(given: Omit<CellContext, 'caption'>): CellContext {
-  const { cell, filling } = given;
+  const { cell, filling, room } = given;
   const { caption } = cell;
-  if (!caption?.text) return given;
-  const lettering = letteringOf(caption.lettering, filling, given.room.sizeId);
+  return caption?.text ? { ...given, caption: captionIn(room, caption, filling) } : given;
+}
+
+/** A caption as it was last set, and what that hangs on: it is the same for everything that fills the sheet. */
+interface KnownCaption {
+  lettering: Lettering;
+  fonts: GlyphTables;
+  room: TextRoom;
+  set: SetCaption;
+}
+
+const known = new WeakMap<Caption, KnownCaption>();
+
+function captionIn(room: Room, caption: Caption, filling: Filling): SetCaption {
+  const lettering = letteringOf(caption.lettering, filling, room.sizeId);
+  const { fonts } = filling.resources;
+  const whole = wholeRoom(caption.place, room);
+  const last = known.get(caption);
+  if (last?.lettering === lettering && last.fonts === fonts && sameRoom(last.room, whole)) return last.set;
+  const set = setCaption(caption, lettering, whole, filling);
+  known.set(caption, { lettering, fonts, room: whole, set });
+  return set;
+}
+
+/** Whether two whole rooms are the same: what is not compared follows from what is. */
+const sameRoom = (a: TextRoom, b: TextRoom): boolean =>
+  a.across.from === b.across.from && a.across.to === b.across.to && a.up.from === b.up.from && a.up.to === b.up.to;
+
+function setCaption(caption: Caption, lettering: Lettering, room: TextRoom, filling: Filling): SetCaption {
   const { fonts } = filling.resources;
   const { height, letterWidth, font } = lettering;
   const { text: clean, leftOut, rightToLeft } = cleanText(caption.text);
   const text = inCase(clean.replaceAll('\n', ' '), lettering.case);
   const width = measureLine(text, font, height, fonts) * letterWidth;
   const ink = lineInk(text, lettering, height, letterWidth, fonts);
-  const room = wholeRoom(caption.place, given.room);
   const line = { inks: [ink], height, distance: 0, descent: descentOf(lettering, filling) * height };
   return {
-    ...given,
-    caption: {
-      text,
-      lettering,
-      width,
-      ink,
-      x: lineStart(caption.place, width, ink, room),
-      y: firstBaseLine(caption.place, line, room),
-      odd: { leftOut, ...(rightToLeft && { rightToLeft: clean }) },
-    },
+    text,
+    lettering,
+    width,
+    ink,
+    x: lineStart(caption.place, width, ink, room),
+    y: firstBaseLine(caption.place, line, room),
+    room,
+    odd: { leftOut, ...(rightToLeft && { rightToLeft: clean }) },
   };
 }
 
@@ -106,7 +133,7 @@ export function descentOf({ font }: Lettering, { resources }: Filling): number {
 }
 
 /** The room of a whole cell for text that stands in it as `place` says, whatever else is in it. */
-export function wholeRoom(place: Place, { width, height, sizeId }: Room): TextRoom {
+function wholeRoom(place: Place, { width, height, sizeId }: Room): TextRoom {
   const [x, y] = [lengthAt(place.inset.x, sizeId), lengthAt(place.inset.y, sizeId)];
   const [clearX, clearY] = [Math.min(x, CLEAR_OF_LINES), Math.min(y, CLEAR_OF_LINES)];
   return {

@@ -16,16 +16,14 @@ import {
   descentOf,
   inkOf,
   letteringOf,
-  wholeRoom,
 } from './cell-room';
 import { type ContentText, type Paragraph, contentText } from './content-text';
 import type { LinePrimitive, TextPrimitive, TextSpan } from './scene';
 
 export function composeCaption(context: CellContext, composed: ComposedCell): void {
-  const { cell, room } = context;
-  const { text, lettering, width, x, y, ink, odd } = context.caption!;
-  const sides = inkSides(ink, wholeRoom(cell.caption!.place, room));
-  const available = room.width - 2 * lengthAt(cell.caption!.place.inset.x, room.sizeId);
+  const { text, lettering, width, x, y, ink, odd, room } = context.caption!;
+  const sides = inkSides(ink, room);
+  const available = room.across.to - room.across.from;
   const line = { text, pieces: [] };
   const set = setRuns(
     { line, from: 0, to: text.length, lettering, height: lettering.height, role: 'captions' },
