@@ -11,6 +11,7 @@ import type { Finding } from '../../core/findings/finding';
 import { zoneAt } from '../../core/sheet/zones';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
+import { whenIdle } from '../controls/when-idle';
 import { useProofClient } from '../data/use-proof-client';
 import { useModelStore } from '../data/use-model-store';
 import { Screen } from '../shell/screen';
@@ -20,18 +21,18 @@ import { BoardContext, createBoardStore, useBoard, useBoardStore } from './board
 import { Desk } from './desk/desk';
 import { dropPicture } from './desk/picking';
 import { fileOf } from './details/putting-pictures';
-import { Details } from './details/details';
 import { runKey } from './commands/commands';
 import { boardKey, isTyping } from './commands/keys';
 import { FollowingPane } from './desk/following-pane';
 import { fillAnew, openFormat } from './saving/opening';
-import { Outline } from './outline/outline';
 import { ProofsStrip } from './proofs/proofs-strip';
 import { useSaving } from './saving/saving';
 import { useSheet } from './desk/use-sheet';
 import { ViewContext, useView } from '../sheet/view-store';
 
-// What is not on the board from the first is loaded when it is asked for.
+// What is not on the board from the first is loaded when it is asked for; what stands beside the sheet once that is drawn.
+const Outline = dynamic(() => import('./outline/outline').then((module) => module.Outline), { ssr: false });
+const Details = dynamic(() => import('./details/details').then((module) => module.Details), { ssr: false });
 const ConflictDialog = dynamic(() => import('./saving/conflict-dialog').then((module) => module.ConflictDialog), {
   ssr: false,
 });
@@ -154,13 +155,16 @@ const Panes = memo(function Panes({
 }) {
   const across = useDefaultLayout({ id: 'zonograph-board-across', storage: localStorage });
   const down = useDefaultLayout({ id: 'zonograph-board-down', storage: localStorage });
+  // The sheet comes first: what stands beside it is loaded behind it.
+  const [isDrawn, setDrawn] = useState(false);
+  useEffect(() => whenIdle(() => setDrawn(true), 1000), []);
   return (
     <Group orientation="vertical" {...down}>
       <Panel id="upper" minSize="200px">
         <Group orientation="horizontal" {...across}>
           <Panel id="outline" defaultSize="200px" minSize="140px" collapsible>
             <FollowingPane>
-              <Outline addBlock={addBlock} />
+              {isDrawn && <Outline addBlock={addBlock} />}
             </FollowingPane>
           </Panel>
           <Handle />
@@ -170,7 +174,7 @@ const Panes = memo(function Panes({
           <Handle />
           <Panel id="details" defaultSize="300px" minSize="240px" collapsible>
             <FollowingPane>
-              <Details />
+              {isDrawn && <Details />}
             </FollowingPane>
           </Panel>
         </Group>

@@ -1,7 +1,8 @@
 'use client';
 
 import { Flex } from '@chakra-ui/react';
-import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, useEffect, useMemo } from 'react';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import { type Revising, revise as revised } from '../../core/drawing/revising';
 import type { Outcome } from '../../core/refusal';
 import { RevisionRow, type RowOutcome } from '../../core/revision/rows';
@@ -13,7 +14,7 @@ import type { OpenDrawing } from './drawing-store';
 import { sourcesOf } from './use-sheets';
 
 type Field = 'revision' | 'zones' | 'description' | 'date' | 'madeBy' | 'approvedBy' | 'change';
-type Typed = Record<Field, string>;
+type Typed = Record<Field, string> & { released: boolean };
 
 const zonesOf = (text: string) =>
   text
@@ -33,46 +34,39 @@ export function RevisionForm(props: {
 }) {
   const { open, of, proposed, onRevise, preview, onClose } = props;
   const { drawing, resources, scheme, today } = open;
-  const [typed, setTyped] = useState<Typed>({
-    revision: of?.revision ?? proposed,
-    zones: of?.zones.join(', ') ?? '',
-    description: of?.description ?? '',
-    date: of?.date ?? today,
-    madeBy: of?.madeBy ?? drawing.revisions.at(-1)?.madeBy ?? '',
-    approvedBy: of?.approvedBy ?? '',
-    change: of?.change ?? '',
+  const { register, control, handleSubmit, formState, setError } = useForm<Typed>({
+    defaultValues: {
+      revision: of?.revision ?? proposed,
+      zones: of?.zones.join(', ') ?? '',
+      description: of?.description ?? '',
+      date: of?.date ?? today,
+      madeBy: of?.madeBy ?? drawing.revisions.at(-1)?.madeBy ?? '',
+      approvedBy: of?.approvedBy ?? '',
+      change: of?.change ?? '',
+      released: of?.released ?? false,
+    },
   });
-  const [released, setReleased] = useState(of?.released ?? false);
-  const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
-  const [refused, setRefused] = useState<string>();
-  const revising = useMemo(() => asRevising(typed, released, of !== undefined), [typed, released, of]);
+  const typed = useWatch({ control }) as Typed;
+  const revising = useMemo(() => asRevising(typed, of !== undefined), [typed, of]);
   const outcome = useMemo((): RowOutcome<{ rows: RevisionRow[] }> => {
     if (!revising.ok) return revising;
     return revised(drawing, revising.revising, { ...sourcesOf(open), resources, scheme, today });
   }, [revising, drawing, open, resources, scheme, today]);
   const rows = outcome.ok ? outcome.rows : undefined;
   useEffect(() => preview(rows), [rows, preview]);
-  const submit = async () => {
-    setTouched(new Set(Object.keys(typed)));
+  const submit = handleSubmit(async () => {
     if (!revising.ok || !outcome.ok) return;
     const done = await onRevise(revising.revising);
     if (done.ok) onClose();
-    else setRefused(done.reason);
-  };
+    else setError('root', { message: done.reason });
+  });
+  const { dirtyFields, isSubmitted, isDirty, errors } = formState;
   const wrong = outcome.ok ? undefined : outcome;
-  const problemAt = (field: Field) => wrong?.place === field && touched.has(field) && wrong.reason;
+  // What is wrong is said once something was typed there, or all of it was to be kept.
+  const problemAt = (field: Field) => wrong?.place === field && (isSubmitted || dirtyFields[field]) && wrong.reason;
   const field = (name: Field, label: string, input: (common: object) => ReactNode) => (
     <Row label={label} htmlFor={`revision-${name}`}>
-      {input({
-        id: `revision-${name}`,
-        value: typed[name],
-        'aria-invalid': Boolean(problemAt(name)),
-        onChange: (event: { target: { value: string } }) => {
-          setTyped({ ...typed, [name]: event.target.value });
-          setTouched(new Set([...touched, name]));
-          setRefused(undefined);
-        },
-      })}
+      {input({ id: `revision-${name}`, 'aria-invalid': Boolean(problemAt(name)), ...register(name) })}
       {problemAt(name) && <Problem>{problemAt(name)}</Problem>}
     </Row>
   );
@@ -80,10 +74,7 @@ export function RevisionForm(props: {
   return (
     <form
       aria-label={of ? `Change revision ${of.revision}` : 'Add a revision'}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
+      onSubmit={(event) => void submit(event)}
     >
       {!of && field('revision', 'Revision', line)}
       {field('description', 'Change', (common) => (
@@ -100,13 +91,19 @@ export function RevisionForm(props: {
       {field('change', 'Change number', line)}
       {scheme.released && (
         <Row label="">
-          <CheckBox checked={released} onChange={setReleased}>
-            The drawing is released with it
-          </CheckBox>
+          <Controller
+            control={control}
+            name="released"
+            render={({ field: { value, onChange } }) => (
+              <CheckBox checked={value} onChange={onChange}>
+                The drawing is released with it
+              </CheckBox>
+            )}
+          />
         </Row>
       )}
-      {wrong && !wrong.place && touched.size > 0 && <Problem>{wrong.reason}</Problem>}
-      {refused && <Problem>{refused}</Problem>}
+      {wrong && !wrong.place && (isDirty || isSubmitted) && <Problem>{wrong.reason}</Problem>}
+      {errors.root?.message && <Problem>{errors.root.message}</Problem>}
       <Flex gap="6px" pt="6px">
         <Button type="submit" look="primary">
           {of ? `Keep ${of.revision}` : `Add ${typed.revision || 'it'}`}
@@ -120,8 +117,8 @@ export function RevisionForm(props: {
 }
 
 /** What is typed as a revision, or which of it is none and why. */
-function asRevising(typed: Typed, released: boolean, change: boolean): RowOutcome<{ revising: Revising }> {
-  const { approvedBy, change: number, ...others } = typed;
+function asRevising(typed: Typed, change: boolean): RowOutcome<{ revising: Revising }> {
+  const { approvedBy, change: number, released, ...others } = typed;
   const parsed = RevisionRow.safeParse({
     ...others,
     zones: zonesOf(typed.zones),

@@ -1,9 +1,12 @@
 'use client';
 
 import { Box, Flex, Table, chakra } from '@chakra-ui/react';
+import { zodResolver } from '@hookform/resolvers/zod';
 import { useQuery } from '@tanstack/react-query';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { z } from 'zod';
 import { type Outcome, refuse } from '../../core/refusal';
 import { Material } from '../../core/specimen/material';
 import { Button } from '../controls/button';
@@ -13,12 +16,23 @@ import { keepMaterial, removeMaterial } from '../../contract/office';
 import { materialsQuery } from '../data/queries';
 import { ask } from '../data/request';
 
+/** A material as it is typed: its density with a comma or a point. */
+const TypedMaterial = z
+  .object({ name: z.string(), density: z.string().transform((text) => Number(text.replace(',', '.'))) })
+  .pipe(Material);
+type TypedMaterial = z.input<typeof TypedMaterial>;
+const NOTHING = { name: '', density: '' };
+
 /** The office's materials with their densities, which make masses of shapes. */
 export function MaterialsDialog({ onClose, onChange }: { onClose: () => void; onChange: () => void }) {
   const { data: rows, error, refetch } = useQuery(materialsQuery);
   const [refused, setProblem] = useState<string>();
   const problem = refused ?? error?.message;
-  const [fresh, setFresh] = useState({ name: '', density: '' });
+  const { register, handleSubmit, reset, formState, control } = useForm<TypedMaterial, unknown, Material>({
+    defaultValues: NOTHING,
+    resolver: zodResolver(TypedMaterial),
+  });
+  const fresh = useWatch({ control });
   const told = (work: Promise<unknown>) =>
     work.then(
       () => {
@@ -29,16 +43,16 @@ export function MaterialsDialog({ onClose, onChange }: { onClose: () => void; on
       (failure: Error) => setProblem(failure.message),
     );
   const keep = (name: string, text: string, version?: number): Outcome<object> => {
-    const read = Material.safeParse({ name, density: Number(text.replace(',', '.')) });
+    const read = TypedMaterial.safeParse({ name, density: text });
     if (!read.success) return refuse(read.error.issues[0]!.message);
     void told(ask(keepMaterial, { body: { material: read.data, version } }));
     return { ok: true };
   };
-  const add = () => {
-    const kept = keep(fresh.name, fresh.density);
-    if (kept.ok) setFresh({ name: '', density: '' });
-    else setProblem(kept.reason);
-  };
+  const add = handleSubmit((material) => {
+    void told(ask(keepMaterial, { body: { material } }));
+    reset(NOTHING);
+  });
+  const wrong = formState.errors.name?.message ?? formState.errors.density?.message;
   return (
     <Dialog
       open
@@ -89,33 +103,16 @@ export function MaterialsDialog({ onClose, onChange }: { onClose: () => void; on
           </Table.Body>
         </Table.Root>
       </Box>
-      <chakra.form
-        pt="8px"
-        onSubmit={(event) => {
-          event.preventDefault();
-          add();
-        }}
-      >
+      <chakra.form pt="8px" onSubmit={(event) => void add(event)}>
         <Flex gap="6px">
-          <TextInput
-            aria-label="New material"
-            placeholder="Name as the models write it"
-            value={fresh.name}
-            onChange={(event) => setFresh({ ...fresh, name: event.target.value })}
-          />
-          <TextInput
-            aria-label="Its density in kg/dm³"
-            placeholder="7.85"
-            width="110px"
-            value={fresh.density}
-            onChange={(event) => setFresh({ ...fresh, density: event.target.value })}
-          />
-          <Button type="submit" disabled={fresh.name.trim() === '' || fresh.density.trim() === ''}>
+          <TextInput aria-label="New material" placeholder="Name as the models write it" {...register('name')} />
+          <TextInput aria-label="Its density in kg/dm³" placeholder="7.85" width="110px" {...register('density')} />
+          <Button type="submit" disabled={!fresh.name?.trim() || !fresh.density?.trim()}>
             Add
           </Button>
         </Flex>
       </chakra.form>
-      {problem && <Problem>{problem}</Problem>}
+      {(wrong ?? problem) && <Problem>{wrong ?? problem}</Problem>}
     </Dialog>
   );
 }
