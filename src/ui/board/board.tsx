@@ -163,9 +163,7 @@ const Panes = memo(function Panes({
       <Panel id="upper" minSize="200px">
         <Group orientation="horizontal" {...across}>
           <Panel id="outline" defaultSize="200px" minSize="140px" collapsible>
-            <FollowingPane>
-              {isDrawn && <Outline addBlock={addBlock} />}
-            </FollowingPane>
+            <FollowingPane>{isDrawn && <Outline addBlock={addBlock} />}</FollowingPane>
           </Panel>
           <Handle />
           <Panel id="desk" minSize="300px">
@@ -173,9 +171,7 @@ const Panes = memo(function Panes({
           </Panel>
           <Handle />
           <Panel id="details" defaultSize="300px" minSize="240px" collapsible>
-            <FollowingPane>
-              {isDrawn && <Details />}
-            </FollowingPane>
+            <FollowingPane>{isDrawn && <Details />}</FollowingPane>
           </Panel>
         </Group>
       </Panel>
