@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Id } from '../../plain-id';
 import { TOLERANCE, roundLength, trimNumber } from '../../geometry/length';
 import type { Block, Cell, Track } from '../document';
 import { BOUNDS, MOST } from '../bounds';
@@ -23,7 +24,7 @@ export const SplitCells = z.object({
   available: z.number(),
   sizeId: z.string(),
   /** Ids for new cells and tracks, at least parts × cells of each. */
-  newIds: z.array(z.string().min(1).max(80)),
+  newIds: z.array(Id),
 });
 export type SplitCells = z.infer<typeof SplitCells>;
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Id } from '../../plain-id';
 import { roundLength, trimNumber } from '../../geometry/length';
 import type { Block, Cell } from '../document';
 import { Track } from '../document';
@@ -40,7 +41,7 @@ export const InsertTrack = z.object({
   at: z.int().min(0),
   track: Track,
   /** Ids for the new cells, as many as the block has tracks of the other axis. */
-  cellIds: z.array(z.string().min(1).max(80)),
+  cellIds: z.array(Id),
 });
 export type InsertTrack = z.infer<typeof InsertTrack>;
 
