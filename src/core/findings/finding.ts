@@ -61,6 +61,7 @@ export const KINDS = {
     ['of', 'height'],
   ),
   'height outside the series': kind('note', { style: text, styleName: text, height: mm }, ['style', 'height']),
+  'zone characters too large': kind('warning', { height: mm, clear: mm }, ['height']),
   'line width outside the series': kind('note', { width: mm }, ['width']),
   'font missing': kind('blocks release', { font: text }, ['font']),
   'glyph missing': kind('blocks release', { characters: z.array(text) }, ['characters']),

@@ -30,6 +30,7 @@ import { seriesHeights } from './checks/series-heights';
 import { textFit } from './checks/text-fit';
 import { tracks } from './checks/tracks';
 import { values } from './checks/values';
+import { zoneCharacters } from './checks/zone-characters';
 import type { Finding } from './finding';
 import type { LookedCaption, LookedCell, LookedPicture, LookedSheet, LookedTable, LookedText } from './looked-at';
 
@@ -48,6 +49,7 @@ export const CHECKS = {
     leastCaptionHeight,
     seriesHeights,
     lineWidths,
+    zoneCharacters,
     requiredData,
     repeatedProperties,
     askedTwice,

@@ -114,6 +114,10 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
       : `lettered ${mm(height)} high; ${mm(least)} is the least for values.`,
   'height outside the series': ({ styleName, height }) =>
     `The style ${quoted(styleName)} is ${mm(height, 3)} high, which is not in the series of ISO 3098.`,
+  'zone characters too large': ({ height, clear }) =>
+    clear > 0
+      ? `The characters of the zones are ${mm(height)} high and stand ${mm(clear)} from the lines beside them; 0.25 mm is the least.`
+      : `The characters of the zones are ${mm(height)} high and touch the lines beside them.`,
   'line width outside the series': ({ width }, { block }) =>
     `${block === undefined ? 'The frame line' : 'a line'} is ${mm(width, 3)} wide, which is not in the series.`,
   'font missing': () => 'the font of its lettering is not in the office; Osifont stands in for it.',

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, chakra } from '@chakra-ui/react';
 import { formatDistanceStrict } from 'date-fns';
 import dynamic from 'next/dynamic';
 import { memo, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
@@ -28,7 +28,7 @@ import { fillAnew, openFormat } from './saving/opening';
 import { ProofsStrip } from './proofs/proofs-strip';
 import { useSaving } from './saving/saving';
 import { useSheet } from './desk/use-sheet';
-import { ViewContext, useView } from '../sheet/view-store';
+import { ViewContext, useView, useViewStore } from '../sheet/view-store';
 
 // What is not on the board from the first is loaded when it is asked for; what stands beside the sheet once that is drawn.
 const Outline = dynamic(() => import('./outline/outline').then((module) => module.Outline), { ssr: false });
@@ -264,7 +264,10 @@ function everyMinute(tick: () => void): () => void {
   return () => clearInterval(timer);
 }
 
+/** How many findings there are, by weight; a click shows them, with nothing selected. */
 function Findings() {
+  const store = useBoardStore();
+  const viewStore = useViewStore();
   const sheet = useSheet();
   const findings = sheet.ok ? sheet.report.findings.filter((finding) => finding.accepted === undefined) : [];
   const count = (weight: Finding['weight']) => findings.filter((finding) => finding.weight === weight).length;
@@ -280,12 +283,23 @@ function Findings() {
       </Box>
     );
   return (
-    <Flex as="span" gap="10px">
+    <chakra.button
+      type="button"
+      display="flex"
+      gap="10px"
+      cursor="pointer"
+      _hover={{ textDecoration: 'underline' }}
+      aria-label={`Show the findings: ${counts.map(({ number, word }) => `${number} ${word}`).join(', ')}`}
+      onClick={() => {
+        store.getState().set({ selection: { kind: 'sheet' } });
+        viewStore.setState({ findingsAsked: true });
+      }}
+    >
       {counts.map((entry) => (
         <Box as="span" key={entry.sign} color={entry.colour} title={`${entry.number} ${entry.word}`}>
           {entry.sign} {entry.number}
         </Box>
       ))}
-    </Flex>
+    </chakra.button>
   );
 }

@@ -1,6 +1,7 @@
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { type StoreApi, createStore } from 'zustand/vanilla';
+import type { Place } from '../../core/findings/finding';
 import type { Box, Point } from '../../core/geometry/box';
 
 /** CSS pixels per mm at true size: 96 per inch. */
@@ -26,6 +27,10 @@ interface ViewState {
   pointer: Point | undefined;
   /** Two points are being measured. */
   measuring: boolean;
+  /** The place of the finding that is pointed at or has the focus in a list. */
+  pointedPlace: Place | undefined;
+  /** The list of findings was asked for and is not there yet. */
+  findingsAsked: boolean;
 }
 
 /** How the sheet of one desk stands, and what its parts can be asked to show. */
@@ -41,6 +46,8 @@ export const createViewStore = (): ViewStore =>
     focusOutline: undefined,
     pointer: undefined,
     measuring: false,
+    pointedPlace: undefined,
+    findingsAsked: false,
   }));
 
 /** The view of the desk that a component belongs to. */

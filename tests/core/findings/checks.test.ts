@@ -64,6 +64,8 @@ test.each<[code: FindingCode, params: object, document: FormatDocument, facts?: 
     { width: 0.6 },
     { ...workshop.format, frame: { ...workshop.format.frame, width: 0.6 } },
   ],
+  ['zone characters too large', { height: 3.5 }, { ...workshop.format, frame: { ...workshop.format.frame, width: 2 } }],
+  ['zone characters too large', { height: 5 }, style('zone', { height: 5 })],
   ['nothing behind a caption', {}, withCell('material', { contents: [] })],
   ['sheet data as fixed text', { datum: 'scale', text: '1:2' }, withCell('scale', { contents: fixed('1:2') })],
   [

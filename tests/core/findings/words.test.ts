@@ -70,6 +70,13 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
       'The style “Title” is 4.7 mm high, which is not in the series of ISO 3098.',
     ],
   ],
+  'zone characters too large': [
+    [
+      { height: 3.5, clear: 0.16 },
+      'The characters of the zones are 3.5 mm high and stand 0.16 mm from the lines beside them; 0.25 mm is the least.',
+    ],
+    [{ height: 7, clear: -1 }, 'The characters of the zones are 7 mm high and touch the lines beside them.'],
+  ],
   'line width outside the series': [
     [{ width: 0.6 }, 'The frame line is 0.6 mm wide, which is not in the series.'],
     [{ width: 0.6 }, 'Notes: a line is 0.6 mm wide, which is not in the series.', { block: 'notes', name: 'Notes' }],

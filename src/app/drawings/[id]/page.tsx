@@ -1,8 +1,8 @@
-import type { Metadata } from 'next';
 import { DrawingScreen } from '../../../ui/drawings/drawing-screen';
 import { preloadLettering } from '../../preload-lettering';
+import { titled } from '../../titled';
 
-export const metadata: Metadata = { title: 'Drawing' };
+export const generateMetadata = titled('drawing', 'Drawing');
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   preloadLettering();

@@ -1,8 +1,8 @@
-import type { Metadata } from 'next';
 import { Board } from '../../../ui/board/board';
 import { preloadLettering } from '../../preload-lettering';
+import { titled } from '../../titled';
 
-export const metadata: Metadata = { title: 'Board' };
+export const generateMetadata = titled('format', 'Board');
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   preloadLettering();

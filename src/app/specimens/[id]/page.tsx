@@ -1,10 +1,10 @@
-import type { Metadata } from 'next';
 import { specimens } from '../../../server/services/specimens';
 import { specimensQuery } from '../../../ui/data/queries';
 import { SpecimenScreen } from '../../../ui/specimens/specimen-screen';
 import { answered } from '../../answered';
+import { titled } from '../../titled';
 
-export const metadata: Metadata = { title: 'Specimen' };
+export const generateMetadata = titled('specimen', 'Specimen');
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const id = decodeURIComponent((await params).id);

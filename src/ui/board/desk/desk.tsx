@@ -3,6 +3,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { type RefObject, useRef } from 'react';
 import { type Box as SheetBox, right, top } from '../../../core/geometry/box';
+import type { Place } from '../../../core/findings/finding';
 import { trimNumber } from '../../../core/geometry/length';
 import type { Report } from '../../../core/scene/report';
 import type { Scene } from '../../../core/scene/scene';
@@ -26,7 +27,15 @@ export function Desk() {
   const svg = useRef<SVGSVGElement>(null);
   useZoom(svg, sheet.ok ? sheet.scene : undefined);
   return (
-    <Box position="relative" width="100%" height="100%" bg="desk" overflow="hidden" data-testid="desk">
+    <Box
+      position="relative"
+      width="100%"
+      height="100%"
+      bg="desk"
+      overflow="hidden"
+      userSelect="none"
+      data-testid="desk"
+    >
       <PickableSheet svg={svg} />
       {sheet.ok && <Rulers sheet={sheet.report.sheet} zones={sheet.report.zones} />}
       {sheet.ok && <TrackNumbers report={sheet.report} />}
@@ -61,7 +70,12 @@ function PickableSheet({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
           <AskedNumbers report={report} height={scene.height} />
         </>
       }
-      over={<SelectionMarks report={report} height={scene.height} />}
+      over={
+        <>
+          <FindingMarks report={report} height={scene.height} />
+          <SelectionMarks report={report} height={scene.height} />
+        </>
+      }
       onClick={pick}
       onDoubleClick={enter}
       onDragOver={(event) => event.preventDefault()}
@@ -108,6 +122,26 @@ function SelectionMarks({ report, height }: { report: Report; height: number }) 
         <Outline key={cell.id} box={cell.box} height={height} colour="plum" width={0.75} />
       ))}
       {selection.kind === 'frame' && <Outline box={report.drawingSpace} height={height} colour="plum" width={2} />}
+    </g>
+  );
+}
+
+/** What blocks release is outlined where it stands, and so is the place of the finding that is pointed at in a list. */
+function FindingMarks({ report, height }: { report: Report; height: number }) {
+  const pointed = useView((state) => state.pointedPlace);
+  const boxAt = ({ block, cell }: Place) =>
+    cell === undefined
+      ? report.blocks.find(({ id }) => id === block)?.box
+      : report.cells.find((candidate) => candidate.block === block && candidate.id === cell)?.box;
+  const blocking = report.findings.filter((one) => one.weight === 'blocks release' && one.accepted === undefined);
+  const boxes = new Map(blocking.flatMap(({ place }) => boxAt(place) ?? []).map((box) => [`${box.x} ${box.y}`, box]));
+  const pointedBox = pointed && boxAt(pointed);
+  return (
+    <g data-source="findings">
+      {[...boxes].map(([key, box]) => (
+        <Outline key={key} box={box} height={height} colour="vermilion" width={1.25} />
+      ))}
+      {pointedBox && <Outline box={pointedBox} height={height} colour="vermilion" width={3} />}
     </g>
   );
 }

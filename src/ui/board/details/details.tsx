@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { useEffect } from 'react';
 import { useBoard } from '../board-store';
 import { SheetDetails } from './details-sheet';
-import { FindingList } from './details-parts';
+import { FindingList } from './finding-list';
 import { useSheet } from '../desk/use-sheet';
 import { whenIdle } from '../../controls/when-idle';
 

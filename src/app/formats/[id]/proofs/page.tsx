@@ -1,7 +1,7 @@
-import type { Metadata } from 'next';
 import { ProofsScreen } from '../../../../ui/proofs/proofs-screen';
+import { titled } from '../../../titled';
 
-export const metadata: Metadata = { title: 'Proofs' };
+export const generateMetadata = titled('format', 'Proofs');
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   return <ProofsScreen formatId={decodeURIComponent((await params).id)} />;

@@ -1,0 +1,15 @@
+import type { Metadata } from 'next';
+import { database } from '../server/database';
+import { type Named, findName } from '../server/repositories/names';
+
+/**
+ * The title of a page by what it shows, so that tabs and histories can be told apart.
+ *
+ * @param kind what the page is, also its title when the thing has no name or the database does not answer
+ */
+export const titled =
+  (of: Named, kind: string) =>
+  async ({ params }: { params: Promise<{ id: string }> }): Promise<Metadata> => {
+    const name = await findName(database, of, decodeURIComponent((await params).id)).catch(() => undefined);
+    return { title: name === undefined ? kind : `${name} · ${kind}` };
+  };

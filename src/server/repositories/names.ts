@@ -1,0 +1,16 @@
+import type { Database } from '../database';
+
+const NAMES = {
+  format: 'SELECT name FROM formats WHERE id = ?',
+  drawing: 'SELECT number AS name FROM drawings WHERE id = ?',
+  specimen: 'SELECT name FROM specimens WHERE id = ?',
+};
+
+/** What has a page of its own. */
+export type Named = keyof typeof NAMES;
+
+/** What a thing is called, without reading all of it; undefined when there is none of that id. */
+export async function findName(db: Database, of: Named, id: string): Promise<string | undefined> {
+  const [row] = await db.query<{ name: string }>(NAMES[of], [id]);
+  return row?.name;
+}
