@@ -118,7 +118,7 @@ export class Board {
   async export(kind: 'PDF' | 'DXF' | 'SVG') {
     await this.page.getByRole('button', { name: 'Export' }).click();
     const download = this.page.waitForEvent('download');
-    await this.page.getByRole('menuitem', { name: new RegExp(`^${kind}`) }).click();
+    await this.page.getByRole('menuitem', { name: new RegExp(`^${kind}, `) }).click();
     const file = await download;
     return { name: file.suggestedFilename(), path: await file.path() };
   }

@@ -111,3 +111,66 @@ test('a size takes a length of its own, zones their edges, and the office’s fo
   await expect(title).toHaveCSS('font-family', /^zono-[0-9a-f]{64}$/);
   await expect(title).toHaveAttribute('stroke-width', /\d/);
 });
+
+test('findings are counted on the plate, listed the worst first, marked on the sheet, and gone through by arrows', async ({
+  page,
+}) => {
+  const board = await new Board(page).open();
+  await page.getByRole('radio', { name: 'Longest' }).click();
+  const marks = page.locator('g[data-source=findings] rect');
+  await expect(marks.first()).toBeVisible();
+  const outlined = await marks.count();
+  await board.select('Material');
+  await page.getByRole('button', { name: /^Show the findings: / }).click();
+  const list = page.getByRole('region', { name: 'Details' });
+  const groups = list.getByRole('group', { name: /^(Block release|Warnings|Notes|Accepted): / });
+  await expect(groups.first()).toHaveAttribute('aria-label', /^Block release/);
+  const first = groups.first().getByRole('button').first();
+  await expect(first).toBeFocused();
+  await expect(marks).toHaveCount(outlined + 1);
+  await page.keyboard.press('ArrowDown');
+  await expect(first).not.toBeFocused();
+  await page.keyboard.press('ArrowUp');
+  await expect(first).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Findings here')).toBeVisible();
+});
+
+test('what a field does not take is said at it, in words', async ({ page }) => {
+  const board = await new Board(page).open();
+  await page.getByLabel('Name of the size').fill('a3');
+  await page.getByLabel('Width × height').fill('400 × 300');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('There is a size named A3 already. Give this one another name.')).toBeVisible();
+  await board.expectSaved();
+
+  await page.goto('/properties');
+  await page.getByRole('button', { name: 'Add a property…' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Longest').fill('ten');
+  await dialog.getByLabel('Pattern').fill('(a+)+');
+  await dialog.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(dialog.getByText('A property needs a name.')).toBeVisible();
+  await expect(dialog.getByText('Length: a whole number from 1 to 500.')).toBeVisible();
+  await expect(dialog.getByText(/could be read by this in more ways/)).toBeVisible();
+  await expect(dialog.getByLabel('Name')).toHaveAttribute('aria-invalid', 'true');
+});
+
+test('pages are called by what they show', async ({ page }) => {
+  await new Board(page).open();
+  await expect(page).toHaveTitle('Workshop sheets · Board · Zonograph');
+  await page.goto('/specimens/recovery-winch');
+  await expect(page).toHaveTitle('Recovery winch · Specimen · Zonograph');
+  await page.goto('/formats/nothing-of-that-name');
+  await expect(page).toHaveTitle('Board · Zonograph');
+});
+
+test('dragging over the desk selects no text', async ({ page }) => {
+  await new Board(page).open();
+  const desk = await page.locator('#desk').boundingBox();
+  await page.mouse.move(desk!.x + 40, desk!.y + 40);
+  await page.mouse.down();
+  await page.mouse.move(desk!.x + desk!.width - 40, desk!.y + desk!.height - 40, { steps: 8 });
+  await page.mouse.up();
+  expect(await page.evaluate(() => getSelection()!.toString())).toBe('');
+});

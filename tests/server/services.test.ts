@@ -409,6 +409,9 @@ describe('export', () => {
     const svg = await exportSheet({ ...request, kind: 'svg' });
     expect(svg).toMatchObject({ name: 'Workshop-sheets-A3-Drum-barrel-316L.svg', type: 'image/svg+xml' });
     expect(text(svg)).toContain('X2CrNiMo17-12-2 EN 10088-3');
+    const outlines = await exportSheet({ ...request, kind: 'svg outlines' });
+    expect(outlines).toMatchObject({ name: svg.name, type: svg.type });
+    expect(text(outlines)).not.toContain('<text');
     expect(text(await exportSheet({ ...request, kind: 'dxf' }))).toContain('TITLE_BLOCK');
     const winch = { ...request, kind: 'svg' as const, specimen: 'recovery-winch', sizeId: 'iso-a4-portrait' };
     expect(text(await exportSheet(winch))).toContain('>1 / 2<');

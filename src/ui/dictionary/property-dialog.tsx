@@ -59,15 +59,11 @@ export function PropertyDialog({
   });
   const [problem, setProblem] = useState<string>();
   const [type, quantity, unit, display] = useWatch({ control, name: ['type', 'quantity', 'unit', 'display'] });
+  const { errors } = formState;
   const submit = handleSubmit(async (fields) => {
     const parsed = PropertyDefinition.safeParse(definitionFrom(fields, row?.definition));
     if (!parsed.success) {
       setProblem(issueInWords(parsed.error, 'The property'));
-      return;
-    }
-    const trouble = patternTrouble(parsed.data.pattern ?? '');
-    if (trouble) {
-      setProblem(`Pattern: ${trouble}`);
       return;
     }
     try {
@@ -90,7 +86,13 @@ export function PropertyDialog({
       <Flex gap="24px" align="stretch">
         <chakra.form flex="1" minWidth={0} id="property-form" onSubmit={(event) => void submit(event)}>
           <Row label="Name" htmlFor="property-name">
-            <TextInput id="property-name" autoFocus {...register('name')} />
+            <TextInput
+              id="property-name"
+              autoFocus
+              aria-invalid={errors.name !== undefined}
+              {...register('name', { validate: (name) => name.trim() !== '' || 'A property needs a name.' })}
+            />
+            {errors.name?.message && <Problem>{errors.name.message}</Problem>}
           </Row>
           <Row label="Source" htmlFor="property-source">
             <Select id="property-source" {...register('source')}>
@@ -141,12 +143,18 @@ export function PropertyDialog({
           <Row label="Longest" htmlFor="property-length">
             <Flex align="center" gap="6px">
               <Box width="80px">
-                <TextInput id="property-length" inputMode="numeric" {...register('length')} />
+                <TextInput
+                  id="property-length"
+                  inputMode="numeric"
+                  aria-invalid={errors.length !== undefined}
+                  {...register('length', { validate: isLength })}
+                />
               </Box>
               <Box color="soft" fontSize="13px">
                 characters
               </Box>
             </Flex>
+            {errors.length?.message && <Problem>{errors.length.message}</Problem>}
           </Row>
           {type === 'choice' && (
             <Row label="Choices" htmlFor="property-choices">
@@ -158,8 +166,10 @@ export function PropertyDialog({
               <TextInput
                 id="property-pattern"
                 placeholder="a regular expression, such as KW-[0-9]{4}"
-                {...register('pattern')}
+                aria-invalid={errors.pattern !== undefined}
+                {...register('pattern', { validate: (pattern) => patternTrouble(pattern.trim()) ?? true })}
               />
+              {errors.pattern?.message && <Problem>{errors.pattern.message}</Problem>}
             </Row>
           )}
           <DisplayRows
@@ -303,6 +313,12 @@ function RemoveOrMerge(props: { row: ListedProperty; others: readonly PropertyDe
     </Part>
   );
 }
+
+/** Whether a length is typed as one, or why it is none. */
+const isLength = (typed: string): true | string =>
+  typed.trim() === '' || (/^\d+$/.test(typed.trim()) && Number(typed) >= 1 && Number(typed) <= 500)
+    ? true
+    : 'Length: a whole number from 1 to 500.';
 
 function fieldsFrom(definition: PropertyDefinition | undefined): Fields {
   return {

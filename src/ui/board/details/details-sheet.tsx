@@ -178,6 +178,8 @@ function CustomSize({
   const submit = () => {
     const [width, height] = size.split(/[×x*]/i).map((side) => parseLength(side, document.unit));
     if (!name.trim()) return setProblem('Name the size, for example Legal.');
+    const alike = document.sizes.find((other) => other.name.toLowerCase() === name.trim().toLowerCase());
+    if (alike) return setProblem(`There is a size named ${alike.name} already. Give this one another name.`);
     if (!width?.ok || !height?.ok) return setProblem('Type width × height, for example 420 × 210 or 14 in × 8.5 in.');
     if (width.mm < 20 || height.mm < 20 || width.mm > 5000 || height.mm > 5000)
       return setProblem('A sheet is 20 to 5000 mm wide and high.');
