@@ -82,8 +82,11 @@ export function decoded(bytes: Uint8Array): Outcome<{ text: string }> {
   }
 }
 
-/** What a spreadsheet takes for the beginning of a formula. A number is none. */
-const FORMULA = /^[=+\-@\t\r](?![\d.,]*$)/;
+/**
+ * What a spreadsheet takes for the beginning of a formula (a number is none), and what looks like one that was written as text: it gets an
+ * apostrophe of its own, so that the one that it has is still there when it is read.
+ */
+const FORMULA = /^'*[=+\-@\t\r](?![\d.,]*$)/;
 
 /**
  * Rows as a CSV text with CRLF line ends, as RFC 4180 writes them. What a spreadsheet would take for a formula is written as text, with
