@@ -175,3 +175,21 @@ test('a value changed on the model storeâ€™s page is on the board, the specimenâ
     await other.getByRole('button', { name: 'Save' }).click();
   }
 });
+
+test('the sheet of a drawing is fitted into its desk by a button and by 0, as on the board', async ({ page }) => {
+  await makeDrawing(page, 'Drum barrel');
+  const scale = page.getByText(/^[\d.]+ : [\d.]+$/);
+  const fitted = await scale.textContent();
+  const sheet = await page.locator('svg [data-source=number]').first().boundingBox();
+  const zoom = async () => {
+    await page.mouse.move(sheet!.x, sheet!.y);
+    await page.mouse.wheel(0, -600);
+    await expect(scale).not.toHaveText(fitted!);
+  };
+  await zoom();
+  await page.keyboard.press('0');
+  await expect(scale).toHaveText(fitted!);
+  await zoom();
+  await page.getByRole('button', { name: 'Fit', exact: true }).click();
+  await expect(scale).toHaveText(fitted!);
+});

@@ -174,3 +174,19 @@ test('dragging over the desk selects no text', async ({ page }) => {
   await page.mouse.up();
   expect(await page.evaluate(() => getSelection()!.toString())).toBe('');
 });
+
+test('a block with joined cells that does not grow raises no alarm; it is said once rows are repeated', async ({
+  page,
+}) => {
+  await new Board(page).open();
+  await page
+    .getByRole('treeitem', { name: /^Title block/ })
+    .first()
+    .click();
+  const alarm = page.getByText('A cell reaches over the row that is repeated and its heading. Split it first.');
+  await expect(page.getByLabel('Rows are', { exact: true })).toBeVisible();
+  await expect(alarm).toHaveCount(0);
+  await page.getByLabel('Rows are', { exact: true }).selectOption('notes');
+  await page.getByLabel('It grows', { exact: true }).selectOption('up');
+  await expect(alarm.first()).toBeVisible();
+});

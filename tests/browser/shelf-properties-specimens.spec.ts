@@ -43,7 +43,7 @@ test('a property is added, read under its alias on the board, and changed', asyn
   await dialog.getByLabel('Also read as').fill('Class, Klasse');
   await dialog.getByLabel('Longest').fill('0');
   await dialog.getByRole('button', { name: 'Add' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('The property is not valid at length');
+  await expect(dialog.getByRole('alert')).toContainText('Length: a whole number from 1 to 500.');
   await dialog.getByLabel('Longest').fill('12');
   await dialog.getByRole('button', { name: 'Add' }).click();
   await page.getByRole('searchbox').fill('winch');

@@ -18,7 +18,7 @@ import { saveFile } from '../data/save-file';
 import { SpecimenPicker } from '../specimens/specimen-picker';
 import { useBoard, useBoardStore } from './board-store';
 import { fillFrom } from './saving/filling';
-import { scaleWords, useView } from '../sheet/view-store';
+import { ScaleAndFit } from '../sheet/scale-and-fit';
 
 const SHOWS: { value: Show; label: string }[] = [
   { value: 'names', label: 'Names' },
@@ -155,21 +155,6 @@ function AsFor() {
         ))}
       </Select>
     </Flex>
-  );
-}
-
-function ScaleAndFit() {
-  const k = useView((state) => state.view.k);
-  const fit = useView((state) => state.fit);
-  return (
-    <>
-      <Box color="soft" fontSize="13px" whiteSpace="nowrap">
-        {scaleWords(k)}
-      </Box>
-      <Button look="quiet" type="button" onClick={fit} title="Fit the sheet (0)">
-        Fit
-      </Button>
-    </>
   );
 }
 

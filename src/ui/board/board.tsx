@@ -22,12 +22,13 @@ import { Desk } from './desk/desk';
 import { dropPicture } from './desk/picking';
 import { fileOf } from './details/putting-pictures';
 import { runKey } from './commands/commands';
-import { boardKey, isTyping } from './commands/keys';
+import { boardKey } from './commands/keys';
 import { FollowingPane } from './desk/following-pane';
 import { fillAnew, openFormat } from './saving/opening';
 import { ProofsStrip } from './proofs/proofs-strip';
 import { useSaving } from './saving/saving';
 import { useSheet } from './desk/use-sheet';
+import { isTyping } from '../sheet/is-typing';
 import { ViewContext, useView, useViewStore } from '../sheet/view-store';
 
 // What is not on the board from the first is loaded when it is asked for; what stands beside the sheet once that is drawn.

@@ -60,21 +60,26 @@ export function PropertyDialog({
   const [problem, setProblem] = useState<string>();
   const [type, quantity, unit, display] = useWatch({ control, name: ['type', 'quantity', 'unit', 'display'] });
   const { errors } = formState;
-  const submit = handleSubmit(async (fields) => {
-    const parsed = PropertyDefinition.safeParse(definitionFrom(fields, row?.definition));
-    if (!parsed.success) {
-      setProblem(issueInWords(parsed.error, 'The property'));
-      return;
-    }
-    try {
-      const definition = parsed.data;
-      if (row) await ask(changeProperty, { params: { id: definition.id }, body: { definition, version: row.version } });
-      else await ask(addProperty, { body: { definition } });
-      onSave();
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
-  });
+  const submit = handleSubmit(
+    async (fields) => {
+      const parsed = PropertyDefinition.safeParse(definitionFrom(fields, row?.definition));
+      if (!parsed.success) {
+        setProblem(issueInWords(parsed.error, 'The property'));
+        return;
+      }
+      try {
+        const definition = parsed.data;
+        if (row)
+          await ask(changeProperty, { params: { id: definition.id }, body: { definition, version: row.version } });
+        else await ask(addProperty, { body: { definition } });
+        onSave();
+      } catch (error) {
+        setProblem((error as Error).message);
+      }
+      // What was said of an earlier try is no longer so.
+    },
+    () => setProblem(undefined),
+  );
   return (
     <Dialog
       open

@@ -2,7 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
-import { useCallback, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { lossesOn } from '../../core/drawing/resizing';
 import type { Revising } from '../../core/drawing/revising';
 import type { RevisionRow } from '../../core/revision/rows';
@@ -17,6 +17,8 @@ import { type RequestFailed, askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
 import { useModelStore } from '../data/use-model-store';
 import { SavingWords } from '../saving/saving-words';
+import { isTyping } from '../sheet/is-typing';
+import { ScaleAndFit } from '../sheet/scale-and-fit';
 import { ViewContext, createViewStore } from '../sheet/view-store';
 import type { ExportKind } from '../../contract/export';
 import { FILE_KINDS } from '../sheet/file-kinds';
@@ -47,6 +49,13 @@ export function DrawingScreen({ id }: { id: string }) {
   const fields: AnswerFields = useRef(new Map());
   const [view] = useState(createViewStore);
   const [moved, setMoved] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === '0' && !event.ctrlKey && !event.metaKey && !isTyping(event)) view.getState().fit();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [view]);
   const { status } = useModelStore((models) => {
     if (!open || !concerns(open, models)) return;
     setMoved(true);
@@ -149,9 +158,16 @@ export function DrawingScreen({ id }: { id: string }) {
           {resized && <Resized {...resized} onClose={() => setResized(undefined)} />}
           <Flex flex="1" minHeight={0}>
             <Flex direction="column" flex="1" minWidth={0}>
-              <SheetTabs planned={planned} shown={shown?.place.number ?? 1} onShow={setWanted} />
-              <Box flex="1" minHeight={0}>
-                <ViewContext value={view}>
+              <ViewContext value={view}>
+                <Flex>
+                  <Box flex="1" minWidth={0}>
+                    <SheetTabs planned={planned} shown={shown?.place.number ?? 1} onShow={setWanted} />
+                  </Box>
+                  <Flex align="center" gap="6px" pr="10px" borderBottom="1px solid" borderColor="line">
+                    <ScaleAndFit />
+                  </Flex>
+                </Flex>
+                <Box flex="1" minHeight={0}>
                   <DrawingSheet
                     open={open}
                     sheet={sheet}
@@ -160,8 +176,8 @@ export function DrawingScreen({ id }: { id: string }) {
                     onFocus={setFocused}
                     onChange={change}
                   />
-                </ViewContext>
-              </Box>
+                </Box>
+              </ViewContext>
             </Flex>
             <Flex
               direction="column"

@@ -3,6 +3,7 @@
 import { Box, Flex, Grid, chakra } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import { type StartOptions, startBlank, startFromStandard } from '../../core/format/starting';
 import { STANDARD_SIZES } from '../../core/sheet/sizes';
 import { CheckBox } from '../controls/check-box';
@@ -57,62 +58,66 @@ const TITLE_BLOCKS: { value: StartOptions['titleBlock']; label: string }[] = [
 
 const newId = () => crypto.randomUUID();
 
+/** What is answered to start a format. */
+interface Answers extends Pick<StartOptions, 'name' | 'standard' | 'sizes' | 'titleBlock'> {
+  projection: 'first angle' | 'third angle';
+  zones: 'yes' | 'no';
+}
+
+const FIRST: Answers = {
+  name: 'New sheets',
+  standard: 'iso',
+  sizes: ['iso-a3-landscape', 'iso-a4-portrait', 'iso-a2-landscape', 'iso-a1-landscape', 'iso-a0-landscape'],
+  projection: 'first angle',
+  zones: 'yes',
+  titleBlock: 'full, compact on A4',
+};
+
 /** Starts a format in one of five ways; the result is on the board at once. */
 export function StartDialog({ first, onClose }: { first: ShelfEntry | undefined; onClose: () => void }) {
   const router = useRouter();
   const [way, setWay] = useState<Way>('standard');
-  const [name, setName] = useState('New sheets');
-  const [standard, setStandard] = useState<'iso' | 'asme'>('iso');
-  const [sizes, setSizes] = useState<string[]>([
-    'iso-a3-landscape',
-    'iso-a4-portrait',
-    'iso-a2-landscape',
-    'iso-a1-landscape',
-    'iso-a0-landscape',
-  ]);
-  const [projection, setProjection] = useState<'first angle' | 'third angle'>('first angle');
-  const [zones, setZones] = useState<'yes' | 'no'>('yes');
-  const [titleBlock, setTitleBlock] = useState<StartOptions['titleBlock']>('full, compact on A4');
   const [from, setFrom] = useState(first);
-  const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
+  const { register, control, handleSubmit, formState, setValue, setError } = useForm<Answers>({ defaultValues: FIRST });
+  const [standard, sizes] = useWatch({ control, name: ['standard', 'sizes'] });
+  const { errors, isSubmitting } = formState;
 
-  const chooseStandard = (next: 'iso' | 'asme') => {
-    setStandard(next);
-    setProjection(next === 'iso' ? 'first angle' : 'third angle');
-    setSizes(next === 'iso' ? ['iso-a3-landscape', 'iso-a4-portrait'] : ['asme-b-landscape', 'asme-a-landscape']);
+  const chooseStandard = (next: Answers['standard']) => {
+    setValue('standard', next);
+    setValue('projection', next === 'iso' ? 'first angle' : 'third angle');
+    setValue(
+      'sizes',
+      next === 'iso' ? ['iso-a3-landscape', 'iso-a4-portrait'] : ['asme-b-landscape', 'asme-a-landscape'],
+    );
   };
-  const begin = async () => {
-    setProblem(undefined);
-    setBusy(true);
+  const begin = handleSubmit(async ({ projection, zones, ...answers }) => {
+    const name = answers.name.trim();
     try {
-      if (!name.trim()) throw new Error('A format needs a name.');
       if (way === 'format') {
         if (!from) throw new Error('Choose the format to copy.');
-        const { id } = await ask(makeFormat, { body: { copyOf: from.id, name: name.trim() } });
+        const { id } = await ask(makeFormat, { body: { copyOf: from.id, name } });
         router.push(`/formats/${id}`);
         return;
       }
       const id = newId();
       const started =
         way === 'blank'
-          ? { ok: true as const, document: startBlank({ id, name: name.trim() }) }
-          : startFromStandard({ id, name: name.trim(), standard, sizes, zones: zones === 'yes', titleBlock }, newId);
+          ? { ok: true as const, document: startBlank({ id, name }) }
+          : startFromStandard({ ...answers, id, name, zones: zones === 'yes' }, newId);
       if (!started.ok) throw new Error(started.reason);
       await ask(makeFormat, { body: { start: started.document, projection } });
       router.push(`/formats/${id}`);
     } catch (error) {
-      setProblem((error as Error).message);
-      setBusy(false);
+      setError('root', { message: (error as Error).message });
     }
-  };
+  });
   return (
     <Dialog
       open
       title="Start a format"
       width="640px"
       onClose={onClose}
-      action={{ words: 'Start', form: 'start-form', disabled: busy }}
+      action={{ words: 'Start', form: 'start-form', disabled: isSubmitting }}
     >
       <Grid templateColumns="1fr 1fr" gap="6px" pb="12px">
         {WAYS.map(({ way: one, name: title, words, there }) => (
@@ -124,15 +129,14 @@ export function StartDialog({ first, onClose }: { first: ShelfEntry | undefined;
           </WayButton>
         ))}
       </Grid>
-      <form
-        id="start-form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void begin();
-        }}
-      >
+      <form id="start-form" onSubmit={(event) => void begin(event)}>
         <Row label="Name" htmlFor="start-name">
-          <TextInput id="start-name" value={name} onChange={(event) => setName(event.target.value)} />
+          <TextInput
+            id="start-name"
+            aria-invalid={errors.name !== undefined}
+            {...register('name', { validate: (name) => name.trim() !== '' || 'A format needs a name.' })}
+          />
+          {errors.name?.message && <Problem>{errors.name.message}</Problem>}
         </Row>
         {way === 'format' && (
           <Row label="From">
@@ -159,7 +163,7 @@ export function StartDialog({ first, onClose }: { first: ShelfEntry | undefined;
                     key={size.id}
                     checked={sizes.includes(size.id)}
                     onChange={(checked) =>
-                      setSizes(checked ? [...sizes, size.id] : sizes.filter((id) => id !== size.id))
+                      setValue('sizes', checked ? [...sizes, size.id] : sizes.filter((id) => id !== size.id))
                     }
                   >
                     {size.name} {size.orientation}
@@ -168,22 +172,24 @@ export function StartDialog({ first, onClose }: { first: ShelfEntry | undefined;
               </Flex>
             </Row>
             <Row label="Zones">
-              <Choice
-                label="Zones"
-                value={zones}
-                options={[
-                  { value: 'yes', label: 'Yes' },
-                  { value: 'no', label: 'No' },
-                ]}
-                onChange={setZones}
+              <Controller
+                control={control}
+                name="zones"
+                render={({ field: { value, onChange } }) => (
+                  <Choice
+                    label="Zones"
+                    value={value}
+                    options={[
+                      { value: 'yes', label: 'Yes' },
+                      { value: 'no', label: 'No' },
+                    ]}
+                    onChange={onChange}
+                  />
+                )}
               />
             </Row>
             <Row label="Title block" htmlFor="start-title">
-              <Select
-                id="start-title"
-                value={titleBlock}
-                onChange={(event) => setTitleBlock(event.target.value as StartOptions['titleBlock'])}
-              >
+              <Select id="start-title" {...register('titleBlock')}>
                 {TITLE_BLOCKS.map((option) => (
                   <option key={option.value} value={option.value}>
                     {option.label}
@@ -195,18 +201,24 @@ export function StartDialog({ first, onClose }: { first: ShelfEntry | undefined;
         )}
         {way !== 'format' && (
           <Row label="Projection">
-            <Choice
-              label="Projection"
-              value={projection}
-              options={[
-                { value: 'first angle', label: 'First angle' },
-                { value: 'third angle', label: 'Third angle' },
-              ]}
-              onChange={setProjection}
+            <Controller
+              control={control}
+              name="projection"
+              render={({ field: { value, onChange } }) => (
+                <Choice
+                  label="Projection"
+                  value={value}
+                  options={[
+                    { value: 'first angle', label: 'First angle' },
+                    { value: 'third angle', label: 'Third angle' },
+                  ]}
+                  onChange={onChange}
+                />
+              )}
             />
           </Row>
         )}
-        {problem && <Problem>{problem}</Problem>}
+        {errors.root?.message && <Problem>{errors.root.message}</Problem>}
       </form>
     </Dialog>
   );

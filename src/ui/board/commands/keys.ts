@@ -1,4 +1,5 @@
 import { type BoardStore, type OpenBoard, openBoard } from '../board-store';
+import { isTyping } from '../../sheet/is-typing';
 import { COMMANDS, nudgeBlock, runKey } from './commands';
 import { goToNeighbour } from './selection';
 
@@ -35,14 +36,6 @@ export interface Openers {
   finder: () => void;
   addBlock: () => void;
 }
-
-/** What takes the keys that are typed into it: fields, editors, dialogs and menus, but not what is only ticked or chosen. */
-const TAKES_KEYS =
-  'input:not([type=radio], [type=checkbox]), select, textarea, [contenteditable=true], [role=dialog], [role=menu]';
-
-/** True when a key event belongs to what has the focus. */
-export const isTyping = (event: Event): boolean =>
-  event.target instanceof HTMLElement && event.target.closest(TAKES_KEYS) !== null;
 
 /** Does what a key means on the board; true when it meant something. Keys typed into fields are theirs. */
 export function boardKey(store: BoardStore, event: KeyboardEvent, open: Openers): boolean {

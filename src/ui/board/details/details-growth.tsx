@@ -40,7 +40,7 @@ export function GrowthSection({ block, onChange }: { block: Block; onChange: Cha
   /** For a field that says itself why it is refused. */
   const put = (part: Partial<Growth>) => onChange({ grow: { ...(grow ?? NEW), ...part } });
   const set = (part: Partial<Growth>) => tell(put(part));
-  const trouble = growthTrouble(block, grow ?? NEW);
+  const trouble = grow && growthTrouble(block, grow);
   return (
     <Section title="Rows from data">
       <SelectRow

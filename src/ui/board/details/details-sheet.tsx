@@ -2,11 +2,12 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
+import { useForm } from 'react-hook-form';
 import type { FormatDocument } from '../../../core/format/document';
 import type { SetSheet } from '../../../core/format/steps/set-sheet';
-import { lengthAt } from '../../../core/format/length-value';
-import { parseLength, trimNumber } from '../../../core/geometry/length';
-import { refuse } from '../../../core/refusal';
+import { type LengthValue, lengthAt } from '../../../core/format/length-value';
+import { type LengthUnit, parseLength, trimNumber } from '../../../core/geometry/length';
+import { type Outcome, refuse } from '../../../core/refusal';
 import { compose } from '../../../core/scene/compose';
 import { STANDARD_SIZES } from '../../../core/sheet/sizes';
 import { Button } from '../../controls/button';
@@ -165,6 +166,16 @@ function FamilySection() {
   );
 }
 
+/** Reads width × height as it is typed; each keeps the form it was entered in. */
+function typedSize(text: string, unit: LengthUnit): Outcome<{ width: LengthValue; height: LengthValue }> {
+  const [width, height] = text.split(/[×x*]/i).map((side) => parseLength(side, unit));
+  if (!width?.ok || !height?.ok) return refuse('Type width × height, for example 420 × 210 or 14 in × 8.5 in.');
+  if (width.mm < 20 || height.mm < 20 || width.mm > 5000 || height.mm > 5000)
+    return refuse('A sheet is 20 to 5000 mm wide and high.');
+  const value = ({ mm, entered }: { mm: number; entered?: string }) => (entered === undefined ? mm : { mm, entered });
+  return { ok: true, width: value(width), height: value(height) };
+}
+
 function CustomSize({
   document,
   onAdd,
@@ -172,56 +183,40 @@ function CustomSize({
   document: FormatDocument;
   onAdd: (sizes: FormatDocument['sizes']) => boolean;
 }) {
-  const [name, setName] = useState('');
-  const [size, setSize] = useState('');
-  const [problem, setProblem] = useState<string>();
-  const submit = () => {
-    const [width, height] = size.split(/[×x*]/i).map((side) => parseLength(side, document.unit));
-    if (!name.trim()) return setProblem('Name the size, for example Legal.');
+  const { register, handleSubmit, reset, formState, setError } = useForm({ defaultValues: { name: '', size: '' } });
+  const { errors } = formState;
+  const isNew = (name: string): true | string => {
+    if (!name.trim()) return 'Name the size, for example Legal.';
     const alike = document.sizes.find((other) => other.name.toLowerCase() === name.trim().toLowerCase());
-    if (alike) return setProblem(`There is a size named ${alike.name} already. Give this one another name.`);
-    if (!width?.ok || !height?.ok) return setProblem('Type width × height, for example 420 × 210 or 14 in × 8.5 in.');
-    if (width.mm < 20 || height.mm < 20 || width.mm > 5000 || height.mm > 5000)
-      return setProblem('A sheet is 20 to 5000 mm wide and high.');
+    return alike ? `There is a size named ${alike.name} already. Give this one another name.` : true;
+  };
+  const submit = handleSubmit(({ name, size }) => {
+    const read = typedSize(size, document.unit);
+    if (!read.ok) return setError('size', { message: read.reason });
     let number = 1;
     while (document.sizes.some((other) => other.id === `custom-${number}`)) number += 1;
-    const value = (length: { mm: number; entered?: string }) =>
-      length.entered === undefined ? length.mm : { mm: length.mm, entered: length.entered };
-    if (
-      !onAdd([
-        ...document.sizes,
-        { id: `custom-${number}`, name: name.trim(), width: value(width), height: value(height) },
-      ])
-    )
-      return;
-    setName('');
-    setSize('');
-    setProblem(undefined);
-  };
+    const { width, height } = read;
+    if (onAdd([...document.sizes, { id: `custom-${number}`, name: name.trim(), width, height }])) reset();
+  });
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        submit();
-      }}
-    >
+    <form onSubmit={(event) => void submit(event)}>
       <Row label="Or a size of">
         <Flex gap="4px">
           <TextInput
             aria-label="Name of the size"
             placeholder="name"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
+            aria-invalid={errors.name !== undefined}
+            {...register('name', { validate: isNew })}
           />
           <TextInput
             aria-label="Width × height"
             placeholder="420 × 210"
-            value={size}
-            onChange={(event) => setSize(event.target.value)}
+            aria-invalid={errors.size !== undefined}
+            {...register('size')}
           />
           <Button type="submit">Add</Button>
         </Flex>
-        {problem && <Problem>{problem}</Problem>}
+        {(errors.name ?? errors.size) && <Problem>{(errors.name ?? errors.size)?.message}</Problem>}
       </Row>
     </form>
   );

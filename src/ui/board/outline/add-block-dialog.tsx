@@ -1,12 +1,14 @@
 'use client';
 
-import { Box, Flex, Grid, chakra } from '@chakra-ui/react';
-import { useState } from 'react';
+import { Box, Flex, Grid as Columns, chakra } from '@chakra-ui/react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
 import { counted } from '../../../core/counted';
 import type { Block } from '../../../core/format/document';
 import { type PartSketch, READY_PARTS, type ReadyPart, emptyGrid, readyBlock } from '../../../core/format/ready-parts';
 import { partStyle } from '../../../core/format/starting';
-import { parseLength } from '../../../core/geometry/length';
+import { type LengthUnit, parseLength } from '../../../core/geometry/length';
 import { Dialog } from '../../controls/dialog';
 import { Problem, Row, TextInput } from '../../controls/field';
 import { useBoard, useBoardStore } from '../board-store';
@@ -32,17 +34,48 @@ const partInWords = ({ rows, heights, widths, grow }: PartSketch): string =>
     ? `${counted(widths.length, 'column')}, grows ${grow.direction}ward`
     : `${counted(rows.flat().length, 'cell')}, ${counted(heights.length, 'row')}`;
 
+const count = z
+  .string()
+  .transform(Number)
+  .refine(
+    (value) => Number.isInteger(value) && value >= 1 && value <= 100,
+    'Columns and rows are whole numbers from 1 to 100.',
+  );
+
+/** A length as it is typed in a unit, at least half a millimetre; read as mm. */
+const typedLength = (unit: LengthUnit) =>
+  z.string().transform((text, context) => {
+    const length = parseLength(text, unit);
+    if (length.ok && length.mm >= 0.5) return length.mm;
+    context.addIssue({ code: 'custom', message: length.ok ? 'A column or row is at least 0.5 mm.' : length.reason });
+    return z.NEVER;
+  });
+
+/** An empty grid as it is asked for, in a unit. */
+const gridIn = (unit: LengthUnit) =>
+  z.object({
+    name: z.string().trim().min(1, 'A block needs a name.'),
+    columns: count,
+    rows: count,
+    width: typedLength(unit),
+    height: typedLength(unit),
+  });
+const GRIDS = { mm: gridIn('mm'), in: gridIn('in') };
+type Grid = z.output<typeof GRIDS.mm>;
+
 /** Adds a block: an empty grid of columns × rows, or a ready part to go on from. */
 export function AddBlockDialog({ onClose }: { onClose: () => void }) {
   const store = useBoardStore();
   const document = useBoard((board) => board.document);
-  const [fields, setFields] = useState({
-    name: 'Block',
-    columns: '4',
-    rows: '3',
-    ...(document.unit === 'in' ? { width: '1.25', height: '0.375' } : { width: '30', height: '10' }),
+  const { register, handleSubmit, formState, setError } = useForm({
+    resolver: zodResolver(document.unit === 'in' ? GRIDS.in : GRIDS.mm),
+    defaultValues: {
+      name: 'Block',
+      columns: '4',
+      rows: '3',
+      ...(document.unit === 'in' ? { width: '1.25', height: '0.375' } : { width: '30', height: '10' }),
+    },
   });
-  const [problem, setProblem] = useState<string>();
   const add = (block: Block) => {
     const { perform, set } = store.getState();
     const free = block.dock.corner === 'lower right' && block.dock.to.length === 0;
@@ -53,39 +86,20 @@ export function AddBlockDialog({ onClose }: { onClose: () => void }) {
         : block;
     const outcome = perform({ op: 'add block', block: docked });
     if (!outcome.ok) {
-      setProblem(outcome.reason);
+      setError('root', { message: outcome.reason });
       return;
     }
     set({ selection: { kind: 'block', block: block.id } });
     onClose();
   };
-  const addGrid = () => {
-    const [columns, rows] = [Number(fields.columns), Number(fields.rows)];
-    const [width, height] = [parseLength(fields.width, document.unit), parseLength(fields.height, document.unit)];
-    const whole = (value: number) => Number.isInteger(value) && value >= 1 && value <= 100;
-    if (!fields.name.trim()) setProblem('A block needs a name.');
-    else if (!whole(columns) || !whole(rows)) setProblem('Columns and rows are whole numbers from 1 to 100.');
-    else if (!width.ok || !height.ok) setProblem(!width.ok ? width.reason : !height.ok ? height.reason : '');
-    else if (width.mm < 0.5 || height.mm < 0.5) setProblem('A column or row is at least 0.5 mm.');
-    else
-      add(
-        emptyGrid(
-          fields.name.trim(),
-          columns,
-          rows,
-          { width: width.mm, height: height.mm },
-          partStyle(document),
-          newId,
-        ),
-      );
-  };
-  const field = (key: keyof typeof fields, label: string) => (
-    <TextInput
-      aria-label={label}
-      value={fields[key]}
-      onChange={(event) => setFields({ ...fields, [key]: event.target.value })}
-    />
+  const addGrid = handleSubmit(({ name, columns, rows, width, height }) =>
+    add(emptyGrid(name, columns, rows, { width, height }, partStyle(document), newId)),
   );
+  const { errors } = formState;
+  const field = (key: keyof Grid, label: string) => (
+    <TextInput aria-label={label} aria-invalid={errors[key] !== undefined} {...register(key)} />
+  );
+  const problem = [errors.name, errors.columns, errors.rows, errors.width, errors.height, errors.root].find(Boolean);
   return (
     <Dialog
       open
@@ -94,13 +108,7 @@ export function AddBlockDialog({ onClose }: { onClose: () => void }) {
       onClose={onClose}
       action={{ words: 'Add the grid', form: 'grid-form' }}
     >
-      <form
-        id="grid-form"
-        onSubmit={(event) => {
-          event.preventDefault();
-          addGrid();
-        }}
-      >
+      <form id="grid-form" onSubmit={(event) => void addGrid(event)}>
         <Row label="Name">{field('name', 'Name')}</Row>
         <Row label="Grid">
           <Flex align="center" gap="6px" whiteSpace="nowrap">
@@ -112,12 +120,12 @@ export function AddBlockDialog({ onClose }: { onClose: () => void }) {
             {field('width', 'Column width')} wide, {field('height', 'Row height')} high
           </Flex>
         </Row>
-        {problem && <Problem>{problem}</Problem>}
+        {problem && <Problem>{problem.message}</Problem>}
       </form>
       <Box pt="12px" pb="5px" fontWeight={600}>
         Or a ready part
       </Box>
-      <Grid templateColumns="1fr 1fr" gap="6px">
+      <Columns templateColumns="1fr 1fr" gap="6px">
         {(Object.keys(READY_PARTS) as ReadyPart[]).map((part) => (
           <Part
             key={part}
@@ -130,7 +138,7 @@ export function AddBlockDialog({ onClose }: { onClose: () => void }) {
             </Box>
           </Part>
         ))}
-      </Grid>
+      </Columns>
     </Dialog>
   );
 }
