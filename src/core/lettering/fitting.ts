@@ -34,7 +34,6 @@ export interface FittedLine extends Stretch {
   paragraph: number;
   x: number;
   y: number;
-  width: number;
 }
 
 export type FitVerdict = 'fits' | 'squeezed' | 'wrapped' | 'stepped down' | 'overflows';
@@ -188,7 +187,6 @@ function stood(task: FitTask, { height }: Allowed, laid: readonly Laid[], measur
       to,
       x: lineStart(standing, widths[i]!, inks[i]!, room),
       y: first - i * distance,
-      width: widths[i]!,
     })),
     height,
     letterWidth,
