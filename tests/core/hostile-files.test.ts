@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { writePdf } from '@/core/exchange/pdf';
+import { writeSvg } from '@/core/exchange/svg-file';
 import { readFontFile } from '@/core/lettering/font-file';
 import { readSvgPicture } from '@/core/picture/read-svg';
 import { readModelFiles } from '@/core/specimen/reading-files';
@@ -40,4 +41,5 @@ test('a font with garbled layout tables letters a sheet like any other: sheets a
   const details = { title: 'T', date: '2026-06-02' };
   const [with_, without] = [await writePdf([{ scene }], own, details), await writePdf([{ scene }], files, details)];
   expect(Buffer.from(with_).equals(Buffer.from(without))).toBe(true);
+  expect(await writeSvg(scene, own, 'T')).toContain('font/ttf;base64');
 });

@@ -1,6 +1,7 @@
 import subsetFont from 'subset-font';
 import { fontFamily } from '../lettering/fonts';
 import { type OpenedFont, openFont } from '../lettering/opened-font';
+import { LAYOUT_TABLES } from '../lettering/plain-font';
 import type { Scene, TextPrimitive } from '../scene/scene';
 import type { SheetFiles } from './sheet-files';
 import {
@@ -68,7 +69,10 @@ export async function writeSvg(
 async function fontFace(id: string, scene: Scene, files: SheetFiles): Promise<string> {
   const texts = scene.primitives.flatMap((one) => (one.kind === 'text' && one.font === id ? [one.text] : []));
   const letters = [...new Set(texts.join(''))].sort().join('');
-  const subset = await subsetFont(Buffer.from(files.font(id)), letters, { targetFormat: 'sfnt' });
+  const subset = await subsetFont(Buffer.from(files.font(id)), letters, {
+    targetFormat: 'sfnt',
+    dropTables: LAYOUT_TABLES,
+  });
   return `@font-face{font-family:${fontFamily(id)};src:url(data:font/ttf;base64,${subset.toString('base64')}) format('truetype')}`;
 }
 

@@ -1,5 +1,5 @@
 /** Tables that join, move or exchange glyphs (OpenType and TrueType specifications). */
-const LAYOUT_TABLES = [
+export const LAYOUT_TABLES = [
   'GSUB',
   'GPOS',
   'GDEF',
