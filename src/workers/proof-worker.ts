@@ -3,7 +3,9 @@ import { drawScene } from '../core/exchange/canvas';
 import type { FormatDocument } from '../core/format/document';
 import { fontFamily } from '../core/lettering/fonts';
 import type { Facts } from '../core/property/facts';
-import type { Finding } from '../core/findings/finding';
+import type { Finding, FindingCode } from '../core/findings/finding';
+import { type OfferedRepair, type RepairedAll, Repairing, repairAll } from '../core/repairing/repairing';
+import type { Proof } from '../core/repairing/situation';
 import type { Scene } from '../core/scene/scene';
 import { ProofMemo, type ProofRequest, composeProof } from '../core/scene/proof';
 import type { PictureData } from '../core/picture/picture';
@@ -28,6 +30,13 @@ export interface ProofResult {
   picture?: ImageBitmap;
   /** Why the sheet could not be composed. */
   refused?: string;
+}
+
+/** A finding to be repaired, or all like it, and the proofs that repairs are held against. */
+export interface RepairTask {
+  /** The name under which {@link ProofWorker.setDocument} gave the document. */
+  document: string;
+  proofs: Proof[];
 }
 
 let resources: Resources | undefined;
@@ -103,7 +112,24 @@ const worker = {
     looks.set(id, look);
     return transfer({ findings, sheets, picture }, [picture]);
   },
+  /** What mends a finding of the proof numbered `on`, tried on all proofs, the least change first. */
+  repairs(task: RepairTask, on: number, finding: Finding): OfferedRepair[] {
+    const trying = tryingOn(task);
+    return trying ? [...trying.repairing.offers(trying.repairing.prove(trying.document), on, finding)] : [];
+  },
+  /** What mends every finding of a kind on all proofs. */
+  repairAll(task: RepairTask, code: FindingCode): RepairedAll | undefined {
+    const trying = tryingOn(task);
+    return trying && repairAll(trying.repairing, trying.document, code);
+  },
 };
+
+function tryingOn({ document: name, proofs }: RepairTask) {
+  const document = documents.get(name);
+  return document && resources
+    ? { document, repairing: new Repairing(resources, proofs, () => crypto.randomUUID()) }
+    : undefined;
+}
 
 /** The raster pictures of a scene, decoded once by their hash. */
 async function imagesOf(scene: Scene): Promise<Map<string, ImageBitmap>> {

@@ -3,7 +3,7 @@ import { FitUse } from '../lettering/fit-use';
 import { PartsTrouble } from '../property/facts';
 import { DisplayTrouble } from '../property/display';
 import { TracksTrouble } from '../format/tracks';
-import { Step } from '../format/steps/step';
+import { Repair } from './repair';
 
 /** How much a finding weighs. */
 export const Weight = z.enum(['blocks release', 'warning', 'note']);
@@ -141,21 +141,6 @@ export const Place = z.object({
   moreRows: z.int().optional(),
 });
 export type Place = z.infer<typeof Place>;
-
-/** What mends a finding: which kind of repair it is, and the steps that do it. */
-export const Repair = z.object({
-  kind: z.discriminatedUnion('kind', [
-    z.object({ kind: z.literal('widen the plan'), allow: FitUse }),
-    z.object({ kind: z.literal('line up') }),
-    z.object({ kind: z.literal('set height'), height: mm }),
-    z.object({ kind: z.literal('for the pen') }),
-    z.object({ kind: z.literal('link') }),
-    z.object({ kind: z.literal('ask in order') }),
-    z.object({ kind: z.literal('capitals') }),
-  ]),
-  steps: z.array(Step).min(1),
-});
-export type Repair = z.infer<typeof Repair>;
 
 export interface FindingOf<C extends FindingCode> {
   code: C;

@@ -6,15 +6,7 @@ import { codeName } from '../lettering/clean-text';
 import type { FitUse } from '../lettering/fit-use';
 import type { DisplayTrouble } from '../property/display';
 import type { PartsTrouble } from '../property/facts';
-import {
-  type FindingCode,
-  type FindingOf,
-  type Finding,
-  FindingCode as Code,
-  KINDS,
-  type Place,
-  type Repair,
-} from './finding';
+import { type FindingCode, type FindingOf, type Finding, FindingCode as Code, KINDS, type Place } from './finding';
 import type { Verdict } from './verdict';
 
 const mm = (length: number, decimals = 2) => `${trimNumber(length, decimals)} mm`;
@@ -197,37 +189,6 @@ export function acceptanceWords({ code, params, place }: Acceptance): string {
   const known = Code.safeParse(code);
   if (!known.success || !KINDS[known.data].params.safeParse(params).success) return code;
   return findingWords({ code: known.data, params, place } as Finding);
-}
-
-/** A repair as the button that does it says. */
-export function repairWords({ kind: repair }: Repair): string {
-  switch (repair.kind) {
-    case 'widen the plan':
-      return allowWords(repair.allow);
-    case 'line up':
-      return 'Line them up';
-    case 'set height':
-      return `Make it ${mm(repair.height)}`;
-    case 'for the pen':
-      return 'It is for the pen';
-    case 'link':
-      return 'Link it';
-    case 'ask in order':
-      return 'Ask in the order of the sheet';
-    case 'capitals':
-      return 'Letter it in capitals';
-  }
-}
-
-function allowWords(use: FitUse): string {
-  switch (use.kind) {
-    case 'squeezed':
-      return `Let it squeeze to ${use.to}`;
-    case 'wrapped':
-      return `Let it wrap to ${counted(use.lines, 'line')}`;
-    case 'stepped down':
-      return `Let it step down to ${mm(use.height)}`;
-  }
 }
 
 /** Shorter words of some findings, where a verdict has little room. */

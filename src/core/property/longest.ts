@@ -16,12 +16,40 @@ export function tradeText(property: Pick<PropertyDefinition, 'type'>, length: nu
   return text.slice(0, length).replace(/ $/, 'M');
 }
 
+/** Length of a person's name where none is declared and none is on record, characters. */
+const USUAL_NAME = 24;
+
+/** A day of every month, so that the widest is among them when a month is written by its name. */
+const DATES = Array.from({ length: 12 }, (_, i) => `2026-${String(i + 1).padStart(2, '0')}-28`);
+
+/** A number of so many numerals, as far as a number can hold them. */
+const numerals = (count: number): number => Number('8'.repeat(Math.min(count, 15)));
+
 /**
- * The candidates for the longest on record: every value seen, and for a declared length a text of that length.
+ * The candidates for the longest on record: every value seen, and what else the property's kind may bring: its choices, yes and no, a
+ * day of every month, and for a declared length a text of that length.
  * Which of them is the longest is decided on paper, by its width in the lettering where it stands.
  */
 export function longestCandidates(property: PropertyDefinition, seen: readonly Value[]): Value[] {
-  const textual = property.type === 'text' || property.type === 'person';
-  if (property.type === 'choice') return [...seen, ...(property.choices ?? [])];
-  return textual && property.length ? [...seen, tradeText(property, property.length)] : [...seen];
+  return [...seen, ...mayBring(property, seen.length === 0)];
+}
+
+function mayBring(property: PropertyDefinition, isNew: boolean): readonly Value[] {
+  const { type, length, choices } = property;
+  switch (type) {
+    case 'choice':
+      return choices ?? [];
+    case 'yes/no':
+      return [true, false];
+    case 'date':
+      return DATES;
+    case 'number':
+      return length ? [numerals(length)] : [];
+    case 'person':
+      return length || isNew ? [tradeText(property, length ?? USUAL_NAME)] : [];
+    case 'text':
+      return length ? [tradeText(property, length)] : [];
+    case 'picture':
+      return [];
+  }
 }

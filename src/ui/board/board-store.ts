@@ -63,6 +63,8 @@ export interface BoardState {
   /** While one column or row is set, its neighbour takes up the change. */
   holdTotal: boolean;
   guides: Guide[];
+  /** What a repair would come to, shown on the desk in place of the document, and what is shown in words. */
+  preview: { document: FormatDocument; words: string } | undefined;
 }
 
 interface BoardActions {
@@ -80,6 +82,8 @@ interface BoardActions {
   undo(): void;
   redo(): void;
   set(part: Partial<BoardState>): void;
+  /** Shows on the desk what a step would come to; nothing is done. Without a step the document is shown again. */
+  showOutcome(step: Step | undefined, words?: string): void;
   /** Sets the guides, which this browser keeps. */
   setGuides(guides: Guide[]): void;
 }
@@ -120,6 +124,7 @@ export const createBoardStore = (): BoardStore =>
           asFor: again?.asFor ?? { sheet: 'first' },
           holdTotal: again?.holdTotal ?? false,
           guides: keptGuides(opened.format.id),
+          preview: undefined,
           filled: again?.filled ?? (first && { specimen: first.id, variant: first.variants[0]?.name }),
         },
       });
@@ -140,7 +145,13 @@ export const createBoardStore = (): BoardStore =>
         ...(typing !== undefined && { typing }),
       };
       set({
-        board: { ...board, document: outcome.document, past: goesOn ? board.past : [...board.past, entry], future: [] },
+        board: {
+          ...board,
+          document: outcome.document,
+          past: goesOn ? board.past : [...board.past, entry],
+          future: [],
+          preview: undefined,
+        },
       });
       return { ok: true };
     },
@@ -164,7 +175,9 @@ export const createBoardStore = (): BoardStore =>
       const last = board?.past.at(-1);
       if (!board || !last) return;
       const future = [...board.future, { document: board.document, words: last.words }];
-      set({ board: { ...board, document: last.document, past: board.past.slice(0, -1), future } });
+      set({
+        board: { ...board, document: last.document, past: board.past.slice(0, -1), future, preview: undefined },
+      });
     },
 
     redo() {
@@ -172,12 +185,22 @@ export const createBoardStore = (): BoardStore =>
       const next = board?.future.at(-1);
       if (!board || !next) return;
       const past = [...board.past, { document: board.document, words: next.words }];
-      set({ board: { ...board, document: next.document, past, future: board.future.slice(0, -1) } });
+      set({
+        board: { ...board, document: next.document, past, future: board.future.slice(0, -1), preview: undefined },
+      });
     },
 
     set(part) {
       const { board } = get();
       if (board) set({ board: { ...board, ...part } });
+    },
+
+    showOutcome(step, words = '') {
+      const { board } = get();
+      if (!board) return;
+      const outcome = step && applyStep(board.document, step);
+      const preview = outcome?.ok ? { document: outcome.document, words } : undefined;
+      if (preview || board.preview) set({ board: { ...board, preview } });
     },
 
     setGuides(guides) {

@@ -13,6 +13,7 @@ import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
 import { whenIdle } from '../controls/when-idle';
 import { useProofClient } from '../data/use-proof-client';
+import { ProofClientContext } from '../proof/proof-client-context';
 import { useModelStore } from '../data/use-model-store';
 import { Screen } from '../shell/screen';
 import { BoardBar } from './board-bar';
@@ -172,7 +173,9 @@ const Panes = memo(function Panes({
           </Panel>
           <Handle />
           <Panel id="details" defaultSize="300px" minSize="240px" collapsible>
-            <FollowingPane>{isDrawn && <Details />}</FollowingPane>
+            <ProofClientContext value={client}>
+              <FollowingPane>{isDrawn && <Details />}</FollowingPane>
+            </ProofClientContext>
           </Panel>
         </Group>
       </Panel>

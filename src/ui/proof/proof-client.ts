@@ -1,5 +1,8 @@
 import { type Remote, wrap } from 'comlink';
 import type { FormatDocument } from '../../core/format/document';
+import type { Finding, FindingCode } from '../../core/findings/finding';
+import type { OfferedRepair, RepairedAll } from '../../core/repairing/repairing';
+import type { Proof } from '../../core/repairing/situation';
 import type { Facts } from '../../core/property/facts';
 import type { ProofRequest } from '../../core/scene/proof';
 import type { PictureData } from '../../core/picture/picture';
@@ -49,6 +52,16 @@ export class ProofClient {
   order(order: ProofOrder, done: (result: ProofResult) => void) {
     this.waiting.set(order.id, { order, done });
     void this.work();
+  }
+
+  /** What mends a finding of the proof numbered `on`, tried on all of them, the least change first. */
+  repairs(document: FormatDocument, proofs: Proof[], on: number, finding: Finding): Promise<OfferedRepair[]> {
+    return this.remote.repairs({ document: this.nameOf(document), proofs }, on, finding);
+  }
+
+  /** What mends every finding of a kind on all proofs. */
+  repairAll(document: FormatDocument, proofs: Proof[], code: FindingCode): Promise<RepairedAll | undefined> {
+    return this.remote.repairAll({ document: this.nameOf(document), proofs }, code);
   }
 
   cancel(id: string) {

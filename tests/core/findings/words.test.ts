@@ -1,12 +1,7 @@
-import {
-  type Finding,
-  type FindingCode,
-  type FindingParams,
-  KINDS,
-  type Place,
-  type Repair,
-} from '@/core/findings/finding';
-import { acceptanceWords, findingWords, fitUseWords, repairWords, verdictWords } from '@/core/findings/words';
+import { type Finding, type FindingCode, type FindingParams, KINDS, type Place } from '@/core/findings/finding';
+import { acceptanceWords, findingWords, fitUseWords, verdictWords } from '@/core/findings/words';
+import { repairWords } from '@/core/findings/repair-words';
+import type { RepairKind } from '@/core/findings/repair';
 
 const words = <C extends FindingCode>(code: C, params: FindingParams<C>, place: Place = {}) =>
   findingWords({ code, params, place } as Finding);
@@ -272,18 +267,77 @@ test.each(cases)('%s %j', (code, params, expected, place) => {
   expect(words(code, params as never, place)).toBe(expected);
 });
 
-test.each<[Repair['kind'], string]>([
-  [{ kind: 'widen the plan', allow: { kind: 'squeezed', to: 0.7 } }, 'Let it squeeze to 0.7'],
-  [{ kind: 'widen the plan', allow: { kind: 'wrapped', lines: 2 } }, 'Let it wrap to 2 lines'],
-  [{ kind: 'widen the plan', allow: { kind: 'stepped down', height: 2.5 } }, 'Let it step down to 2.5 mm'],
+test.each<[RepairKind, string]>([
+  [{ kind: 'widen the plan', allow: [{ kind: 'squeezed', to: 0.7 }] }, 'Let it squeeze to 0.7'],
+  [{ kind: 'widen the plan', allow: [{ kind: 'wrapped', lines: 2 }] }, 'Let it wrap to 2 lines'],
+  [
+    {
+      kind: 'widen the plan',
+      allow: [
+        { kind: 'wrapped', lines: 3 },
+        { kind: 'squeezed', to: 0.8 },
+        { kind: 'stepped down', height: 2.5 },
+      ],
+    },
+    'Let it wrap to 3 lines, squeeze to 0.8 and step down to 2.5 mm',
+  ],
+  [
+    { kind: 'shorter display', name: 'Date', display: { kind: 'date', pattern: 'yyyy-MM-dd' } },
+    'Write Date as yyyy-MM-dd',
+  ],
+  [
+    { kind: 'shorter display', name: 'Checked by', display: { kind: 'person', form: 'initials' } },
+    'Write Checked by as initials',
+  ],
+  [{ kind: 'shorter display', name: 'Mass', display: { kind: 'number', decimals: 1 } }, 'Write Mass with 1 decimal'],
+  [{ kind: 'more decimals', name: 'Mass', decimals: 3 }, 'Write Mass with 3 decimals'],
+  [{ kind: 'capitals' }, 'Letter it in capitals'],
+  [{ kind: 'caption in style', style: 'Small', height: 1.8 }, 'Letter the caption in Small, 1.8 mm'],
+  [{ kind: 'narrower caption', letterWidth: 0.8 }, 'Letter the caption 0.8 wide'],
+  [
+    {
+      kind: 'take from neighbours',
+      axis: 'column',
+      track: 3,
+      by: 6,
+      from: [
+        { track: 4, by: 4 },
+        { track: 2, by: 2 },
+      ],
+    },
+    'Make column 3 6 mm wider: 4 mm from column 4 and 2 mm from column 2',
+  ],
+  [{ kind: 'larger block', axis: 'row', track: 2, by: 1.5 }, 'Make row 2 1.5 mm higher, and the block with it'],
+  [
+    { kind: 'wrap in a higher row', lines: 3, row: 2, by: 6 },
+    'Let it wrap to 3 lines, with row 2 6 mm higher, and the block with it',
+  ],
+  [{ kind: 'share', axis: 'column', track: 2 }, 'Let column 2 share what is left'],
+  [{ kind: 'total', axis: 'column', total: 186 }, 'Make the block’s total 186 mm'],
   [{ kind: 'line up' }, 'Line them up'],
+  [{ kind: 'dock on', other: 'Title block', side: 'left' }, 'Dock it to the left of Title block'],
+  [{ kind: 'to its dock', size: 'A4' }, 'Move it to its dock on A4'],
+  [{ kind: 'fit to the space', size: 'A4' }, 'Fit its columns and rows to A4'],
+  [{ kind: 'block of its own', size: 'A4' }, 'Give A4 a block of its own that fits'],
+  [{ kind: 'leave off', size: 'A4' }, 'Leave it off A4'],
+  [{ kind: 'rows at most', size: 'A4', rows: 12 }, 'Show 12 rows at most on A4'],
+  [{ kind: 'go on', where: 'following sheet' }, 'Let it go on on the following sheet'],
+  [{ kind: 'go on', where: 'second column' }, 'Let it go on in a second column'],
   [{ kind: 'set height', height: 5 }, 'Make it 5 mm'],
+  [{ kind: 'line width', width: 0.35 }, 'Make it 0.35 mm wide'],
+  [{ kind: 'shipped font', font: 'Routed Gothic' }, 'Letter it in Routed Gothic'],
   [{ kind: 'for the pen' }, 'It is for the pen'],
   [{ kind: 'link' }, 'Link it'],
+  [{ kind: 'link by caption', name: 'Material' }, 'Link Material'],
+  [{ kind: 'add data', name: 'Title', into: 'empty cell' }, 'Put Title into an empty cell'],
+  [{ kind: 'add data', name: 'Title', into: 'new row' }, 'Add a row for Title'],
+  [{ kind: 'ask for it', name: 'Department' }, 'Ask for Department'],
+  [{ kind: 'ask once', name: 'Department' }, 'Ask for Department once, for all cells'],
   [{ kind: 'ask in order' }, 'Ask in the order of the sheet'],
-  [{ kind: 'capitals' }, 'Letter it in capitals'],
+  [{ kind: 'nothing where missing', name: 'Finish' }, 'Print nothing where Finish is missing'],
+  [{ kind: 'pen line where missing', name: 'Finish' }, 'Leave a pen line where Finish is missing'],
 ])('the repair %j', (kind, expected) => {
-  expect(repairWords({ kind, steps: [] })).toBe(expected);
+  expect(repairWords({ kind })).toBe(expected);
 });
 
 test('verdicts have short words where a finding’s name is long', () => {

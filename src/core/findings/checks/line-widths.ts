@@ -4,12 +4,12 @@ import { noticed } from '../finding';
 import { type LookedSheet, blockPlace } from '../looked-at';
 
 /** Line widths of ISO 128-2, mm; ASME Y14.2 adds 0.3 and 0.6. */
-const WIDTHS = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1, 1.4, 2];
+export const LINE_WIDTHS = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1, 1.4, 2];
 
 export const lineWidths: Check<LookedSheet> = {
   codes: ['line width outside the series'],
   look({ document: { frame, unit }, laid }) {
-    const series = unit === 'in' ? [...WIDTHS, 0.3, 0.6] : WIDTHS;
+    const series = unit === 'in' ? [...LINE_WIDTHS, 0.3, 0.6] : LINE_WIDTHS;
     const outside = (width: number) => !series.some((one) => Math.abs(one - width) <= TOLERANCE);
     const ofFrame =
       !frame.hidden && outside(frame.width)

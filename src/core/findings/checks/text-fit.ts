@@ -3,11 +3,12 @@ import { TOLERANCE } from '../../geometry/length';
 import { wideningPlans } from '../../lettering/plans';
 import type { CellContext } from '../../scene/cell-room';
 import type { Check } from '../check';
-import { type Finding, type Repair, noticed } from '../finding';
+import { type Finding, noticed } from '../finding';
+import type { Repair } from '../repair';
 import { type LookedText, cellPlace } from '../looked-at';
 import { leastHeights } from './least-heights';
 
-/** Text that does not fit, with the gentlest change of its plan that would let it; and text that fitting has altered. */
+/** Text that does not fit, with the least change of its plan that would let it; and text that fitting has altered. */
 export const textFit: Check<LookedText> = {
   codes: ['under the least height', 'text overflows', 'text squeezed', 'text wrapped', 'text stepped down'],
   look(at) {

@@ -120,6 +120,12 @@ export function applyStep(document: FormatDocument, step: Step): Outcome<{ docum
   return { ok: true, document: deepEqual(current, document) ? document : current };
 }
 
+/** Several steps as one to be done and undone together; a single one is itself. */
+export function together(name: string, steps: readonly Step[]): Step {
+  const singles = steps.flatMap((step) => (step.op === 'together' ? step.steps : [step]));
+  return singles.length === 1 ? singles[0]! : { op: 'together', name: name.slice(0, 120), steps: singles };
+}
+
 /** The step in words, for the list of what can be undone. */
 export function stepWords(before: FormatDocument, step: Step): string {
   return step.op === 'together' ? step.name : operationOf(step).words(before, step);

@@ -17,13 +17,14 @@ import { Measuring } from './measuring';
 import { Rulers } from './rulers';
 import { TrackNumbers } from './track-numbers';
 import { usePicking } from './picking';
-import { useSheet } from './use-sheet';
+import { useShownSheet } from './use-sheet';
 import { useZoom } from '../../sheet/use-zoom';
 import { useView } from '../../sheet/view-store';
 
 /** The sheet on the desk: what is on screen is what is exported, with what is selected marked over it. */
 export function Desk() {
-  const sheet = useSheet();
+  const sheet = useShownSheet();
+  const preview = useBoard((board) => board.preview?.words);
   const svg = useRef<SVGSVGElement>(null);
   useZoom(svg, sheet.ok ? sheet.scene : undefined);
   return (
@@ -38,11 +39,15 @@ export function Desk() {
     >
       <PickableSheet svg={svg} />
       {sheet.ok && <Rulers sheet={sheet.report.sheet} zones={sheet.report.zones} />}
-      {sheet.ok && <TrackNumbers report={sheet.report} />}
-      {sheet.ok && <GrowthHandle report={sheet.report} />}
-      {sheet.ok && <InPlaceEditor report={sheet.report} />}
-      <CellBar />
-      {sheet.ok && <Measuring report={sheet.report} />}
+      {sheet.ok && preview === undefined && (
+        <>
+          <TrackNumbers report={sheet.report} />
+          <GrowthHandle report={sheet.report} />
+          <InPlaceEditor report={sheet.report} />
+          <Measuring report={sheet.report} />
+        </>
+      )}
+      {preview === undefined ? <CellBar /> : <PreviewWords>{preview}</PreviewWords>}
       {!sheet.ok && (
         <Flex position="absolute" inset={0} align="center" justify="center" p="40px">
           <Box role="alert" bg="card" border="1px solid" borderColor="vermilion" px="16px" py="12px" maxWidth="460px">
@@ -54,8 +59,30 @@ export function Desk() {
   );
 }
 
+/** Says that the sheet is shown as a repair would leave it. */
+function PreviewWords({ children }: { children: string }) {
+  return (
+    <Box
+      role="status"
+      position="absolute"
+      top="30px"
+      left="50%"
+      transform="translateX(-50%)"
+      maxWidth="80%"
+      px="12px"
+      py="5px"
+      bg="card"
+      border="1px solid"
+      borderColor="plum"
+      fontSize="14px"
+    >
+      Shown as it would be: {children}
+    </Box>
+  );
+}
+
 function PickableSheet({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
-  const sheet = useSheet();
+  const sheet = useShownSheet();
   const { pick, drag, press, enter, drop, leave } = usePicking(svg);
   if (!sheet.ok) return <SheetOnDesk svg={svg} scene={undefined} />;
   const { scene, report } = sheet;

@@ -43,7 +43,7 @@ export const deskFacts = remembered<Facts>(
     const facts = factsFor(format, office, filled, document);
     return facts.model && asFor.kind ? { ...facts, model: { ...facts.model, kind: asFor.kind } } : facts;
   },
-  2,
+  3,
 );
 
 const planMemo = new ComposeMemo();
@@ -64,14 +64,15 @@ export const deskSheet = remembered<SheetPlace>(
     const sheets = planSheets(following ? [sheet, sheet] : [sheet], resources, looks, planMemo);
     return sheets[following ? 1 : 0]!.place;
   },
-  2,
+  3,
 );
 
 const memo = new ComposeMemo();
 
 /**
  * The sheet on the desk, composed on the main thread when the board has changed: it is a matter of a few milliseconds.
- * Two are kept: the one of the board as it is, and the one that panes still show that follow a moment later.
+ * Three are kept: the one of the board as it is, the one that panes still show that follow a moment later, and what a repair would
+ * come to.
  */
 export const sheetOf = remembered<Outcome<Composed>>(
   (board) => [
@@ -88,14 +89,21 @@ export const sheetOf = remembered<Outcome<Composed>>(
     const request = { sizeId, sheet: deskSheet(board), show, ...(rows !== undefined && { rows }) };
     return compose(document, request, deskFacts(board), resources, memo);
   },
-  2,
+  3,
 );
+
+/** The board as the desk shows it: with what a repair would come to, when that is looked at. */
+const asShown = (board: BoardState): BoardState =>
+  board.preview ? { ...board, document: board.preview.document } : board;
 
 export const useDeskFacts = () => useBoard(deskFacts);
 export const useDeskSheet = () => useBoard(deskSheet);
 
 /** The composed sheet on the desk, or why there is none. */
 export const useSheet = () => useBoard(sheetOf);
+
+/** The sheet as it stands on the desk: what a repair would come to while that is looked at. */
+export const useShownSheet = () => useBoard((board) => sheetOf(asShown(board)));
 
 /** What the conditions of the sheet on the desk are held against. */
 export function useOccasion(): Occasion {

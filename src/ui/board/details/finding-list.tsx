@@ -3,14 +3,16 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { type KeyboardEvent, type Ref, useEffect, useRef, useState } from 'react';
 import { accepting } from '../../../core/findings/accepting';
-import { type Finding, type Repair, Weight, findingKey } from '../../../core/findings/finding';
-import { findingWords, repairWords } from '../../../core/findings/words';
+import { type Finding, Weight, findingKey } from '../../../core/findings/finding';
+import { findingWords } from '../../../core/findings/words';
+import { mayBeMended } from '../../../core/repairing/ways/ways';
 import { Button } from '../../controls/button';
 import { TextInput } from '../../controls/field';
 import { WeightMark } from '../../controls/mark';
 import { useView, useViewStore } from '../../sheet/view-store';
 import { type BoardStore, useBoardStore } from '../board-store';
 import { Section } from './details-parts';
+import { OtherWays, ProposedRepair, RepairAll } from './repairs';
 
 const Place = chakra('button', {
   base: { display: 'block', textAlign: 'left', cursor: 'pointer', _hover: { textDecoration: 'underline' } },
@@ -72,6 +74,7 @@ export function FindingList({ findings, title }: { findings: readonly Finding[];
               <FindingEntry
                 key={findingKey(finding)}
                 finding={finding}
+                isFirstLike={findings.find(({ code }) => code === finding.code) === finding}
                 place={(button) => void (places.current[i] = button)}
                 onKeyDown={(event) => go(event, i)}
               />
@@ -94,29 +97,20 @@ function accept(store: BoardStore, finding: Finding, reason: string | undefined)
   act({ op: 'set accepted', accepted: accepting(board!.document.accepted ?? [], finding, reason) });
 }
 
-/** Does what mends a finding, as one thing to undo. */
-function mend(store: BoardStore, repair: Repair): void {
-  const [step, ...others] = repair.steps;
-  const { act } = store.getState();
-  if (others.length === 0) act(step!);
-  else
-    act({
-      op: 'together',
-      name: repairWords(repair),
-      steps: repair.steps.flatMap((one) => (one.op === 'together' ? one.steps : [one])),
-    });
-}
-
 function FindingEntry(props: {
   finding: Finding;
+  /** No other of its kind stands before it. */
+  isFirstLike: boolean;
   place: Ref<HTMLButtonElement>;
   onKeyDown: (event: KeyboardEvent) => void;
 }) {
-  const { finding, place, onKeyDown } = props;
+  const { finding, isFirstLike, place, onKeyDown } = props;
   const store = useBoardStore();
   const viewStore = useViewStore();
   const point = (pointedPlace: Finding['place'] | undefined) => viewStore.setState({ pointedPlace });
   const [reason, setReason] = useState<string>();
+  const [opened, setOpened] = useState<'other ways' | 'all like this'>();
+  const close = () => setOpened(undefined);
   const { accepted, repair } = finding;
   return (
     <Box py="2px" fontSize="14px">
@@ -149,10 +143,32 @@ function FindingEntry(props: {
           </>
         ) : reason === undefined ? (
           <>
-            {repair && (
-              <Button type="button" fontSize="13px" height="24px" onClick={() => mend(store, repair)}>
-                {repairWords(repair)}
-              </Button>
+            {repair && <ProposedRepair repair={repair} />}
+            {mayBeMended(finding) && (
+              <>
+                <Button
+                  type="button"
+                  look={repair ? 'quiet' : 'line'}
+                  fontSize="13px"
+                  height="24px"
+                  aria-expanded={opened === 'other ways'}
+                  onClick={() => setOpened('other ways')}
+                >
+                  {repair ? 'Other ways…' : 'Repair…'}
+                </Button>
+                {isFirstLike && (
+                  <Button
+                    type="button"
+                    look="quiet"
+                    fontSize="13px"
+                    height="24px"
+                    aria-expanded={opened === 'all like this'}
+                    onClick={() => setOpened('all like this')}
+                  >
+                    Repair all like this…
+                  </Button>
+                )}
+              </>
             )}
             {finding.weight !== 'note' && (
               <Button type="button" look="quiet" fontSize="13px" height="24px" onClick={() => setReason('')}>
@@ -181,6 +197,8 @@ function FindingEntry(props: {
             <Button type="submit">Accept</Button>
           </chakra.form>
         )}
+        {opened === 'other ways' && <OtherWays finding={finding} onClose={close} />}
+        {opened === 'all like this' && <RepairAll finding={finding} onClose={close} />}
       </Flex>
     </Box>
   );

@@ -5,21 +5,13 @@ import { shallowEqual } from 'fast-equals';
 import { useMemo, useState } from 'react';
 import type { FormatDocument } from '../../../core/format/document';
 import { firstWords } from '../../../core/findings/words';
-import type { Show } from '../../../core/scene/resources';
 import { type Verdict, verdictOf } from '../../../core/findings/verdict';
 import { type Filled, factsFor } from '../../data/office';
 import type { ProofClient, ProofOrder } from '../../proof/proof-client';
 import { ProofPicture, useProof } from '../../proof/proof-picture';
 import { VerdictWord } from '../../proof/verdict-word';
 import { useBoard, useBoardStore } from '../board-store';
-
-interface Pinned {
-  sizeId: string;
-  sizeName: string;
-  filled: Filled | undefined;
-  show: Show;
-  words: string;
-}
+import { type Pinned, pinnedProofs } from './pinned';
 
 const ROOM = { width: 230, height: 150 };
 
@@ -96,27 +88,7 @@ function usePinned(): Pinned[] {
   const sizes = useBoard((board) => board.document.sizes);
   const filled = useBoard((board) => board.filled);
   const specimens = useBoard((board) => board.office.specimens);
-  return useMemo(() => {
-    const onDesk = specimens.find((specimen) => specimen.id === filled?.specimen);
-    const other = specimens.find((specimen) => specimen.model !== (onDesk?.model ?? 'part'));
-    return sizes.flatMap((size): Pinned[] => {
-      const common = { sizeId: size.id, sizeName: size.name };
-      return [
-        { ...common, filled, show: 'values', words: onDesk?.name ?? 'No model' },
-        ...(other
-          ? [
-              {
-                ...common,
-                filled: { specimen: other.id, variant: other.variants[0]?.name },
-                show: 'values' as const,
-                words: other.name,
-              },
-            ]
-          : []),
-        { ...common, filled, show: 'longest', words: 'Longest' },
-      ];
-    });
-  }, [sizes, filled, specimens]);
+  return useMemo(() => pinnedProofs({ sizes, filled, specimens }), [sizes, filled, specimens]);
 }
 
 /**

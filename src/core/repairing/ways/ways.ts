@@ -1,0 +1,36 @@
+import type { Finding, FindingCode } from '../../findings/finding';
+import type { Situation, Way, WaysOf } from '../situation';
+import { onAnother, outside, rowsLeft } from './blocks';
+import { askedRevision, askedTwice, emptyCaption, lackingData, noValue } from './data';
+import { noFont, oddWidth, tooLow } from './styles';
+import { longCaption, overflowing, printingAsZero } from './texts';
+import { unresolved } from './tracks';
+
+/** The kinds of finding that can be mended otherwise than by what their check proposes, and how. */
+const WAYS: { readonly [C in FindingCode]?: WaysOf<C> } = {
+  'tracks do not add up': unresolved,
+  'block outside': outside,
+  'block on another': onAnother,
+  'under the least height': tooLow,
+  'line width outside the series': oddWidth,
+  'font missing': noFont,
+  'caption too long': longCaption,
+  'nothing behind a caption': emptyCaption,
+  'no value': noValue,
+  'prints as zero': printingAsZero,
+  'text overflows': overflowing,
+  'required data missing': lackingData,
+  'asked twice': askedTwice,
+  'revision asked for': askedRevision,
+  'rows without a place': rowsLeft,
+};
+
+/** Whether anything may be proposed for a finding; only trying shows what mends it. */
+export const mayBeMended = ({ code, repair }: Finding): boolean => repair !== undefined || code in WAYS;
+
+/** The ways in which a finding may be mended: what its check proposes first, then the others. */
+export function waysFor(situation: Situation): Way[] {
+  const { code, repair } = situation.finding;
+  const ways = (WAYS[code] as WaysOf<FindingCode> | undefined)?.(situation) ?? [];
+  return [...(repair ? [[repair]] : []), ...ways].filter((way) => way.length > 0);
+}
