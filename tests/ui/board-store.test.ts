@@ -142,24 +142,47 @@ describe('selecting', () => {
 
 describe('copied cells', () => {
   const cells = (...ids: string[]) => ids.map((id) => title().cells.find((one) => one.id === id)!);
+  const on = (...ids: string[]) => cells(...ids).map((cell) => ({ block: title(), cell }));
 
   test('are pasted each at its place: all, the content, or the look', () => {
     const [material, finish] = cells('material', 'finish');
     copyCells([material!, finish!]);
-    const [mass] = cells('mass');
-    const step = pastedSteps(board().document, title(), mass!, 'all');
+    const step = pastedSteps(board().document, on('mass'), 'all');
     if ('reason' in step) throw new Error(step.reason);
     expect(store().act(step)).toBe(true);
     expect(cells('mass', 'scale').map(({ caption, contents }) => [caption?.text, contents])).toEqual(
       [material!, finish!].map(({ caption, contents }) => [caption?.text, contents]),
     );
-    const look = pastedSteps(board().document, title(), mass!, 'look');
+    const look = pastedSteps(board().document, on('mass'), 'look');
     expect('reason' in look || look).toMatchObject({ name: 'Paste onto 2 cells' });
     expect(JSON.stringify(look)).not.toContain('contents');
   });
 
+  test('one cell’s look goes onto every selected cell, in whatever block', () => {
+    copyCells(cells('title'));
+    const notes = board().document.blocks.find(({ id }) => id === 'notes-block')!;
+    const selected = [...on('mass', 'scale'), { block: notes, cell: notes.cells[0]! }];
+    const step = pastedSteps(board().document, selected, 'look');
+    if ('reason' in step) throw new Error(step.reason);
+    expect(store().act(step)).toBe(true);
+    const style = cells('title')[0]!.lettering;
+    const after = board().document.blocks.find(({ id }) => id === 'notes-block')!;
+    expect([...cells('mass', 'scale'), after.cells[0]!].map(({ lettering }) => lettering)).toEqual([
+      style,
+      style,
+      style,
+    ]);
+  });
+
+  test('several copied cells need one block to be pasted into', () => {
+    copyCells(cells('material', 'finish'));
+    const notes = board().document.blocks.find(({ id }) => id === 'notes-block')!;
+    const selected = [...on('mass'), { block: notes, cell: notes.cells[0]! }];
+    expect(pastedSteps(board().document, selected, 'look')).toHaveProperty('reason');
+  });
+
   test('before anything is copied there is nothing to paste', () => {
-    expect(pastedSteps(board().document, title(), cells('mass')[0]!, 'all')).toEqual({
+    expect(pastedSteps(board().document, on('mass'), 'all')).toEqual({
       reason: 'Nothing is copied yet. Copy cells first.',
     });
   });
@@ -167,7 +190,7 @@ describe('copied cells', () => {
   test('a lettering style that the other format lacks becomes the target’s own', () => {
     copyCells(cells('title'));
     const without = { ...board().document, letterings: board().document.letterings.filter(({ id }) => id !== 'title') };
-    const step = pastedSteps(without, title(), cells('mass')[0]!, 'look');
-    expect('reason' in step || step).toMatchObject({ steps: [{ change: { lettering: cells('mass')[0]!.lettering } }] });
+    const step = pastedSteps(without, on('mass'), 'look');
+    expect('reason' in step || step).toMatchObject({ change: { lettering: cells('mass')[0]!.lettering } });
   });
 });

@@ -5,27 +5,18 @@ import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { memo, useState } from 'react';
 import type { ModelKind } from '../../core/property/facts';
-import type { Show } from '../../core/scene/resources';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Select } from '../controls/field';
 import type { ExportKind } from '../../contract/export';
 import { FILE_KINDS } from '../sheet/file-kinds';
 import { Menu } from '../controls/menu';
-import { exportSheet } from '../../contract/formats';
-import { askForFile } from '../data/request';
-import { saveFile } from '../data/save-file';
+import { exportFromDesk } from './commands/exporting';
+import { SHOWS } from './commands/shows';
 import { SpecimenPicker } from '../specimens/specimen-picker';
-import { useBoard, useBoardStore } from './board-store';
+import { openBoard, useBoard, useBoardStore } from './board-store';
 import { fillFrom } from './saving/filling';
 import { ScaleAndFit } from '../sheet/scale-and-fit';
-
-const SHOWS: { value: Show; label: string }[] = [
-  { value: 'names', label: 'Names' },
-  { value: 'values', label: 'Values' },
-  { value: 'longest', label: 'Longest' },
-  { value: 'blank', label: 'Blank' },
-];
 
 /** Above the sheet: which size, what is shown, filled from whom, undo and redo, export. */
 export const BoardBar = memo(function BoardBar() {
@@ -213,23 +204,8 @@ function ExportMenu() {
   const [problem, setProblem] = useState<string>();
   const write = async (kind: ExportKind) => {
     setProblem(undefined);
-    try {
-      const { document, sizeId, show, rows, filled, asFor } = store.getState().board!;
-      const request = {
-        kind,
-        document,
-        sizeId,
-        show,
-        rows,
-        ...filled,
-        following: asFor.sheet === 'following',
-        as: asFor.kind,
-      };
-      const response = await askForFile(exportSheet, { body: request });
-      await saveFile(response, `sheet.${kind}`);
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
+    const written = await exportFromDesk(openBoard(store)!, kind);
+    if (!written.ok) setProblem(written.reason);
   };
   return (
     <Box position="relative">

@@ -25,6 +25,7 @@ import { fileOf } from './details/putting-pictures';
 import { runKey } from './commands/commands';
 import { boardKey } from './commands/keys';
 import { FollowingPane } from './desk/following-pane';
+import { showAsked } from './saving/asked-for';
 import { fillAnew, openFormat } from './saving/opening';
 import { ProofsStrip } from './proofs/proofs-strip';
 import { useSaving } from './saving/saving';
@@ -69,7 +70,11 @@ function OpeningBoard({ formatId }: { formatId: string }) {
   useEffect(() => {
     let current = true;
     openFormat(store, formatId).then(
-      () => current && setProblem(undefined),
+      () => {
+        if (!current) return;
+        setProblem(undefined);
+        showAsked(store, new URLSearchParams(window.location.search));
+      },
       (error: Error) => current && setProblem(error.message),
     );
     return () => {

@@ -12,6 +12,7 @@ import {
   useTable,
 } from '@tanstack/react-table';
 import dynamic from 'next/dynamic';
+import { useSearchParams } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { ListedProperty } from '../../contract/properties';
 import { counted } from '../../core/counted';
@@ -50,7 +51,7 @@ const column = createColumnHelper<typeof features, Line>();
 export function Dictionary() {
   const { data, error, refetch } = useQuery(dictionaryQuery);
   const onOfficeChange = useOfficeChanged();
-  const [search, setSearch] = useState('');
+  const [search, setSearch] = useState(useSearchParams().get('find') ?? '');
   const [open, setOpen] = useState<Line | 'new'>();
   const [panel, setPanel] = useState<'coverage' | 'import'>();
   const definitions = useMemo(() => data?.entries.map(({ definition }) => definition), [data]);

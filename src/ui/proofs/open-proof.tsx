@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, Flex, Table, chakra } from '@chakra-ui/react';
+import Link from 'next/link';
 import { type CSSProperties, type MouseEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { holds, top } from '../../core/geometry/box';
 import { findingWords } from '../../core/findings/words';
@@ -15,6 +16,7 @@ import { factsFor } from '../data/office';
 import { exportSheet } from '../../contract/formats';
 import { askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
+import { boardAddress } from '../sheet/board-address';
 import { SceneView } from '../sheet/scene-view';
 import type { LoadedFormat, ProofRow } from './proof-rows';
 
@@ -24,6 +26,8 @@ const TEXT_STYLE: CSSProperties = {
   textRendering: 'geometricPrecision',
   whiteSpace: 'pre',
 };
+
+const LINK_STYLE: CSSProperties = { textDecoration: 'underline', whiteSpace: 'nowrap', fontSize: 13 };
 
 /** One proof open: its sheet, and every cell's text, where it comes from and how it fits; each points at the other. */
 export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: string; onClose: () => void }) {
@@ -135,15 +139,20 @@ export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: 
               {report.findings.map((finding, i) => (
                 <Flex key={i} gap="6px" py="1px">
                   <WeightMark weight={finding.accepted === undefined ? finding.weight : 'note'} />
-                  <chakra.button
-                    type="button"
-                    textAlign="left"
-                    cursor="pointer"
-                    onClick={() => point(finding.place.cell)}
-                  >
-                    {findingWords(finding)}
-                    {finding.accepted && ` (accepted: ${finding.accepted})`}
-                  </chakra.button>
+                  <Box flex="1">
+                    <chakra.button
+                      type="button"
+                      textAlign="left"
+                      cursor="pointer"
+                      onClick={() => point(finding.place.cell)}
+                    >
+                      {findingWords(finding)}
+                      {finding.accepted && ` (accepted: ${finding.accepted})`}
+                    </chakra.button>{' '}
+                    <Link href={boardAddress(format.id, { sizeId, ...row }, finding.place)} style={LINK_STYLE}>
+                      Show on the sheet
+                    </Link>
+                  </Box>
                 </Flex>
               ))}
             </Box>

@@ -20,18 +20,30 @@ const SHEET_STYLE: CSSProperties = {
 export function SheetOnDesk({
   svg,
   scene,
+  description,
   under,
   over,
   ...events
 }: {
   svg: Ref<SVGSVGElement>;
   scene: Scene | undefined;
+  /** What is on the sheet, for whoever does not see it. */
+  description?: string;
   under?: ReactNode;
   over?: ReactNode;
 } & Omit<SVGProps<SVGSVGElement>, 'ref' | 'children'>) {
   const view = useView((state) => state.view);
   return (
-    <svg ref={svg} width="100%" height="100%" role="img" aria-label="Sheet" style={SHEET_STYLE} {...events}>
+    <svg
+      ref={svg}
+      width="100%"
+      height="100%"
+      role="img"
+      aria-label="Sheet"
+      aria-description={description}
+      style={SHEET_STYLE}
+      {...events}
+    >
       {scene && (
         <g transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
           <rect

@@ -27,6 +27,8 @@ interface ViewState {
   pointer: Point | undefined;
   /** Two points are being measured. */
   measuring: boolean;
+  /** The block and side are being looked for that the selected block is docked to. */
+  docking: boolean;
   /** The place of the finding that is pointed at or has the focus in a list. */
   pointedPlace: Place | undefined;
   /** The list of findings was asked for and is not there yet. */
@@ -46,6 +48,7 @@ export const createViewStore = (): ViewStore =>
     focusOutline: undefined,
     pointer: undefined,
     measuring: false,
+    docking: false,
     pointedPlace: undefined,
     findingsAsked: false,
   }));

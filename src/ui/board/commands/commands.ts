@@ -1,9 +1,9 @@
-import type { Block, Cell } from '../../../core/format/document';
+import type { Block, Cell, Side } from '../../../core/format/document';
 import { type Length, hasException, lengthAt, withLength } from '../../../core/format/length-value';
 import { layBlocks } from '../../../core/format/layout';
 import { cellAtField, rangeAround } from '../../../core/format/ranges';
 import { sheetGeometry } from '../../../core/format/sheet';
-import type { Step } from '../../../core/format/steps/step';
+import { type Step, together } from '../../../core/format/steps/step';
 import { resolveTracks } from '../../../core/format/tracks';
 import { MM_PER_INCH, parseLength, roundLength } from '../../../core/geometry/length';
 import { boxAroundBoth } from '../../../core/geometry/box';
@@ -28,13 +28,28 @@ const hasCell = (state: BoardState) => state.selection.kind === 'cell';
 const hasBlock = (state: BoardState) => 'block' in state.selection;
 const onBlock = (state: BoardState) => state.selection.kind === 'block';
 
-/** A command that does something to the selected block, and the cells that are selected of it. */
+/** A command that does something to the selected block, and the cells that are selected of it; refused when others are selected too. */
 const inSelection =
   (work: (desk: OpenBoard, block: Block, cells: Cell[]) => void): Command['run'] =>
   (desk) => {
     const selected = selectedIn(desk.board);
-    if (selected) work(desk, selected.block, selected.cells);
+    if (!selected) return;
+    const { block, cells } = selected;
+    if (selectedIds(desk.board.selection).length > cells.length)
+      desk.set({ notice: `This is done within one block. Select cells of “${block.name}” alone.` });
+    else work(desk, block, cells);
   };
+
+/** A command of one column or row; refused when cells of several are selected. */
+const inTrack = (axis: 'column' | 'row', work: (desk: OpenBoard, block: Block, cell: Cell) => void) =>
+  inSelection((desk, block, cells) => {
+    const [cell] = cells;
+    if (!cell) return;
+    const range = rangeAround(cells);
+    const covers = axis === 'column' ? range.columnSpan : range.rowSpan;
+    if (cells.length > 1 && covers > 1) desk.set({ notice: `Select cells of one ${axis} for this.` });
+    else work(desk, block, cell);
+  });
 
 /** The drawing space's extent along a block's axis on the size on the desk. */
 function availableFor({ board }: OpenBoard, block: Block, axis: 'column' | 'row'): number {
@@ -48,9 +63,8 @@ function availableFor({ board }: OpenBoard, block: Block, axis: 'column' | 'row'
  * Splits the selected cells: `into` is a count (`3`) for equal parts, or a measure with its unit (`12 mm`) for the first of two.
  */
 export function splitSelected(desk: OpenBoard, axis: 'column' | 'row', into: string): void {
-  const selected = selectedIn(desk.board);
-  if (!selected || selected.cells.length === 0) return;
-  const { block, cells } = selected;
+  const selected = selectedEverywhere(desk.board);
+  if (selected.length === 0) return;
   const count = /^\d+$/.test(into.trim()) ? Number(into) : undefined;
   const measure = count === undefined ? parseLength(into, desk.board.document.unit) : undefined;
   if (measure && !measure.ok) {
@@ -61,16 +75,21 @@ export function splitSelected(desk: OpenBoard, axis: 'column' | 'row', into: str
     desk.set({ notice: 'Split into 2 to 20 parts.' });
     return;
   }
-  desk.act({
-    op: 'split cells',
-    block: block.id,
-    cells: cells.map((cell) => cell.id),
-    axis,
-    into: count === undefined ? { first: (measure as { mm: number }).mm } : { parts: count },
-    available: availableFor(desk, block, axis),
-    sizeId: desk.board.sizeId,
-    newIds: newIds((count ?? 2) * 2 * cells.length),
+  const blocks = new Set(selected.map(({ block }) => block));
+  const steps = [...blocks].map((block): Step => {
+    const cells = selected.filter((one) => one.block === block).map(({ cell }) => cell.id);
+    return {
+      op: 'split cells',
+      block: block.id,
+      cells,
+      axis,
+      into: count === undefined ? { first: (measure as { mm: number }).mm } : { parts: count },
+      available: availableFor(desk, block, axis),
+      sizeId: desk.board.sizeId,
+      newIds: newIds((count ?? 2) * 2 * cells.length),
+    };
   });
+  desk.act(together(`Split ${selected.length} cells`, steps));
 }
 
 const insert = (axis: 'column' | 'row', side: 'before' | 'after') =>
@@ -110,8 +129,7 @@ const removeTracks = (axis: 'column' | 'row') =>
   });
 
 const moveTrack = (axis: 'column' | 'row', by: 1 | -1) =>
-  inSelection((desk, block, [cell]) => {
-    if (!cell) return;
+  inTrack(axis, (desk, block, cell) => {
     const index = axis === 'column' ? cell.column : cell.row;
     const tracks = axis === 'column' ? block.columns : block.rows;
     if (index + by >= 0 && index + by < tracks.length) {
@@ -135,8 +153,7 @@ const evenOut = (axis: 'column' | 'row') =>
 
 /** Lets the selected cell's column or row share what is left; the block keeps its present total. */
 const shareTrack = (axis: 'column' | 'row') =>
-  inSelection((desk, block, [cell]) => {
-    if (!cell) return;
+  inTrack(axis, (desk, block, cell) => {
     const tracks = axis === 'column' ? block.columns : block.rows;
     const extent = axis === 'column' ? block.width : block.height;
     const { edges } = resolveTracks(tracks, extent, availableFor(desk, block, axis), desk.board.sizeId, axis);
@@ -191,6 +208,15 @@ const duplicateBlock = inSelection((desk, block) => {
   };
   if (desk.act({ op: 'add block', block: copy })) desk.set({ selection: { kind: 'block', block: copy.id } });
 });
+
+/** Docks a block on a side of another, which becomes its first choice; it stands there without a distance of its own. */
+export function dockTo(desk: OpenBoard, id: string, other: string, side: Side): void {
+  const block = desk.board.document.blocks.find((candidate) => candidate.id === id);
+  if (!block) return;
+  const { dock } = block;
+  const to = [{ block: other, side }, ...dock.to.filter((support) => support.block !== other)].slice(0, 10);
+  desk.act({ op: 'set block', block: id, change: { dock: { ...dock, to, offset: { x: 0, y: 0 } } } });
+}
 
 const lock = inSelection((desk, block) =>
   desk.act({ op: 'set block', block: block.id, change: { locked: !block.locked } }),
@@ -278,12 +304,12 @@ function frameSelected({ board, view }: OpenBoard): void {
   if (first) view.getState().frame(rest.reduce(boxAroundBoth, first));
 }
 
-const paste = (what: 'all' | 'content' | 'look') =>
-  inSelection((desk, block, [cell]) => {
-    const step = cell && pastedSteps(desk.board.document, block, cell, what);
-    if (step && 'reason' in step) desk.set({ notice: step.reason });
-    else if (step) desk.act(step);
-  });
+/** Pastes from the first selected cell on; a single copied cell is pasted onto all that are selected, in whatever block. */
+const paste = (what: 'all' | 'content' | 'look') => (desk: OpenBoard) => {
+  const step = pastedSteps(desk.board.document, selectedEverywhere(desk.board), what);
+  if ('reason' in step) desk.set({ notice: step.reason });
+  else desk.act(step);
+};
 
 /** Every command of the board, in the order of the list. */
 export const COMMANDS: readonly Command[] = [
@@ -323,6 +349,12 @@ export const COMMANDS: readonly Command[] = [
   { words: 'Empty the cells', keys: 'Delete', possible: hasCell, run: clearCells },
   { words: 'Duplicate the block', keys: 'Ctrl D', possible: hasBlock, run: duplicateBlock },
   { words: 'Remove the block', keys: 'Delete', possible: onBlock, run: removeBlock },
+  {
+    words: 'Dock the block to…',
+    keys: 'D',
+    possible: (state) => hasBlock(state) && state.document.blocks.length > 1,
+    run: ({ view }) => view.setState({ docking: true }),
+  },
   { words: 'Lock or unlock the block', possible: hasBlock, run: lock },
   { words: 'Move the block up in the outline', keys: 'Alt ↑', possible: onBlock, run: orderBlock(-1) },
   { words: 'Move the block down in the outline', keys: 'Alt ↓', possible: onBlock, run: orderBlock(1) },

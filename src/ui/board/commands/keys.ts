@@ -8,7 +8,7 @@ const OTHER_KEYS: { keys: string; words: string }[] = [
   { keys: 'Wheel, pinch', words: 'Zoom about the pointer' },
   { keys: 'Space and drag', words: 'Pan' },
   { keys: 'Enter', words: 'Block: fill the view with it. Cell: type its content' },
-  { keys: 'Tab, in a content', words: 'Go on typing in the next cell' },
+  { keys: 'Tab, in a content', words: 'Go on typing in the next cell; with Shift, in the caption' },
   { keys: 'Arrows', words: 'Cell: go to its neighbour, with Shift extend. Block: move it, with Shift further' },
   { keys: 'Ctrl and click', words: 'Add a cell of any block to the selection' },
   { keys: 'Drag out of a ruler', words: 'A guide, to bring edges in line with' },
@@ -16,7 +16,7 @@ const OTHER_KEYS: { keys: string; words: string }[] = [
   { keys: '/, in a content', words: 'Find a property to link; // writes a slash' },
   { keys: 'Up and down', words: 'In the list of findings: to the next one, which is marked on the sheet' },
   { keys: 'Escape', words: 'From the cell to its block, then to the sheet' },
-  { keys: 'Ctrl K', words: 'Find a cell or a command' },
+  { keys: 'Ctrl K', words: 'Find a cell, size, view, proof, property or command' },
   { keys: 'B', words: 'Add a block' },
   { keys: '?', words: 'This list' },
 ];
@@ -57,8 +57,8 @@ export function boardKey(store: BoardStore, event: KeyboardEvent, open: Openers)
     else if (key === 'N') view.getState().focusNumbers?.();
     else if (key === 'Escape') {
       const { selection } = board;
-      if (view.getState().measuring) {
-        view.setState({ measuring: false });
+      if (view.getState().measuring || view.getState().docking) {
+        view.setState({ measuring: false, docking: false });
         return true;
       }
       set({

@@ -40,6 +40,7 @@ const MORE = [
   'Paste look only',
   'Empty the cells',
   'Duplicate the block',
+  'Dock the block to…',
   'Lock or unlock the block',
 ];
 const INSERTS = ['Insert a column before', 'Insert a column after', 'Insert a row above', 'Insert a row below'];

@@ -13,7 +13,9 @@ import { CellBar } from './cell-bar';
 import { GrowthHandle } from './growth-handle';
 import { InPlaceEditor } from './in-place-editor';
 import { selectedIds } from '../commands/selection';
+import { Docking } from './docking';
 import { Measuring } from './measuring';
+import { Spoken, describedSheet } from './spoken';
 import { Rulers } from './rulers';
 import { TrackNumbers } from './track-numbers';
 import { usePicking } from './picking';
@@ -28,15 +30,7 @@ export function Desk() {
   const svg = useRef<SVGSVGElement>(null);
   useZoom(svg, sheet.ok ? sheet.scene : undefined);
   return (
-    <Box
-      position="relative"
-      width="100%"
-      height="100%"
-      bg="desk"
-      overflow="hidden"
-      userSelect="none"
-      data-testid="desk"
-    >
+    <Box position="relative" width="100%" height="100%" bg="desk" overflow="clip" userSelect="none" data-testid="desk">
       <PickableSheet svg={svg} />
       {sheet.ok && <Rulers sheet={sheet.report.sheet} zones={sheet.report.zones} />}
       {sheet.ok && preview === undefined && (
@@ -45,6 +39,8 @@ export function Desk() {
           <GrowthHandle report={sheet.report} />
           <InPlaceEditor report={sheet.report} />
           <Measuring report={sheet.report} />
+          <Docking report={sheet.report} />
+          <Spoken report={sheet.report} />
         </>
       )}
       {preview === undefined ? <CellBar /> : <PreviewWords>{preview}</PreviewWords>}
@@ -68,7 +64,8 @@ function PreviewWords({ children }: { children: string }) {
       top="30px"
       left="50%"
       transform="translateX(-50%)"
-      maxWidth="80%"
+      width="max-content"
+      maxWidth="90%"
       px="12px"
       py="5px"
       bg="card"
@@ -90,6 +87,7 @@ function PickableSheet({ svg }: { svg: RefObject<SVGSVGElement | null> }) {
     <SheetOnDesk
       svg={svg}
       scene={scene}
+      description={describedSheet(report)}
       under={
         <>
           <ClearLabel box={report.clear.largest} height={scene.height} />

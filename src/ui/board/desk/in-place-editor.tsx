@@ -1,10 +1,10 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import type { KeyboardEvent } from 'react';
+import { type KeyboardEvent, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Block, Cell } from '../../../core/format/document';
 import type { SetCell } from '../../../core/format/steps/set-cell';
-import { top } from '../../../core/geometry/box';
+import { type Point, top } from '../../../core/geometry/box';
 import type { Report } from '../../../core/scene/report';
 import { TextInput } from '../../controls/field';
 import { type BoardStore, useBoard, useBoardStore } from '../board-store';
@@ -15,9 +15,11 @@ import { toDesk, useView } from '../../sheet/view-store';
 
 type Leave = 'next' | 'previous' | 'done';
 
-/** Editing a cell where it stands: its caption and its content. Tab goes on in the next cell, Escape ends it. */
+/**
+ * Editing a cell where it stands: its caption and its content. Tab goes from the caption to the content and on to the next cell,
+ * Shift and Tab back by the caption; Escape ends it.
+ */
 export function InPlaceEditor({ report }: { report: Report }) {
-  const store = useBoardStore();
   const typingIn = useBoard((board) => board.typingIn);
   const selection = useBoard((board) => board.selection);
   const document = useBoard((board) => (typingIn === undefined ? undefined : board.document));
@@ -26,14 +28,47 @@ export function InPlaceEditor({ report }: { report: Report }) {
   const [cell] = selected?.cells ?? [];
   const laid = report.cells.find((candidate) => candidate.id === cell?.id);
   if (typingIn === undefined || !selected || !cell || !laid) return null;
-  const at = toDesk(view, report.sheet.height, { x: laid.box.x, y: top(laid.box) });
-  const width = Math.max(230, laid.box.width * view.k);
+  return (
+    <InsideDesk
+      at={toDesk(view, report.sheet.height, { x: laid.box.x, y: top(laid.box) })}
+      width={laid.box.width * view.k}
+      name={laid.name}
+    >
+      <CellTyping key={cell.id} block={selected.block} cell={cell} typingIn={typingIn} />
+    </InsideDesk>
+  );
+}
+
+const LEAST_WIDTH = 230;
+/** Room that the editor keeps from the edges of the desk, px; at the left and above the rulers lie. */
+const CLEAR = { left: 24, top: 24, right: 6, bottom: 6 };
+
+/** A box over the cell that is typed in, moved as far as it must be to stand whole inside the desk. */
+function InsideDesk(props: { at: Point; width: number; name: string; children: ReactNode }) {
+  const { at, width, name, children } = props;
+  const store = useBoardStore();
+  const box = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState({ width: Infinity, height: Infinity, own: 0 });
+  useLayoutEffect(() => {
+    const element = box.current!;
+    const desk = element.offsetParent!;
+    const measure = () => setRoom({ width: desk.clientWidth, height: desk.clientHeight, own: element.offsetHeight });
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    observer.observe(desk);
+    measure();
+    return () => observer.disconnect();
+  }, []);
+  const wide = Math.min(Math.max(LEAST_WIDTH, width), room.width - CLEAR.left - CLEAR.right);
+  const left = Math.max(CLEAR.left, Math.min(at.x, room.width - CLEAR.right - wide));
+  const upper = Math.max(CLEAR.top, Math.min(at.y, room.height - CLEAR.bottom - room.own));
   return (
     <Box
+      ref={box}
       position="absolute"
-      left={`${at.x}px`}
-      top={`${at.y}px`}
-      width={`${width}px`}
+      left={`${left}px`}
+      top={`${upper}px`}
+      width={`${wide}px`}
       bg="card"
       border="2px solid"
       borderColor="plum"
@@ -41,13 +76,13 @@ export function InPlaceEditor({ report }: { report: Report }) {
       p="4px"
       zIndex={5}
       role="group"
-      aria-label={`Typing in ${laid.name}`}
+      aria-label={`Typing in ${name}`}
       onBlur={(event) => {
         if (!event.currentTarget.contains(event.relatedTarget) && event.relatedTarget !== null)
           store.getState().set({ typingIn: undefined });
       }}
     >
-      <CellTyping key={cell.id} block={selected.block} cell={cell} typingIn={typingIn} />
+      {children}
     </Box>
   );
 }
@@ -62,20 +97,25 @@ function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typin
   const printed = usePrintedContent(cell);
   const content = cell.contents[printed];
   const textual = !content || 'parts' in content;
+  const caption = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (typingIn === 'caption' || !textual) caption.current?.focus();
+  }, [typingIn, textual]);
   return (
     <>
       <TextInput
+        ref={caption}
         aria-label="Caption on the sheet"
         placeholder="Caption"
-        autoFocus={typingIn === 'caption'}
         value={cell.caption?.text ?? ''}
         onChange={(event) => change({ caption: withCaption(cell, event.target.value, document) }, 'caption')}
         onBlur={endTyping}
         onFocus={() => store.getState().set({ typingIn: 'caption' })}
         onKeyDown={(event: KeyboardEvent) => {
-          if (event.key === 'Tab') leave(store, block, cell, event.shiftKey ? 'previous' : 'next');
+          if (event.key === 'Tab' && event.shiftKey) leave(store, block, cell, 'previous');
           else if (event.key === 'Escape') leave(store, block, cell, 'done');
-          else if (event.key === 'Enter') store.getState().set({ typingIn: 'content' });
+          else if (event.key === 'Tab' && !textual) leave(store, block, cell, 'next');
+          else if (event.key === 'Tab' || event.key === 'Enter') store.getState().set({ typingIn: 'content' });
           else return;
           event.preventDefault();
           event.stopPropagation();
@@ -91,7 +131,10 @@ function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typin
             nameOf={nameOf}
             onChange={(parts) => change({ contents: withParts(cell, printed, parts) }, 'content')}
             onLeave={endTyping}
-            leave={(how) => leave(store, block, cell, how)}
+            leave={(how) => {
+              if (how === 'previous') store.getState().set({ typingIn: 'caption' });
+              else leave(store, block, cell, how);
+            }}
           />
         </Box>
       )}
@@ -101,11 +144,11 @@ function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typin
 
 /** Goes on in the next or the previous cell in reading order, or ends the typing. */
 function leave(store: BoardStore, block: Block, cell: Cell, how: Leave): void {
-  const { set, board, view } = store.getState();
+  const { set, view } = store.getState();
   const order = inReadingOrder(block.cells);
   const next =
     how === 'done' ? undefined : order[order.findIndex((one) => one.id === cell.id) + (how === 'next' ? 1 : -1)];
-  if (next) set({ selection: { kind: 'cell', block: block.id, cell: next.id }, typingIn: board!.typingIn });
+  if (next) set({ selection: { kind: 'cell', block: block.id, cell: next.id }, typingIn: 'content' });
   else {
     set({ typingIn: undefined });
     view.getState().focusOutline?.();

@@ -6,7 +6,7 @@ import { type PointerEvent, memo, useEffect, useRef, useState } from 'react';
 import type { Block, Growth } from '../../../core/format/document';
 import { type FieldRange, rangeAround } from '../../../core/format/ranges';
 import { hasException } from '../../../core/format/length-value';
-import type { Point } from '../../../core/geometry/box';
+import { type Point, contains, overlaps } from '../../../core/geometry/box';
 import { MM_PER_INCH, formatLength, roundLength } from '../../../core/geometry/length';
 import { toSheet, turnedSize } from '../../../core/geometry/placing';
 import type { Report } from '../../../core/scene/report';
@@ -78,6 +78,7 @@ const Numbers = memo(function Numbers(props: {
     );
   };
   const levels = levelsOn(report, guides, block);
+  const far = farSides(report, laid, turn, view.k);
   const numbers = (['column', 'row'] as const).flatMap((axis) => {
     const edges = axis === 'column' ? laid.columnEdges : laid.rowEdges;
     const tracks = axis === 'column' ? columns : rows;
@@ -87,8 +88,11 @@ const Numbers = memo(function Numbers(props: {
       const i = !places ? index : direction === 'up' ? places.lastIndexOf(index) : places.indexOf(index);
       if (i < 0) return [];
       const middle = (edges[i]! + edges[i + 1]!) / 2;
-      const inner = axis === 'column' ? { x: middle, y: own.height } : { x: 0, y: own.height - middle };
-      const outer = axis === 'column' ? { x: middle, y: own.height + 1 } : { x: -1, y: own.height - middle };
+      // Columns have their numbers above, rows at the left; on the other side where another block stands there.
+      const [side, out] =
+        axis === 'column' ? (far.column ? [0, -1] : [own.height, 1]) : far.row ? [own.width, 1] : [0, -1];
+      const inner = axis === 'column' ? { x: middle, y: side } : { x: side, y: own.height - middle };
+      const outer = axis === 'column' ? { x: middle, y: side + out } : { x: side + out, y: own.height - middle };
       const [a, b] = [place(inner), place(outer)];
       const length = Math.hypot(b.x - a.x, b.y - a.y) || 1;
       const away = axis === 'column' ? AWAY : AWAY + 8;
@@ -96,10 +100,10 @@ const Numbers = memo(function Numbers(props: {
       const from = axis === 'column' ? chosen?.column : chosen?.row;
       const span = axis === 'column' ? chosen?.columnSpan : chosen?.rowSpan;
       const isChosen = from !== undefined && index >= from && index < from + span!;
-      const end = axis === 'column' ? { x: edges[i + 1]!, y: own.height } : { x: 0, y: own.height - edges[i + 1]! };
-      const far =
-        axis === 'column' ? { x: edges[i + 1]! + 1, y: own.height } : { x: 0, y: own.height - edges[i + 1]! - 1 };
-      const [p, q] = [place(end), place(far)];
+      const end = axis === 'column' ? { x: edges[i + 1]!, y: side } : { x: side, y: own.height - edges[i + 1]! };
+      const beyond =
+        axis === 'column' ? { x: edges[i + 1]! + 1, y: side } : { x: side, y: own.height - edges[i + 1]! - 1 };
+      const [p, q] = [place(end), place(beyond)];
       const along = {
         x: (q.x - p.x) / (Math.hypot(q.x - p.x, q.y - p.y) || 1),
         y: (q.y - p.y) / (Math.hypot(q.x - p.x, q.y - p.y) || 1),
@@ -141,6 +145,27 @@ const Numbers = memo(function Numbers(props: {
     </Box>
   );
 }, deepEqual);
+
+/**
+ * Whether the numbers of the columns, and of the rows, go to the far side of their block: where another block stands beside the usual
+ * one, none beside the other, and that lies in the drawing space.
+ */
+function farSides({ blocks, drawingSpace }: Edges, laid: Edges['blocks'][number], turn: Block['turn'], k: number) {
+  const { x, y, width, height } = laid.box;
+  const deep = (AWAY * 2) / k;
+  const strips = [
+    { x, y: y + height, width, height: deep },
+    { x: x - deep, y, width: deep, height },
+    { x, y: y - deep, width, height: deep },
+    { x: x + width, y, width: deep, height },
+  ];
+  const isTaken = (i: number) => blocks.some(({ id, box }) => id !== laid.id && overlaps(box, strips[i % 4]!));
+  // Above, left, below, right of the sheet; a block turns with its numbers against the clock.
+  const above = turn / 90;
+  const isFar = (side: number) =>
+    isTaken(side) && !isTaken(side + 2) && contains(drawingSpace, strips[(side + 2) % 4]!);
+  return { column: isFar(above), row: isFar(above + 1) };
+}
 
 /** How near a dragged edge comes to another before it takes its place, px. */
 const SNAP = 5;
@@ -313,6 +338,8 @@ const TrackNumber = memo(function TrackNumber(props: {
           color: isChosen ? 'var(--chakra-colors-on-ink)' : 'var(--chakra-colors-plum)',
           background: isChosen ? 'var(--chakra-colors-plum)' : 'var(--chakra-colors-card)',
           border: `1px ${shares ? 'dashed' : 'solid'} var(--chakra-colors-${problem ? 'vermilion' : 'plum'})`,
+          // A ground of its own, where it lies over what is printed.
+          boxShadow: '0 0 0 2px var(--chakra-colors-card)',
         }}
       />
       {problem && (

@@ -244,6 +244,10 @@ function LinkRows({ parts, setParts }: { parts: Part[]; setParts: (parts: Part[]
             type="button"
             look="quiet"
             aria-expanded={open === i}
+            whiteSpace="normal"
+            textAlign="left"
+            height="auto"
+            minHeight="28px"
             onClick={() => setOpen(open === i ? undefined : i)}
           >
             How {property.name} is written

@@ -134,6 +134,7 @@ function ExtentRows({ block, onChange }: { block: Block; onChange: ChangeBlock }
 
 function DockSection({ block, onChange }: { block: Block; onChange: ChangeBlock }) {
   const store = useBoardStore();
+  const viewStore = useViewStore();
   const blocks = useBoard((board) => board.document.blocks);
   const others = blocks.filter((other) => other.id !== block.id);
   const { dock } = block;
@@ -220,9 +221,8 @@ function DockSection({ block, onChange }: { block: Block; onChange: ChangeBlock 
       {others.length > 0 && (
         <Button
           type="button"
-          onClick={() =>
-            tell(onChange({ dock: { ...dock, to: [...dock.to, { block: others[0]!.id, side: 'above' }] } }))
-          }
+          title="Click the block and the side meant; nothing moves before that (D)"
+          onClick={() => viewStore.setState({ docking: true })}
         >
           Dock to a block…
         </Button>

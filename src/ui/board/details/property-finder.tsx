@@ -1,9 +1,10 @@
 'use client';
 
 import { Box, Flex, Tabs, chakra } from '@chakra-ui/react';
+import { autoUpdate, flip, shift, size, useFloating } from '@floating-ui/react-dom';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { AskedValue } from '../../../core/format/document';
-import { type PropertyDefinition, usualDisplay } from '../../../core/property/definition';
+import { type PropertyDefinition, type Source, usualDisplay } from '../../../core/property/definition';
 import { displayValue } from '../../../core/property/display';
 import { matchedName } from '../../../core/property/names';
 import { resolveProperty } from '../../../core/property/resolving';
@@ -11,7 +12,7 @@ import { sheetValues } from '../../../core/scene/laying';
 import { Problem, TextInput } from '../../controls/field';
 import { useBoard, useBoardStore } from '../board-store';
 import { useDeskFacts, useDeskSheet, useSheet } from '../desk/use-sheet';
-import { type Question, takeQuestion, useQuestions } from './questions';
+import { type Question, addToDictionary, takeQuestion, useNewProperties, useQuestions } from './questions';
 
 const Option = chakra('li', {
   base: {
@@ -28,12 +29,30 @@ const Option = chakra('li', {
 /** A press on a tab leaves the focus where the name is typed. */
 const keepFocus = (event: { preventDefault: () => void }) => event.preventDefault();
 
+/** Room that the finder keeps from the edges of the window, px. */
+const CLEAR = 8;
+/** Below the line that is typed in, above it where there is no room below; as wide as the line, and never too narrow to read. */
+const PLACING = [
+  flip({ padding: CLEAR }),
+  shift({ padding: CLEAR }),
+  size({
+    apply: ({ rects, elements }) =>
+      void Object.assign(elements.floating.style, { width: `${Math.max(260, rects.reference.width)}px` }),
+  }),
+];
+
 interface Entry {
   id: string;
   name: string;
   words: string;
   take: () => void;
 }
+
+const PLACES: Partial<Record<Source, string>> = {
+  model: 'models',
+  organisation: 'the organisation',
+  project: 'projects',
+};
 
 const QUESTION_WORDS: Partial<Record<Question['asks'], string>> = {
   property: 'from the dictionary',
@@ -59,14 +78,27 @@ export function PropertyFinder(props: {
   const box = useRef<HTMLDivElement>(null);
   const links = useFound(query);
   const questions = useQuestions(query);
+  const fresh = useNewProperties(query);
   const entries: Entry[] =
     tab === 'link'
-      ? links.map(({ property, present }) => ({
-          id: property.id,
-          name: property.name,
-          words: present ?? `no value · ${property.source}`,
-          take: () => props.onChoose(property),
-        }))
+      ? [
+          ...links.map(({ property, present }) => ({
+            id: property.id,
+            name: property.name,
+            words: present ?? `no value · ${property.source}`,
+            take: () => props.onChoose(property),
+          })),
+          ...fresh.map((property) => ({
+            id: `new ${property.source}`,
+            name: property.name,
+            words: `a new property of ${PLACES[property.source]}`,
+            take: () =>
+              void addToDictionary(store, property).then((added) => {
+                if (added.ok) props.onChoose(property);
+                else setProblem(added.reason);
+              }),
+          })),
+        ]
       : questions.map((question) => ({
           id: question.asked.key,
           name: question.asked.name,
@@ -78,104 +110,125 @@ export function PropertyFinder(props: {
             }),
         }));
   const chosen = entries[Math.min(active, entries.length - 1)];
+  const {
+    refs: { setReference, setFloating },
+    floatingStyles,
+  } = useFloating({
+    strategy: 'fixed',
+    placement: 'bottom-start',
+    whileElementsMounted: autoUpdate,
+    middleware: PLACING,
+  });
   useEffect(() => {
-    box.current?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
+    // The list scrolls, and nothing around it.
+    const option = box.current?.querySelector<HTMLElement>('[aria-selected=true]');
+    const list = option?.parentElement;
+    if (!option || !list) return;
+    list.scrollTop = Math.min(
+      option.offsetTop,
+      Math.max(list.scrollTop, option.offsetTop + option.offsetHeight - list.clientHeight),
+    );
   }, [active, query]);
   return (
-    <Box
-      ref={box}
-      mt="4px"
-      border="1px solid"
-      borderColor="plum"
-      bg="card"
-      boxShadow="0 4px 14px #0002"
-      onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && props.onClose()}
-    >
-      <TextInput
-        autoFocus
-        role="combobox"
-        aria-label="Find a property"
-        aria-expanded
-        aria-controls="found-properties"
-        aria-activedescendant={chosen && `found-${chosen.id}`}
-        placeholder="Find a property"
-        value={query}
-        onChange={(event) => {
-          setQuery(event.target.value);
-          setActive(0);
-        }}
-        onKeyDown={(event) => {
-          event.stopPropagation();
-          if (event.key === 'ArrowDown') setActive((i) => Math.min(i + 1, entries.length - 1));
-          else if (event.key === 'ArrowUp') setActive((i) => Math.max(i - 1, 0));
-          else if (event.key === 'Tab' && !event.shiftKey && tab === 'link') setTab('ask');
-          else if (event.key === 'Tab' && event.shiftKey && tab === 'ask') setTab('link');
-          else if (event.key === 'Enter' && chosen) chosen.take();
-          else if (event.key === 'Escape') props.onClose();
-          else if (event.key === '/' && query === '') props.onTypeSlash();
-          else return;
-          event.preventDefault();
-        }}
-      />
-      <Tabs.Root
-        variant="line"
-        value={tab}
-        onValueChange={({ value }) => {
-          setTab(value as 'link' | 'ask');
-          setActive(0);
-        }}
-      >
-        <Tabs.List aria-label="Link or ask">
-          <Tabs.Trigger value="link" onMouseDown={keepFocus}>
-            Link a property
-          </Tabs.Trigger>
-          <Tabs.Trigger value="ask" onMouseDown={keepFocus}>
-            Ask for it (Tab)
-          </Tabs.Trigger>
-        </Tabs.List>
-      </Tabs.Root>
+    <Box ref={setReference}>
       <Box
-        as="ul"
-        id="found-properties"
-        role="listbox"
-        aria-label="Properties"
-        maxHeight="212px"
-        overflowY="auto"
-        listStyleType="none"
-        m={0}
-        p={0}
+        ref={(element: HTMLDivElement | null) => {
+          box.current = element;
+          setFloating(element);
+        }}
+        style={floatingStyles}
+        zIndex={20}
+        border="1px solid"
+        borderColor="plum"
+        bg="card"
+        boxShadow="0 4px 14px #0002"
+        onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && props.onClose()}
       >
-        {entries.map((entry, i) => (
-          <Option
-            key={entry.id}
-            id={`found-${entry.id}`}
-            role="option"
-            aria-selected={i === Math.min(active, entries.length - 1)}
-            onPointerEnter={() => setActive(i)}
-            onMouseDown={(event) => {
-              event.preventDefault();
-              entry.take();
-            }}
-          >
-            <Box as="span" flexShrink={0}>
-              {entry.name}
-            </Box>
-            <Flex as="span" flex="1" minWidth={0} justify="end" color="soft" fontSize="12px">
-              <Box as="span" overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis">
-                {entry.words}
+        <TextInput
+          autoFocus
+          role="combobox"
+          aria-label="Find a property"
+          aria-expanded
+          aria-controls="found-properties"
+          aria-activedescendant={chosen && `found-${chosen.id}`}
+          placeholder="Find a property"
+          value={query}
+          onChange={(event) => {
+            setQuery(event.target.value);
+            setActive(0);
+          }}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+            if (event.key === 'ArrowDown') setActive((i) => Math.min(i + 1, entries.length - 1));
+            else if (event.key === 'ArrowUp') setActive((i) => Math.max(i - 1, 0));
+            else if (event.key === 'Tab' && !event.shiftKey && tab === 'link') setTab('ask');
+            else if (event.key === 'Tab' && event.shiftKey && tab === 'ask') setTab('link');
+            else if (event.key === 'Enter' && chosen) chosen.take();
+            else if (event.key === 'Escape') props.onClose();
+            else if (event.key === '/' && query === '') props.onTypeSlash();
+            else return;
+            event.preventDefault();
+          }}
+        />
+        <Tabs.Root
+          variant="line"
+          value={tab}
+          onValueChange={({ value }) => {
+            setTab(value as 'link' | 'ask');
+            setActive(0);
+          }}
+        >
+          <Tabs.List aria-label="Link or ask">
+            <Tabs.Trigger value="link" onMouseDown={keepFocus}>
+              Link a property
+            </Tabs.Trigger>
+            <Tabs.Trigger value="ask" onMouseDown={keepFocus}>
+              Ask for it (Tab)
+            </Tabs.Trigger>
+          </Tabs.List>
+        </Tabs.Root>
+        <Box
+          as="ul"
+          id="found-properties"
+          role="listbox"
+          aria-label="Properties"
+          position="relative"
+          maxHeight="212px"
+          overflowY="auto"
+          listStyleType="none"
+          m={0}
+          p={0}
+        >
+          {entries.map((entry, i) => (
+            <Option
+              key={entry.id}
+              id={`found-${entry.id}`}
+              role="option"
+              aria-selected={i === Math.min(active, entries.length - 1)}
+              onPointerEnter={() => setActive(i)}
+              onMouseDown={(event) => {
+                event.preventDefault();
+                entry.take();
+              }}
+            >
+              <Box as="span" flexShrink={0}>
+                {entry.name}
               </Box>
-            </Flex>
-          </Option>
-        ))}
-        {entries.length === 0 && (
-          <Box as="li" px="8px" py="5px" color="soft" fontSize="13px">
-            {tab === 'link'
-              ? `No property has “${query}” in its name. Add it under 2 Properties, or ask for it.`
-              : 'Type what is to be asked for.'}
-          </Box>
-        )}
+              <Flex as="span" flex="1" minWidth={0} justify="end" color="soft" fontSize="12px">
+                <Box as="span" overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis">
+                  {entry.words}
+                </Box>
+              </Flex>
+            </Option>
+          ))}
+          {entries.length === 0 && (
+            <Box as="li" px="8px" py="5px" color="soft" fontSize="13px">
+              {tab === 'link' ? 'Type a property’s name.' : 'Type what is to be asked for.'}
+            </Box>
+          )}
+        </Box>
+        {problem && <Problem>{problem}</Problem>}
       </Box>
-      {problem && <Problem>{problem}</Problem>}
     </Box>
   );
 }

@@ -38,13 +38,31 @@ export function useQuestions(query: string): Question[] {
 }
 
 /** Gets what a question asks for ready: a property that is new goes into the dictionary, and onto the board. */
-export async function takeQuestion(store: BoardStore, question: Question): Promise<Outcome<object>> {
-  if (question.asks !== 'new property') return { ok: true };
+export const takeQuestion = (store: BoardStore, question: Question): Promise<Outcome<object>> =>
+  question.asks === 'new property' ? addToDictionary(store, question.property) : Promise.resolve({ ok: true });
+
+/** Adds a property to the dictionary, where the board finds it; or says why that cannot be. */
+export async function addToDictionary(store: BoardStore, definition: PropertyDefinition): Promise<Outcome<object>> {
   try {
-    await ask(addProperty, { body: { definition: question.property } });
+    await ask(addProperty, { body: { definition } });
     await fillAnew(store, store.getState().board!.format.id);
     return { ok: true };
   } catch (error) {
     return { ok: false, reason: (error as Error).message };
   }
+}
+
+/** Where the values of a property that is made on the board may come from, the likeliest first. */
+const NEW_OF = ['model', 'organisation', 'project'] as const;
+
+/** The properties that a name might become which no property has yet, one a place that its values may come from. */
+export function useNewProperties(query: string): PropertyDefinition[] {
+  const properties = useBoard((board) => board.office.properties);
+  return useMemo(() => {
+    const name = query.trim();
+    const wanted = matchedName(name);
+    const isKnown = properties.some((one) => [one.name, ...one.aliases].some((known) => matchedName(known) === wanted));
+    if (wanted === '' || isKnown) return [];
+    return NEW_OF.map((source) => ({ id: propertyId(name), name, type: 'text', source, aliases: [] }));
+  }, [properties, query]);
 }
