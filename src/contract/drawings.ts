@@ -75,6 +75,8 @@ export const DrawingView = z.object({
   items: z.record(z.string(), z.record(z.string(), z.number())),
   sheets: DrawingSheets,
   state: State,
+  /** Why it was finished although something is missing. */
+  finishReason: z.string().optional(),
   open: z.array(z.string()),
   modelChanged: z.boolean(),
   version: z.int(),
@@ -122,6 +124,8 @@ export const DrawingChange = z.object({
   overruled: Answers.optional(),
   sheets: DrawingSheets.optional(),
   state: State.optional(),
+  /** Why it is finished although something is missing. */
+  finishReason: z.string().trim().min(1).max(300).optional(),
   profileId: z.string().optional(),
   projectId: z.string().optional(),
   scale: Scale.optional(),

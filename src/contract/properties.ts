@@ -67,3 +67,11 @@ export const readUses = route({
   path: '/api/properties/[id]/uses',
   answer: z.object({ places: z.array(z.string()), total: z.int() }),
 });
+
+/** How many drawings have answered a property or an asked value, by its key; with `format` those made on that format. */
+export const readAnswered = route({
+  method: 'GET',
+  path: '/api/properties/[id]/answers',
+  query: z.object({ format: z.string().optional() }),
+  answer: z.object({ drawings: z.int() }),
+});

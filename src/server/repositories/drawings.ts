@@ -38,6 +38,8 @@ export interface DrawingRow extends DrawingSettings {
   sheets: DrawingSheet[];
   state: DrawingState;
   finishedWith: string | undefined;
+  /** Why a drawing was finished although something is missing. */
+  finishReason: string | undefined;
   version: number;
   /** ISO 8601, when it was last changed. */
   changedAt: string;
@@ -73,6 +75,7 @@ interface Raw {
   items: unknown;
   state: DrawingState;
   finished_with: string | null;
+  finish_reason: string | null;
   version: number;
   updated_at: Date;
 }
@@ -97,12 +100,13 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
   sheets,
   state: raw.state,
   finishedWith: raw.finished_with ?? undefined,
+  finishReason: raw.finish_reason ?? undefined,
   version: raw.version,
   changedAt: raw.updated_at.toISOString(),
 });
 
 const SELECT = `SELECT drawings.id, drawings.number, edition_id, format_id, editions.number AS edition, specimen_id, variant, size_id,
-  drawings.profile_id, drawings.project_id, scale, decimal_mark, answers, overruled, revisions, items, drawings.state, finished_with,
+  drawings.profile_id, drawings.project_id, scale, decimal_mark, answers, overruled, revisions, items, drawings.state, finished_with, finish_reason,
   drawings.version, drawings.updated_at
   FROM drawings JOIN editions ON editions.id = drawings.edition_id`;
 
@@ -260,7 +264,15 @@ export async function insertDrawing(
   db: Database,
   drawing: Omit<
     DrawingRow,
-    'formatId' | 'edition' | 'overruled' | 'revisions' | 'state' | 'finishedWith' | 'version' | 'changedAt'
+    | 'formatId'
+    | 'edition'
+    | 'overruled'
+    | 'revisions'
+    | 'state'
+    | 'finishedWith'
+    | 'finishReason'
+    | 'version'
+    | 'changedAt'
   >,
   { account }: Actor,
 ): Promise<void> {
@@ -290,7 +302,7 @@ export async function insertDrawing(
 export async function replaceDrawing(db: Database, drawing: DrawingRow, version: number): Promise<boolean> {
   const { affected } = await db.run(
     `UPDATE drawings SET size_id = ?, profile_id = ?, project_id = ?, scale = ?, decimal_mark = ?, answers = ?, overruled = ?,
-       revisions = ?, items = ?, state = ?, finished_with = ?, version = version + 1 WHERE id = ? AND version = ?`,
+       revisions = ?, items = ?, state = ?, finished_with = ?, finish_reason = ?, version = version + 1 WHERE id = ? AND version = ?`,
     [
       drawing.sizeId,
       drawing.profileId,
@@ -303,6 +315,7 @@ export async function replaceDrawing(db: Database, drawing: DrawingRow, version:
       JSON.stringify(drawing.items),
       drawing.state,
       drawing.finishedWith ?? null,
+      drawing.finishReason ?? null,
       drawing.id,
       version,
     ],
@@ -315,4 +328,14 @@ export async function replaceDrawing(db: Database, drawing: DrawingRow, version:
 /** Keeps item numbers that were given; what else there is of the drawing stays, and so does its version. */
 export async function keepItems(db: Database, id: string, items: ItemsByList): Promise<void> {
   await db.run('UPDATE drawings SET items = ?, updated_at = updated_at WHERE id = ?', [JSON.stringify(items), id]);
+}
+
+/** How many drawings have an answer under a key; with a format, how many made on one of its editions. */
+export async function countAnswered(db: Database, key: string, formatId?: string): Promise<number> {
+  const [row] = await db.query<{ count: number }>(
+    `SELECT COUNT(*) AS count FROM drawings JOIN editions ON editions.id = drawings.edition_id
+     WHERE COALESCE(JSON_VALUE(answers, CONCAT('$."', ?, '"')), '') <> '' AND (? IS NULL OR format_id = ?)`,
+    [key.replace(/["\\]/g, '\\$&'), formatId ?? null, formatId ?? null],
+  );
+  return Number(row!.count);
 }

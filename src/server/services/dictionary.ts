@@ -7,6 +7,7 @@ import { matchedName, nameClash, renamed } from '../../core/property/names';
 import { z } from 'zod';
 import type { Actor } from '../actor';
 import { type Database, database, isDuplicate, transaction } from '../database';
+import { countAnswered } from '../repositories/drawings';
 import { noteChange } from '../repositories/audit';
 import { goingSubjects, insertJob } from '../repositories/jobs';
 import { allRecords } from '../repositories/kept-of-models';
@@ -111,6 +112,11 @@ async function readModelsAgain(
   const job = { kind: 'read names', subject: names.join(' ').slice(0, 60) + randomUUID().slice(0, 8) };
   await insertJob(db, { id: randomUUID(), ...job, input: { names }, askedBy: actor.account });
 }
+
+/** How many drawings have answered a property or an asked value: their answers stay when it is taken out. */
+export const drawingsAnswered = async (key: string, formatId: string | undefined): Promise<{ drawings: number }> => ({
+  drawings: await countAnswered(database, key, formatId),
+});
 
 /** Takes a property out of the dictionary. Refused while a format uses it, with the places. */
 export async function removeProperty(actor: Actor, id: string): Promise<void> {

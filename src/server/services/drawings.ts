@@ -1,8 +1,9 @@
 import type { ExportKind } from '../../contract/export';
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
-import { askedBy, checkAnswers, unanswered, withProposals } from '../../core/drawing/asking';
+import { askedBy, checkAnswers, withProposals } from '../../core/drawing/asking';
 import type { Answers } from '../../core/drawing/drawing';
+import { lackingToFinish, lackingWords } from '../../core/drawing/finishing';
 import { type Revising, revise } from '../../core/drawing/revising';
 import { type DrawingSheet, drawnSheets, planDrawing, sheetTitle } from '../../core/drawing/sheets';
 import { canonicalHash } from '../../core/format/canonical';
@@ -184,12 +185,12 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
     const sound = checkAnswers(documents, next);
     if (!sound.ok) throw new ServiceError(422, sound.reason);
     if (change.sheets) next.answers = answersToNewFormats(actor, row, next, at);
-    const missing = unanswered(askedBy(documents), next.answers).filter(({ required }) => required);
-    if (next.state === 'finished' && missing.length > 0) {
-      const names = missing.map(({ name }) => name).join(', ');
-      const are = missing.length > 1 ? 'are' : 'is';
-      throw new ServiceError(422, `Drawing ${row.number} cannot be finished: ${names} ${are} still asked for.`);
+    const lacking = next.state === 'finished' ? lackingToFinish(documents, next) : [];
+    if (lacking.length > 0 && change.finishReason === undefined) {
+      const words = `Drawing ${row.number} lacks something: ${lacking.map(lackingWords).join(' ')} Say why it is finished all the same.`;
+      throw new ServiceError(422, words, { lacking });
     }
+    next.finishReason = lacking.length > 0 ? change.finishReason : undefined;
     return { next, at };
   });
 }
@@ -274,8 +275,9 @@ async function replaced(
     next.finishedWith = next.state === 'finished' ? shownHash(next, at.models.sources) : undefined;
     if (!(await replaceDrawing(db, next, version))) throw await movedOn();
     await keepColumns(db, id, registerColumns(next, at));
+    const why = next.finishReason === undefined ? '' : `, although something is missing: ${next.finishReason}`;
     const words = [
-      next.state === row.state ? `Changed drawing ${row.number}` : `Drawing ${row.number} is ${next.state}`,
+      next.state === row.state ? `Changed drawing ${row.number}` : `Drawing ${row.number} is ${next.state}${why}`,
     ];
     await noteChange(db, actor, { subject: `drawing ${id}`, sitting: randomUUID(), words });
     return drawingView((await findDrawing(db, id))!, at);

@@ -27,7 +27,8 @@ export type SaveState =
   /** The edition is not open any more: what was typed is offered as a copy. */
   | { kind: 'closed'; current: EditionView; reason: string };
 
-interface Past {
+/** A document that was left, and how. */
+export interface Past {
   document: FormatDocument;
   /** The step that led away from it, in words. */
   words: string;
@@ -70,6 +71,8 @@ export interface BoardState {
 interface BoardActions {
   open(
     state: Pick<BoardState, 'format' | 'office' | 'resources' | 'base' | 'version' | 'document' | 'saveState'>,
+    /** What was done to this very document before it was left. */
+    history?: Pick<BoardState, 'past' | 'future'>,
   ): void;
   /**
    * Does a step; a refused one changes nothing and gives its reason. Steps of the same `typing` that follow one another
@@ -105,7 +108,7 @@ export const createBoardStore = (): BoardStore =>
     board: undefined,
     view: createViewStore(),
 
-    open(opened) {
+    open(opened, history) {
       const { document, office } = opened;
       const before = get().board;
       const again = before?.format.id === opened.format.id ? before : undefined;
@@ -113,8 +116,8 @@ export const createBoardStore = (): BoardStore =>
       set({
         board: {
           ...opened,
-          past: [],
-          future: [],
+          past: history?.past ?? [],
+          future: history?.future ?? [],
           selection: again?.selection ?? { kind: 'sheet' },
           sizeId: document.sizes.some((size) => size.id === again?.sizeId) ? again!.sizeId : document.mainSize,
           show: again?.show ?? FIRST_SHOW,

@@ -45,6 +45,12 @@ export function Problem({ children, id }: { children: ReactNode; id?: string }) 
   );
 }
 
+const ready = (field: HTMLInputElement | null) => {
+  if (!field) return;
+  field.focus();
+  field.select();
+};
+
 /**
  * A field that commits on Enter or when it is left, or, `live`, with every key that makes a value. A refused entry stays
  * as it was typed, with the reason under it; Escape goes back to the value there was.
@@ -58,8 +64,10 @@ export function CommitField(props: {
   onLeave?: () => void;
   suffix?: string;
   bare?: boolean;
+  /** It has the focus as soon as it is there, with its text selected. */
+  isReady?: boolean | undefined;
 }) {
-  const { label, value, onCommit, live, onLeave, suffix, bare } = props;
+  const { label, value, onCommit, live, onLeave, suffix, bare, isReady } = props;
   const id = useId();
   /** What is typed and not (yet) the value; undefined when the field shows the value. */
   const [typed, setTyped] = useState<string>();
@@ -76,6 +84,7 @@ export function CommitField(props: {
       <Flex align="center" gap="6px">
         <TextInput
           id={id}
+          ref={isReady ? ready : undefined}
           aria-label={bare ? label : undefined}
           value={typed ?? value}
           aria-invalid={problem !== undefined}

@@ -11,6 +11,7 @@ import {
   mergeProperty,
   removeProperty,
 } from '../../contract/properties';
+import { counted } from '../../core/counted';
 import { patternTrouble } from '../../core/property/pattern';
 import { issueInWords } from '../../core/format/issue-words';
 import { PropertyDefinition, PropertyType, Source } from '../../core/property/definition';
@@ -21,7 +22,7 @@ import { Button } from '../controls/button';
 import { CheckBox } from '../controls/check-box';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, Select, TextInput } from '../controls/field';
-import { usesQuery } from './queries';
+import { answeredQuery, usesQuery } from './queries';
 import { ask } from '../data/request';
 import { DisplayRows } from '../property/display-rows';
 
@@ -274,6 +275,7 @@ function WhereItIs({ row }: { row: ListedProperty }) {
 function RemoveOrMerge(props: { row: ListedProperty; others: readonly PropertyDefinition[]; onDone: () => void }) {
   const { definition } = props.row;
   const [into, setInto] = useState('');
+  const { data: answered } = useQuery(answeredQuery(definition.id));
   const [problem, setProblem] = useState<string>();
   const tried = async (work: () => Promise<unknown>) => {
     try {
@@ -311,6 +313,12 @@ function RemoveOrMerge(props: { row: ListedProperty; others: readonly PropertyDe
           Remove
         </Button>
       </Flex>
+      {answered !== undefined && answered.drawings > 0 && (
+        <Box fontSize="13px" color="ochre" pt="2px">
+          ▲ {counted(answered.drawings, 'drawing')} {answered.drawings === 1 ? 'has' : 'have'} answered it. The answers
+          are kept, and stand again when it is added again under this name.
+        </Box>
+      )}
       <Box fontSize="12px" color="soft" pt="2px">
         Merging moves every link and keeps the name as another one it is read as.
       </Box>

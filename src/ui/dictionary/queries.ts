@@ -1,5 +1,5 @@
 import { queryOptions } from '@tanstack/react-query';
-import { listProperties, readUses } from '../../contract/properties';
+import { listProperties, readAnswered, readUses } from '../../contract/properties';
 import { ask } from '../data/request';
 
 /** How often the dictionary is asked for while properties are being merged, ms. */
@@ -13,3 +13,7 @@ export const dictionaryQuery = queryOptions({
 
 export const usesQuery = (id: string) =>
   queryOptions({ queryKey: ['uses', id], queryFn: () => ask(readUses, { params: { id } }) });
+
+/** How many drawings have answered a property. */
+export const answeredQuery = (id: string) =>
+  queryOptions({ queryKey: ['answered', id], queryFn: () => ask(readAnswered, { params: { id }, query: {} }) });

@@ -5,7 +5,10 @@ import { ChevronDown } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { lossesOn } from '../../core/drawing/resizing';
 import type { Revising } from '../../core/drawing/revising';
+import type { Box as SheetBox } from '../../core/geometry/box';
+import { SUPPLIED } from '../../core/property/supplied';
 import type { RevisionRow } from '../../core/revision/rows';
+import type { Report } from '../../core/scene/report';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Dialog } from '../controls/dialog';
@@ -19,7 +22,7 @@ import { useModelStore } from '../data/use-model-store';
 import { SavingWords } from '../saving/saving-words';
 import { isTyping } from '../sheet/is-typing';
 import { ScaleAndFit } from '../sheet/scale-and-fit';
-import { ViewContext, createViewStore } from '../sheet/view-store';
+import { ViewContext, type ViewStore, createViewStore } from '../sheet/view-store';
 import type { ExportKind } from '../../contract/export';
 import { FILE_KINDS } from '../sheet/file-kinds';
 import { Screen } from '../shell/screen';
@@ -29,6 +32,7 @@ import { ClashStrip } from './clash-strip';
 import { DrawingSheet } from './drawing-sheet';
 import type { Changed, OpenDrawing } from './drawing-store';
 import { RevisionsPane } from './revisions-pane';
+import { FinishButton } from './finish-button';
 import { SheetTabs } from './sheet-tabs';
 import { SheetsPane } from './sheets-pane';
 import { useDrawing } from './use-drawing';
@@ -67,6 +71,7 @@ export function DrawingScreen({ id }: { id: string }) {
   const [wanted, setWanted] = useState(1);
   const shown = planned[Math.min(wanted, planned.length) - 1];
   const sheet = useSheet(open, shown);
+  useNewestRevision(preview, sheet, view, setWanted);
   const [pane, setPane] = useState<Pane>('asked');
   const [resized, setResized] = useState<{ size: string; losses: string[] }>();
   const resize = (sizeId: string) => {
@@ -137,7 +142,9 @@ export function DrawingScreen({ id }: { id: string }) {
             >
               {drawing.modelChanged
                 ? `▲ The model gives something else now than when this drawing was finished. ${changes.join(' ')}`
-                : moved && `▲ The model has changed: ${changes.join(' ')}`}
+                : moved
+                  ? `▲ The model has changed: ${changes.join(' ')}`
+                  : drawing.finishReason !== undefined && `Finished although not complete: ${drawing.finishReason}`}
               {saving.kind === 'refused' && (
                 <Flex gap="8px" align="center">
                   <Problem>{saving.reason}</Problem>
@@ -147,9 +154,13 @@ export function DrawingScreen({ id }: { id: string }) {
                 </Flex>
               )}
             </Box>
-            <Button type="button" onClick={() => void store.setState(locked ? 'in work' : 'finished')}>
-              {locked ? 'Reopen' : 'Finish'}
-            </Button>
+            {locked ? (
+              <Button type="button" onClick={() => void store.setState('in work')}>
+                Reopen
+              </Button>
+            ) : (
+              <FinishButton open={open} onFinish={(reason) => void store.setState('finished', reason)} />
+            )}
             <ExportDrawing id={drawing.id} number={drawing.number} />
           </Flex>
           {saving.kind === 'clashes' && (
@@ -204,6 +215,37 @@ export function DrawingScreen({ id }: { id: string }) {
       )}
     </Screen>
   );
+}
+
+/** Brings the table of revisions into view while a revision is being written: the sheet that has it, and the table in it. */
+function useNewestRevision(
+  preview: readonly RevisionRow[] | undefined,
+  sheet: ReturnType<typeof useSheet>,
+  view: ViewStore,
+  onShow: (sheet: number) => void,
+): void {
+  const isWriting = preview !== undefined;
+  const table = sheet.ok ? revisionTable(sheet.report) : undefined;
+  const box = useRef(table);
+  useEffect(() => {
+    box.current = table;
+  });
+  useEffect(() => {
+    if (!isWriting) return;
+    if (box.current) view.getState().frame(box.current);
+    else onShow(1);
+  }, [isWriting, view, onShow]);
+  // The sheet that has it is there now.
+  const isThere = table !== undefined;
+  useEffect(() => {
+    if (isWriting && isThere && box.current) view.getState().frame(box.current);
+  }, [isWriting, isThere, view]);
+}
+
+/** The box of the table of revisions on a sheet: the block that prints what they changed. */
+function revisionTable({ blocks, cells }: Report): SheetBox | undefined {
+  const cell = cells.find(({ trace }) => trace.some(({ property }) => property === SUPPLIED.revisionDescription));
+  return blocks.find(({ id }) => id === cell?.block)?.box;
 }
 
 /** Whether models that changed are the drawing's own, or among its components however deep. */

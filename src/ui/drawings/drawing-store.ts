@@ -99,14 +99,14 @@ export class DrawingStore {
     this.saver.changed();
   }
 
-  /** Finishes the drawing, or reopens it; a refusal is said with the server's reason. */
-  async setState(state: DrawingView['state']): Promise<void> {
+  /** Finishes the drawing, with the reason why although something is missing, or reopens it; a refusal is said with the server's reason. */
+  async setState(state: DrawingView['state'], finishReason?: string): Promise<void> {
     await this.saver.settled();
     const { open } = this.state.getState();
     if (!open || this.meanwhile) return;
     try {
       const { version } = open.drawing;
-      this.show(await ask(changeDrawing, { params: { id: this.id }, body: { state, version } }));
+      this.show(await ask(changeDrawing, { params: { id: this.id }, body: { state, finishReason, version } }));
       this.state.setState({ saving: { kind: 'saved' } });
     } catch (error) {
       this.state.setState({ saving: { kind: 'refused', reason: (error as Error).message } });

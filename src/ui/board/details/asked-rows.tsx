@@ -1,8 +1,9 @@
 'use client';
 
-import { readAnswer } from '../../../core/format/asked';
+import { askedFor, readAnswer } from '../../../core/format/asked';
 import type { AskedValue } from '../../../core/format/document';
-import { PropertyType } from '../../../core/property/definition';
+import { type PropertyDefinition, PropertyType } from '../../../core/property/definition';
+import { matchedName } from '../../../core/property/names';
 import { patternTrouble } from '../../../core/property/pattern';
 import { Quantity, unitsOf } from '../../../core/property/units';
 import { valueText } from '../../../core/property/value';
@@ -18,25 +19,60 @@ export const cleaned = (asked: AskedValue): AskedValue =>
 
 type Change = (part: { [K in keyof AskedValue]?: AskedValue[K] | undefined }, typing?: string) => Outcome<object>;
 
+/** An asked value under another name; a prompt that only repeats the name follows it. */
+const renamed = ({ name, prompt }: AskedValue, next: string): Partial<AskedValue> =>
+  prompt === `${name}?` ? { name: next, prompt: `${next}?` } : { name: next };
+
+/** What an asked value takes from the drawing property that has its name now, when it is not that one's already. */
+function propertyCalled(asked: AskedValue, properties: readonly PropertyDefinition[]): Partial<AskedValue> | undefined {
+  const called = properties.find(
+    ({ name, source }) => source === 'drawing' && matchedName(name) === matchedName(asked.name),
+  );
+  if (!called || called.id === (asked.property ?? asked.key)) return undefined;
+  const { key: _, required: __, missing: ___, ...taken } = askedFor(called);
+  return { ...NOT_OF_A_PROPERTY, ...taken, property: called.id };
+}
+
+/** What a property says of an asked value, and an asked value that becomes another property's has no more. */
+const NOT_OF_A_PROPERTY = {
+  quantity: undefined,
+  unit: undefined,
+  display: undefined,
+  length: undefined,
+  choices: undefined,
+  pattern: undefined,
+  default: undefined,
+  sample: undefined,
+} as unknown as Partial<AskedValue>;
+
 /** The rows of details of one asked value. */
 export function AskedRows({
   asked,
+  isNew,
   onChange,
 }: {
   asked: AskedValue;
+  /** It was just added: its name is ready to be typed. */
+  isNew?: boolean;
   onChange: (part: Partial<AskedValue>, typing?: string) => Outcome<object>;
 }) {
   const set = onChange as Change;
   const { endTyping } = useBoardStore().getState();
   const optional = (text: string) => text.trim() || undefined;
+  const properties = useBoard((board) => board.office.properties);
   return (
     <>
       <CommitField
         label="Name"
         value={asked.name}
         live
-        onLeave={endTyping}
-        onCommit={(text) => (text.trim() ? set({ name: text.trim() }, 'name') : refuse('It needs a name.'))}
+        isReady={isNew}
+        onLeave={() => {
+          const taken = propertyCalled(asked, properties);
+          if (taken) set(taken, 'name');
+          endTyping();
+        }}
+        onCommit={(text) => (text.trim() ? set(renamed(asked, text.trim()), 'name') : refuse('It needs a name.'))}
       />
       <CommitField
         label="Prompt"

@@ -2,12 +2,14 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import { readAnswered } from '../../../contract/properties';
 import { askedIn } from '../../../core/format/asked';
 import type { AskedValue } from '../../../core/format/document';
 import { Button } from '../../controls/button';
 import { Problem } from '../../controls/field';
 import { SearchPicker } from '../../controls/search-picker';
 import { SortableItem, SortableList } from '../../controls/sortable';
+import { ask } from '../../data/request';
 import { useBoard, useBoardStore } from '../board-store';
 import { AskedRows, cleaned } from './asked-rows';
 import { Section } from './details-parts';
@@ -20,10 +22,31 @@ export function AskedSection() {
   const blocks = useBoard((board) => board.document.blocks);
   const [open, setOpen] = useState<string>();
   const [problem, setProblem] = useState<string>();
+  /** The one that was just added: its name is ready to be typed. */
+  const [fresh, setFresh] = useState<string>();
+  const [answered, setAnswered] = useState<{ key: string; drawings: number }>();
+  const formatId = useBoard((board) => board.format.id);
   const set = (next: AskedValue[], typing?: string) => {
     const outcome = store.getState().perform({ op: 'set asked', asked: next }, typing);
     setProblem(outcome.ok ? undefined : outcome.reason);
     return outcome;
+  };
+  const take = (one: AskedValue) => {
+    setAnswered(undefined);
+    set(asked.filter((other) => other.key !== one.key));
+  };
+  /** Takes an asked value out, once it is clear that no drawing has answered it, or that this is meant. */
+  const remove = async (one: AskedValue) => {
+    const params = { id: one.key };
+    const { drawings } = await ask(readAnswered, { params, query: { format: formatId } }).catch(() => ({
+      drawings: 0,
+    }));
+    if (drawings > 0) setAnswered({ key: one.key, drawings });
+    else take(one);
+  };
+  const openNew = (key: string) => {
+    setOpen(key);
+    setFresh(key);
   };
   const used = new Set(blocks.flatMap((block) => block.cells.flatMap((cell) => askedIn(cell.contents))));
   return (
@@ -55,15 +78,30 @@ export function AskedSection() {
                 look="quiet"
                 type="button"
                 aria-label={`No longer ask for ${one.name}`}
-                onClick={() => set(asked.filter((other) => other.key !== one.key))}
+                onClick={() => void remove(one)}
               >
                 ×
               </Button>
             </Flex>
+            {answered?.key === one.key && (
+              <Box borderLeft="2px solid" borderColor="ochre" pl="8px" my="4px" role="alert" fontSize="14px">
+                {answered.drawings === 1 ? '1 drawing has' : `${answered.drawings} drawings have`} answered it. The
+                answers are kept, and stand again when it is asked for again.
+                <Flex gap="6px" pt="4px">
+                  <Button type="button" onClick={() => take(one)}>
+                    No longer ask
+                  </Button>
+                  <Button type="button" look="quiet" onClick={() => setAnswered(undefined)}>
+                    Go on asking
+                  </Button>
+                </Flex>
+              </Box>
+            )}
             {open === one.key && (
               <Box borderLeft="2px solid" borderColor="ochre" pl="8px" my="4px" pr="16px">
                 <AskedRows
                   asked={one}
+                  isNew={fresh === one.key}
                   onChange={(part, typing) =>
                     set(
                       asked.map((other) => (other.key === one.key ? cleaned({ ...one, ...part }) : other)),
@@ -76,7 +114,7 @@ export function AskedSection() {
           </SortableItem>
         ))}
       </SortableList>
-      <AskForAnother onAsk={(fresh) => void (set([...asked, fresh]).ok && setOpen(fresh.key))} onProblem={setProblem} />
+      <AskForAnother onAsk={(fresh) => void (set([...asked, fresh]).ok && openNew(fresh.key))} onProblem={setProblem} />
       {problem && <Problem>{problem}</Problem>}
       {asked.length > 0 && (
         <Box fontSize="12px" color="soft" pt="4px">

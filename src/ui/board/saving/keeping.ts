@@ -2,6 +2,7 @@ import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { FormatDocument } from '../../../core/format/document';
 import type { FormatView } from '../../../contract/formats';
 import type { OfficeData } from '../../data/office';
+import type { Past } from '../board-store';
 
 /** What the browser keeps of a board, for each edition and tab, until the server has it. */
 export interface Kept {
@@ -23,21 +24,31 @@ export interface KeptOffice {
   office: OfficeData;
 }
 
+/** What can be undone and redone, with the document to which it belongs. */
+export interface KeptHistory {
+  document: FormatDocument;
+  past: Past[];
+  future: Past[];
+}
+
 interface Schema extends DBSchema {
   boards: { key: string; value: Kept; indexes: { format: string } };
   /** The last answer of the server for each format, so that the board opens while the database is away. */
   offices: { key: string; value: KeptOffice };
+  /** What can be undone on a board, for each edition and tab. */
+  histories: { key: string; value: KeptHistory };
 }
 
 let opened: Promise<IDBPDatabase<Schema>> | undefined;
 
 function store(): Promise<IDBPDatabase<Schema>> {
-  opened ??= openDB<Schema>('zonograph', 3, {
+  opened ??= openDB<Schema>('zonograph', 4, {
     upgrade(db, before, _, transaction) {
       if (before < 1) db.createObjectStore('boards', { keyPath: 'key' }).createIndex('format', 'formatId');
       if (before < 2) db.createObjectStore('offices');
       // What was kept of the office before had all of it at once.
       else if (before < 3) void transaction.objectStore('offices').clear();
+      if (before < 4) db.createObjectStore('histories');
     },
   });
   return opened;
@@ -108,4 +119,18 @@ export async function keptOffice(formatId: string): Promise<KeptOffice | undefin
 /** Forgets what a closed tab left behind, once this tab has taken it up. */
 export async function forget(kept: Kept): Promise<void> {
   await (await store()).delete('boards', kept.key);
+}
+
+/** How many documents can be undone after a board was left: they share what did not change. */
+const MOST_KEPT = 100;
+
+/** Keeps what can be undone on an edition in this tab. */
+export async function keepHistory(editionId: string, { document, past, future }: KeptHistory): Promise<void> {
+  const kept = { document, past: past.slice(-MOST_KEPT), future: future.slice(-MOST_KEPT) };
+  await (await store()).put('histories', kept, `${editionId}/${await tabName()}`);
+}
+
+/** What can be undone on an edition in this tab, if it was kept. */
+export async function keptHistory(editionId: string): Promise<KeptHistory | undefined> {
+  return (await store()).get('histories', `${editionId}/${await tabName()}`);
 }

@@ -1,12 +1,13 @@
+import { deepEqual } from 'fast-equals';
 import type { FormatView } from '../../../contract/formats';
 import { storedDocument } from '../../../core/format/reading';
 import { type AtHand, loadAtHand, loadFonts, resourcesFrom } from '../../data/office';
 import { formatQuery } from '../../data/queries';
 import { theQueryClient } from '../../data/query-client';
 import { RequestFailed } from '../../data/request';
-import type { BoardStore } from '../board-store';
+import type { BoardState, BoardStore } from '../board-store';
 import { sentAndStored } from './arrived';
-import { type Kept, type KeptOffice, forget, isUnsaved, keepOffice, keptOf, keptOffice } from './keeping';
+import { type Kept, type KeptOffice, forget, isUnsaved, keepOffice, keptHistory, keptOf, keptOffice } from './keeping';
 
 const load = async (id: string): Promise<KeptOffice & AtHand> => {
   const format = await theQueryClient().fetchQuery({ ...formatQuery(id), staleTime: 0 });
@@ -31,11 +32,11 @@ export async function openFormat(store: BoardStore, formatId: string): Promise<v
     if (!(answer instanceof RequestFailed) || !answer.away || !last || !before) throw answer;
     const tables = await loadFonts(before.office.fonts);
     const resources = resourcesFrom(before.office, tables);
-    show(store, before.format, { office: before.office, tables, resources }, last, true);
+    await show(store, before.format, { office: before.office, tables, resources }, last, true);
   } else {
     const { format, office } = answer;
     void keepOffice(formatId, { format, office });
-    show(store, format, answer, unsaved, false);
+    await show(store, format, answer, unsaved, false);
   }
   if (kept.leftBehind && left === kept.leftBehind) await forget(kept.leftBehind);
 }
@@ -64,27 +65,25 @@ export async function fillAnew(store: BoardStore, formatId: string): Promise<voi
   void keepOffice(formatId, { format: now.board.format, office: filled });
 }
 
-function show(
+async function show(
   store: BoardStore,
   format: FormatView,
   { office, resources }: AtHand,
   kept: Kept | undefined,
   away: boolean,
-): void {
+): Promise<void> {
   const { edition } = format;
   const moved = kept && !away && edition.version !== kept.version;
   const upgraded = (document: unknown) => storedDocument(document, office.properties);
-  store.getState().open({
-    format,
-    office,
-    resources,
-    base: kept ? upgraded(kept.base) : edition.document,
-    version: kept?.version ?? edition.version,
-    document: kept ? upgraded(kept.document) : edition.document,
-    saveState: moved
-      ? { kind: 'conflict', current: edition, reason: 'It was changed while this browser kept edits.' }
-      : kept && isUnsaved(kept)
-        ? { kind: away ? 'kept here' : 'saving' }
-        : { kind: away ? 'kept here' : 'saved' },
-  });
+  const document = kept ? upgraded(kept.document) : edition.document;
+  const saveState: BoardState['saveState'] = moved
+    ? { kind: 'conflict', current: edition, reason: 'It was changed while this browser kept edits.' }
+    : { kind: away ? 'kept here' : kept && isUnsaved(kept) ? 'saving' : 'saved' };
+  const base = kept ? upgraded(kept.base) : edition.document;
+  const history = await keptHistory(edition.id).catch(() => undefined);
+  store.getState().open(
+    { format, office, resources, base, version: kept?.version ?? edition.version, document, saveState },
+    // What was done to another document cannot be undone on this one.
+    history && deepEqual(history.document, document) ? history : undefined,
+  );
 }

@@ -5,7 +5,7 @@ import { ask } from '../../data/request';
 import { AutoSave } from '../../saving/auto-save';
 import { type BoardState, type BoardStore, useBoardStore } from '../board-store';
 import { sentAndStored } from './arrived';
-import { type Kept, keep } from './keeping';
+import { type Kept, keep, keepHistory } from './keeping';
 
 /** How many documents without an answer are remembered. */
 const MOST_SENT = 5;
@@ -28,6 +28,8 @@ class BoardSaver {
   private keeping: ReturnType<typeof setTimeout> | undefined;
   /** Documents that were sent and whose answer did not come: one of them may have arrived. */
   private sent: FormatDocument[] = [];
+  /** The board as it was last seen, which is there when the page is left, too. */
+  private board: BoardState | undefined;
   private readonly sitting = crypto.randomUUID();
   private readonly unsubscribe: () => void;
   private readonly saver = new AutoSave<FormatDocument>({
@@ -55,11 +57,11 @@ class BoardSaver {
 
   constructor(private readonly store: BoardStore) {
     const { board } = store.getState();
-    let last = board;
+    this.board = board;
     this.unsubscribe = store.subscribe(({ board: now }) => {
-      const [before] = [last];
-      last = now;
+      const before = this.board;
       if (!now) return;
+      this.board = now;
       // The person has settled what somebody else changed meanwhile.
       if (before && isSettled(before, now)) {
         // What was given up or kept as a copy is not to come back from this browser.
@@ -67,15 +69,18 @@ class BoardSaver {
         this.saver.release();
       } else if (now.document !== before?.document) this.saver.changed();
     });
-    window.addEventListener('pagehide', this.keepNow);
+    window.addEventListener('pagehide', this.leave);
+    document.addEventListener('visibilitychange', this.leave);
     if (board && this.pending() !== undefined) this.saver.changed();
     else if (board?.saveState.kind === 'kept here') this.saver.soon();
   }
 
   end() {
     this.unsubscribe();
-    window.removeEventListener('pagehide', this.keepNow);
+    window.removeEventListener('pagehide', this.leave);
+    document.removeEventListener('visibilitychange', this.leave);
     if (this.keeping !== undefined) this.keepNow();
+    this.leave();
     this.saver.end();
   }
 
@@ -123,6 +128,13 @@ class BoardSaver {
   private keepSoon() {
     this.keeping ??= setTimeout(this.keepNow, KEEP_PAUSE_MS);
   }
+
+  /** The page may be about to go: what can be undone is kept too. */
+  private readonly leave = () => {
+    if (this.keeping !== undefined) this.keepNow();
+    const board = this.board;
+    if (board) void keepHistory(board.format.edition.id, board);
+  };
 
   private readonly keepNow = () => {
     clearTimeout(this.keeping);

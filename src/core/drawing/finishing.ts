@@ -1,0 +1,62 @@
+import { z } from 'zod';
+import type { FormatDocument } from '../format/document';
+import { linksByProperty } from '../format/usage';
+import { SUPPLIED } from '../property/supplied';
+import { askedBy, unanswered } from './asking';
+import type { Answers } from './drawing';
+
+/** What a drawing lacks to be finished: an answer that must be given, who had a part in it, its first revision. */
+export const Lacking = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('answer'), name: z.string() }),
+  z.object({ kind: z.literal('person'), name: z.string() }),
+  z.object({ kind: z.literal('revision') }),
+]);
+export type Lacking = z.infer<typeof Lacking>;
+
+const PERSONS = [SUPPLIED.createdBy, SUPPLIED.checkedBy, SUPPLIED.approvedBy] as const;
+const NAMES: Record<(typeof PERSONS)[number], string> = {
+  [SUPPLIED.createdBy]: 'Created by',
+  [SUPPLIED.checkedBy]: 'Checked by',
+  [SUPPLIED.approvedBy]: 'Approved by',
+};
+
+/**
+ * What is missing before a drawing is finished: required answers; who drew, checked and approved, where its formats print or ask for
+ * that; a revision, where they print it or list revisions. A drawing is finished all the same when somebody says why.
+ */
+export function lackingToFinish(
+  documents: readonly FormatDocument[],
+  { answers, revisions }: { answers: Answers; revisions: readonly unknown[] },
+): Lacking[] {
+  const asked = askedBy(documents);
+  const open = unanswered(asked, answers);
+  const required = open.filter((one) => one.required);
+  const printed = new Set(documents.flatMap((document) => [...linksByProperty(document).keys()]));
+  const persons = PERSONS.flatMap((id): Lacking[] => {
+    const one = asked.find(({ key, property = key }) => property === id);
+    const isOpen = one ? open.includes(one) : printed.has(id) && isEmpty(answers[id]);
+    return isOpen && !(one && required.includes(one)) ? [{ kind: 'person', name: one?.name ?? NAMES[id] }] : [];
+  });
+  const revised =
+    printed.has(SUPPLIED.revision) ||
+    documents.some(({ blocks }) => blocks.some(({ grow }) => grow?.rows === 'revisions'));
+  return [
+    ...required.map(({ name }): Lacking => ({ kind: 'answer', name })),
+    ...persons,
+    ...(revised && revisions.length === 0 ? [{ kind: 'revision' as const }] : []),
+  ];
+}
+
+const isEmpty = (value: unknown): boolean => value === undefined || value === '';
+
+/** What is lacking, in words. */
+export function lackingWords(lacking: Lacking): string {
+  switch (lacking.kind) {
+    case 'answer':
+      return `${lacking.name} must be answered.`;
+    case 'person':
+      return `${lacking.name} is empty.`;
+    case 'revision':
+      return 'There is no revision yet.';
+  }
+}
