@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import { SHIPPED_FONTS, fontFamily } from '../../src/core/lettering/fonts';
 import { setLine } from '../../src/core/lettering/setting';
 import { tradeText } from '../../src/core/property/longest';
@@ -58,31 +57,3 @@ test('text is as wide as Chromium sets it, and capitals as high as they are said
     );
   }
 });
-
-for (const [name, path] of [
-  ['shelf', '/formats'],
-  ['board', '/formats/workshop-sheets'],
-  ['dictionary', '/properties'],
-  ['specimen', '/specimens/pawl'],
-  ['register', '/drawings'],
-  ['matrix of proofs', '/formats/workshop-sheets/proofs'],
-] as const) {
-  for (const scheme of ['light', 'dark'] as const) {
-    test(`the ${name} has nothing seriously wrong for assistive technology, ${scheme}`, async ({ page }) => {
-      await page.addInitScript((theme) => localStorage.setItem('theme', theme), scheme);
-      await page.goto(path);
-      await expect(page.getByRole('contentinfo')).toBeVisible();
-      if (name === 'board') {
-        const board = new Board(page);
-        await board.ready();
-        await board.select('Material');
-      }
-      await page.waitForLoadState('networkidle');
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      const serious = violations.filter(
-        (violation) => violation.impact === 'serious' || violation.impact === 'critical',
-      );
-      expect(serious.map(({ id, nodes }) => [id, nodes.map((node) => node.html.slice(0, 160))])).toEqual([]);
-    });
-  }
-}

@@ -3,7 +3,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
-import { memo, useState } from 'react';
+import { type ReactNode, memo, useRef, useState } from 'react';
 import type { ModelKind } from '../../core/property/facts';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
@@ -17,6 +17,8 @@ import { SpecimenPicker } from '../specimens/specimen-picker';
 import { openBoard, useBoard, useBoardStore } from './board-store';
 import { fillFrom } from './saving/filling';
 import { ScaleAndFit } from '../sheet/scale-and-fit';
+import { type Pane, useViewStore } from '../sheet/view-store';
+import { useNarrow } from '../controls/use-narrow';
 
 /** Above the sheet: which size, what is shown, filled from whom, undo and redo, export. */
 export const BoardBar = memo(function BoardBar() {
@@ -25,6 +27,7 @@ export const BoardBar = memo(function BoardBar() {
   const sizeId = useBoard((board) => board.sizeId);
   const show = useBoard((board) => board.show);
   const { set } = store.getState();
+  const isNarrow = useNarrow(NARROW);
   return (
     <Flex
       align="center"
@@ -44,18 +47,98 @@ export const BoardBar = memo(function BoardBar() {
         onChange={(next) => set({ sizeId: next })}
       />
       <Choice label="Show" value={show} options={SHOWS} onChange={(next) => set({ show: next })} />
-      <Rows />
-      <Label>Filled from</Label>
-      <FilledFrom />
-      <AsFor />
+      {isNarrow ? (
+        <Folded>
+          <Rows />
+          <FilledFrom />
+          <AsFor />
+          <Flex gap="8px" wrap="wrap">
+            <ProveOnAll />
+            <PaneButtons />
+          </Flex>
+        </Folded>
+      ) : (
+        <>
+          <Rows />
+          <FilledFrom />
+          <AsFor />
+        </>
+      )}
       <Box flex="1" />
       <ScaleAndFit />
       <UndoRedo />
-      <ProveOnAll />
+      {!isNarrow && <ProveOnAll />}
       <ExportMenu />
     </Flex>
   );
 });
+
+/** What a narrow window has no room for: it opens under the bar. */
+function Folded({ children }: { children: ReactNode }) {
+  const [isOpen, setOpen] = useState(false);
+  const box = useRef<HTMLDivElement>(null);
+  return (
+    <Box
+      ref={box}
+      position="relative"
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape' || !isOpen) return;
+        event.stopPropagation();
+        setOpen(false);
+        box.current?.querySelector('button')?.focus();
+      }}
+    >
+      <Button type="button" aria-expanded={isOpen} aria-controls="folded-bar" onClick={() => setOpen(!isOpen)}>
+        View <ChevronDown size={14} aria-hidden />
+      </Button>
+      {isOpen && (
+        <Flex
+          id="folded-bar"
+          role="group"
+          aria-label="View"
+          direction="column"
+          gap="8px"
+          position="absolute"
+          top="34px"
+          left={0}
+          width="300px"
+          p="12px"
+          zIndex={10}
+          bg="card"
+          border="1px solid"
+          borderColor="ink"
+          boxShadow="0 4px 14px #0003"
+        >
+          {children}
+        </Flex>
+      )}
+    </Box>
+  );
+}
+
+const PANES: { pane: Pane; words: string }[] = [
+  { pane: 'outline', words: 'Outline' },
+  { pane: 'details', words: 'Details' },
+  { pane: 'proofs', words: 'Proofs' },
+];
+
+/** Folds the panes about the sheet, or shows them again. */
+function PaneButtons() {
+  const viewStore = useViewStore();
+  return PANES.map(({ pane, words }) => (
+    <Button
+      key={pane}
+      type="button"
+      onClick={() => viewStore.getState().foldPane(pane)}
+      title={`Fold or show ${words}`}
+    >
+      {words}
+    </Button>
+  ));
+}
+
+/** Below this width of the window the bar folds, px. */
+const NARROW = 1200;
 
 const ROWS = [
   { value: '', label: 'as filled' },
@@ -102,15 +185,18 @@ function FilledFrom() {
   const specimen = useBoard(({ office }) => office.specimens.find(({ id }) => id === filled?.specimen));
   const shown = specimen ? [specimen.name, filled?.variant].filter(Boolean).join(' · ') : NO_MODEL.label;
   return (
-    <Box width="210px" flexShrink={2} minWidth="120px">
-      <SpecimenPicker
-        label="Filled from"
-        shown={shown}
-        variants
-        first={NO_MODEL}
-        onChoose={(chosen) => void fillFrom(store, chosen)}
-      />
-    </Box>
+    <Flex align="center" gap="9px" flexShrink={2} minWidth={0}>
+      <Label>Filled from</Label>
+      <Box width="138px" flexShrink={1} minWidth="100px">
+        <SpecimenPicker
+          label="Filled from"
+          shown={shown}
+          variants
+          first={NO_MODEL}
+          onChoose={(chosen) => void fillFrom(store, chosen)}
+        />
+      </Box>
+    </Flex>
   );
 }
 

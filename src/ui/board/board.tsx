@@ -5,7 +5,7 @@ import { formatDistanceStrict } from 'date-fns';
 import dynamic from 'next/dynamic';
 import { memo, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { useStore } from 'zustand';
-import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
+import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-resizable-panels';
 import { trimNumber } from '../../core/geometry/length';
 import type { Finding } from '../../core/findings/finding';
 import { zoneAt } from '../../core/sheet/zones';
@@ -153,6 +153,10 @@ function OpenBoard() {
   );
 }
 
+/** In a window that is lower or narrower than this the proofs or the outline begin folded, px. */
+const LOW = 620;
+const NARROW = 900;
+
 const Panes = memo(function Panes({
   client,
   addBlock,
@@ -165,11 +169,25 @@ const Panes = memo(function Panes({
   // The sheet comes first: what stands beside it is loaded behind it.
   const [isDrawn, setDrawn] = useState(false);
   useEffect(() => whenIdle(() => setDrawn(true), 1000), []);
+  const viewStore = useViewStore();
+  const [outline, details, proofs] = [usePanelRef(), usePanelRef(), usePanelRef()];
+  useEffect(() => {
+    const panes = { outline, details, proofs };
+    viewStore.setState({
+      foldPane: (pane) => {
+        const panel = panes[pane].current;
+        if (panel?.isCollapsed()) panel.expand();
+        else panel?.collapse();
+      },
+    });
+  }, [viewStore, outline, details, proofs]);
+  // A small window begins with the sheet and its details.
+  const [isLow, isNarrow] = [window.innerHeight < LOW, window.innerWidth < NARROW];
   return (
     <Group orientation="vertical" {...down}>
       <Panel id="upper" minSize="200px">
         <Group orientation="horizontal" {...across}>
-          <Panel id="outline" defaultSize="200px" minSize="140px" collapsible>
+          <Panel id="outline" panelRef={outline} defaultSize={isNarrow ? 0 : '200px'} minSize="140px" collapsible>
             <FollowingPane>{isDrawn && <Outline addBlock={addBlock} />}</FollowingPane>
           </Panel>
           <Handle />
@@ -177,7 +195,7 @@ const Panes = memo(function Panes({
             <Desk />
           </Panel>
           <Handle />
-          <Panel id="details" defaultSize="300px" minSize="240px" collapsible>
+          <Panel id="details" panelRef={details} defaultSize="300px" minSize="240px" collapsible>
             <ProofClientContext value={client}>
               <FollowingPane>{isDrawn && <Details />}</FollowingPane>
             </ProofClientContext>
@@ -185,7 +203,14 @@ const Panes = memo(function Panes({
         </Group>
       </Panel>
       <Handle />
-      <Panel id="proofs" defaultSize="132px" minSize="104px" maxSize="300px" collapsible>
+      <Panel
+        id="proofs"
+        panelRef={proofs}
+        defaultSize={isLow ? 0 : '132px'}
+        minSize="104px"
+        maxSize="300px"
+        collapsible
+      >
         <FollowingPane>
           <ProofsStrip client={client} />
         </FollowingPane>

@@ -18,7 +18,7 @@ export const Button = chakra('button', {
     cursor: 'pointer',
     _hover: { bg: 'paper' },
     _disabled: { opacity: 0.45, cursor: 'not-allowed' },
-    _pressed: { bg: 'ink', color: 'onInk' },
+    _pressed: { bg: 'ink', color: 'onInk', _hover: { bg: 'ink' } },
   },
   variants: {
     look: {
@@ -28,7 +28,7 @@ export const Button = chakra('button', {
         borderColor: 'plum',
         color: 'onInk',
         fontWeight: 600,
-        _hover: { bg: 'plum', opacity: 0.9 },
+        _hover: { bg: 'plum', textDecoration: 'underline' },
       },
       quiet: { border: 'none', bg: 'transparent', px: '6px', _hover: { bg: 'plumWash' } },
     },

@@ -1,6 +1,7 @@
 'use client';
 
 import { Dialog as Base, Portal } from '@chakra-ui/react';
+import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button } from './button';
 
@@ -32,6 +33,9 @@ export function Dialog(props: {
           <Base.Content maxWidth={props.width ?? '460px'}>
             <Base.Header>
               <Base.Title>{props.title}</Base.Title>
+              <Base.CloseTrigger aria-label="Close">
+                <X size={16} aria-hidden />
+              </Base.CloseTrigger>
             </Base.Header>
             <Base.Body>{props.children}</Base.Body>
             {footer && <Base.Footer>{footer}</Base.Footer>}

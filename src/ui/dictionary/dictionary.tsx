@@ -192,7 +192,13 @@ const COLUMNS = column.columns([
     header: 'Longest',
     sortFn: (a, b) => (a.original.longest[0]?.length ?? 0) - (b.original.longest[0]?.length ?? 0),
     cell: ({ row: { original } }) => (
-      <Box maxWidth="250px" overflow="hidden" whiteSpace="nowrap" textOverflow="ellipsis" title={original.longest[0]}>
+      <Box
+        maxWidth="min(250px, 21vw)"
+        overflow="hidden"
+        whiteSpace="nowrap"
+        textOverflow="ellipsis"
+        title={original.longest[0]}
+      >
         {original.longest[0]}
         {original.definition.length && (
           <Box

@@ -33,7 +33,7 @@ import { DrawingSheet } from './drawing-sheet';
 import type { Changed, OpenDrawing } from './drawing-store';
 import { RevisionsPane } from './revisions-pane';
 import { FinishButton } from './finish-button';
-import { SheetTabs } from './sheet-tabs';
+import { SHEET_PANEL, SheetTabs } from './sheet-tabs';
 import { SheetsPane } from './sheets-pane';
 import { useDrawing } from './use-drawing';
 import { sourcesOf, usePlan, useSheet } from './use-sheets';
@@ -178,7 +178,7 @@ export function DrawingScreen({ id }: { id: string }) {
                     <ScaleAndFit />
                   </Flex>
                 </Flex>
-                <Box flex="1" minHeight={0}>
+                <Box flex="1" minHeight={0} id={SHEET_PANEL} role="tabpanel" aria-label="Sheet of the drawing">
                   <DrawingSheet
                     open={open}
                     sheet={sheet}

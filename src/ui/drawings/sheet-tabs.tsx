@@ -4,6 +4,9 @@ import { Box, Tabs } from '@chakra-ui/react';
 import type { DrawnSheet } from '../../core/drawing/sheets';
 import type { PlannedSheet } from '../../core/scene/planning';
 
+/** What the tabs show one sheet of a time in. */
+export const SHEET_PANEL = 'sheet-of-drawing';
+
 /** The sheets of a drawing side by side; those that follow by themselves are said to. */
 export function SheetTabs(props: {
   planned: readonly PlannedSheet<DrawnSheet>[];
@@ -18,6 +21,7 @@ export function SheetTabs(props: {
           <Tabs.Trigger
             key={place.number}
             value={String(place.number)}
+            aria-controls={SHEET_PANEL}
             title={follows && 'Follows by itself: a table goes on from the sheet before'}
           >
             <Box as="span" fontWeight={600}>

@@ -23,11 +23,12 @@ import { useSpecimens } from '../specimens/specimen-picker';
 import { type LoadedFormat, type ProofRow, rowsOf } from './proof-rows';
 import { ProvingStrip } from './proving-strip';
 
-const ROOM = { width: 300, height: 190 };
+const ROOM = { width: 360, height: 240 };
 
 const Tile = chakra('button', {
   base: {
-    width: '158px',
+    width: '100%',
+    minWidth: '120px',
     p: '6px',
     cursor: 'pointer',
     textAlign: 'center',
@@ -169,7 +170,7 @@ function MatrixProof(props: {
   const name = `${size.name} ${row.words}`;
   return (
     <Tile type="button" onClick={onOpen} aria-label={`Open proof ${name}`} title={firstWords(result?.findings)}>
-      <Box height="100px">
+      <Box height="clamp(90px, 9vw, 180px)">
         <ProofPicture picture={picture} alt={`Proof ${name}`} />
       </Box>
       <VerdictWord verdict={verdict} fontSize="13px" />

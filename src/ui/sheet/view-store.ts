@@ -14,6 +14,9 @@ export interface View {
   y: number;
 }
 
+/** What stands about the sheet of a board. */
+export type Pane = 'outline' | 'details' | 'proofs';
+
 interface ViewState {
   view: View;
   /** Asks the desk to show something; the desk sets these when it is there. */
@@ -24,6 +27,8 @@ interface ViewState {
   focusNumbers: (() => void) | undefined;
   /** Goes to what is selected in the list of what is on the sheet. */
   focusOutline: (() => void) | undefined;
+  /** Folds a pane about the sheet, or shows it again. */
+  foldPane: (pane: Pane) => void;
   pointer: Point | undefined;
   /** Two points are being measured. */
   measuring: boolean;
@@ -46,6 +51,7 @@ export const createViewStore = (): ViewStore =>
     frameSelected: undefined,
     focusNumbers: undefined,
     focusOutline: undefined,
+    foldPane: () => undefined,
     pointer: undefined,
     measuring: false,
     docking: false,

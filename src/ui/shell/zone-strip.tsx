@@ -21,12 +21,12 @@ const Zone = chakra(Link, {
     alignItems: 'center',
     gap: '12px',
     px: '14px',
-    minWidth: '136px',
+    minWidth: { base: '0', lg: '136px' },
     borderRight: '1px solid',
     borderColor: 'ink',
     color: 'ink',
     _hover: { bg: 'plumWash' },
-    _currentPage: { bg: 'ink', color: 'onInk' },
+    _currentPage: { bg: 'ink', color: 'onInk', _hover: { bg: 'ink' } },
   },
 });
 
@@ -39,7 +39,7 @@ export function ZoneStrip() {
         align="center"
         gap="10px"
         px="12px"
-        width="196px"
+        width={{ base: '146px', lg: '196px' }}
         borderRight="1px solid"
         borderColor="ink"
         fontWeight={600}
@@ -93,7 +93,7 @@ export function ZoneStrip() {
           <Sun size={15} aria-hidden /> Light
         </Box>
       </chakra.button>
-      <Flex align="center" px="14px" borderLeft="1px solid" borderColor="ink" fontSize="14px">
+      <Flex align="center" px="14px" borderLeft="1px solid" borderColor="ink" fontSize="14px" whiteSpace="nowrap">
         Standards desk
       </Flex>
     </Flex>

@@ -372,6 +372,9 @@ export const COMMANDS: readonly Command[] = [
     possible: ({ guides }) => guides.length > 0,
     run: (desk) => desk.setGuides([]),
   },
+  { words: 'Fold or show the outline', possible: () => true, run: ({ view }) => view.getState().foldPane('outline') },
+  { words: 'Fold or show the details', possible: () => true, run: ({ view }) => view.getState().foldPane('details') },
+  { words: 'Fold or show the proofs', possible: () => true, run: ({ view }) => view.getState().foldPane('proofs') },
   { words: 'Fit the sheet', keys: '0', possible: () => true, run: ({ view }) => view.getState().fit() },
 ];
 

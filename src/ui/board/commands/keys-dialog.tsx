@@ -8,7 +8,7 @@ import { BOARD_KEYS } from './keys';
 export function KeysDialog({ onClose }: { onClose: () => void }) {
   return (
     <Dialog open title="Keyboard shortcuts" width="560px" onClose={onClose}>
-      <Box maxHeight="470px" overflowY="auto">
+      <Box maxHeight="min(470px, 60vh)" overflowY="auto" tabIndex={0} role="group" aria-label="Keys">
         {BOARD_KEYS.map(({ keys, words }) => (
           <Flex key={keys + words} py="3px" gap="12px">
             <Box width="150px" color="plum">

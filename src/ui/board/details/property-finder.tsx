@@ -179,10 +179,10 @@ export function PropertyFinder(props: {
           }}
         >
           <Tabs.List aria-label="Link or ask">
-            <Tabs.Trigger value="link" onMouseDown={keepFocus}>
+            <Tabs.Trigger value="link" aria-controls="found-properties" onMouseDown={keepFocus}>
               Link a property
             </Tabs.Trigger>
-            <Tabs.Trigger value="ask" onMouseDown={keepFocus}>
+            <Tabs.Trigger value="ask" aria-controls="found-properties" onMouseDown={keepFocus}>
               Ask for it (Tab)
             </Tabs.Trigger>
           </Tabs.List>

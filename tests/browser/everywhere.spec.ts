@@ -1,0 +1,134 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { Board, expect, makeDrawing, test } from './fixtures';
+
+/** Windows that people work in; the last is the second at 150 %. */
+const WINDOWS = [
+  { width: 1920, height: 1080 },
+  { width: 1280, height: 800 },
+  { width: 1024, height: 700 },
+  { width: 853, height: 533 },
+];
+
+/** Every screen, and what on it is to be there before it is looked at. */
+const SCREENS: { name: string; open: (page: Page) => Promise<unknown> }[] = [
+  {
+    name: 'shelf',
+    open: async (page) => {
+      await page.goto('/formats');
+      await page
+        .getByRole('link', { name: /Workshop sheets/ })
+        .first()
+        .waitFor();
+    },
+  },
+  { name: 'board', open: (page) => new Board(page).open() },
+  {
+    name: 'board, a cell',
+    open: async (page) => {
+      await page.goto('/formats/workshop-sheets?size=iso-a3-landscape&show=longest&block=title-block&cell=material');
+      await page.getByRole('region', { name: 'Details' }).getByLabel('Caption').first().waitFor();
+    },
+  },
+  {
+    name: 'board, the list of keys',
+    open: async (page) => {
+      await new Board(page).open();
+      await page.keyboard.press('?');
+      await page.getByRole('dialog').waitFor();
+    },
+  },
+  {
+    name: 'proofs',
+    open: async (page) => {
+      await page.goto('/formats/workshop-sheets/proofs');
+      await page.getByRole('button', { name: /^Open proof A3 Longest/ }).waitFor();
+    },
+  },
+  {
+    name: 'a proof',
+    open: async (page) => {
+      await page.goto('/formats/workshop-sheets/proofs');
+      await page.getByRole('button', { name: /^Open proof A3 Longest/ }).click();
+      await page.getByRole('link', { name: 'Show on the sheet' }).first().waitFor();
+    },
+  },
+  {
+    name: 'properties',
+    open: async (page) => {
+      await page.goto('/properties');
+      await page.getByRole('cell', { name: 'Material', exact: true }).waitFor();
+    },
+  },
+  {
+    name: 'a property',
+    open: async (page) => {
+      await page.goto('/properties');
+      await page.getByRole('cell', { name: 'Material', exact: true }).click();
+      await page.getByRole('dialog').waitFor();
+    },
+  },
+  {
+    name: 'specimens',
+    open: async (page) => {
+      await page.goto('/specimens');
+      await page.getByLabel('Find a specimen').waitFor();
+    },
+  },
+  {
+    name: 'drawings',
+    open: async (page) => {
+      await page.goto('/drawings');
+      await page.getByRole('button', { name: 'Make drawing…' }).waitFor();
+    },
+  },
+  { name: 'a drawing', open: (page) => makeDrawing(page, 'Pawl') },
+];
+
+/** What axe finds that is serious, each with the first of its places. */
+async function serious(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes[0]!.html.slice(0, 160)} ${nodes[0]!.failureSummary?.split('\n')[1] ?? ''}`);
+}
+
+/** Controls that the window or a pane cuts off and that no scrolling brings into view. */
+const unreachable = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const controls = document.querySelectorAll<HTMLElement>('button, a[href], input:not([hidden]), select, textarea');
+    /** Whether a control lies whole in a frame along an axis, or scrolling inside the frame brings it there. */
+    const isCut = (control: HTMLElement) => {
+      // What the map of the sheet carries goes with it; what is unseen is another control's.
+      if (!control.checkVisibility() || control.closest('[data-testid=track-numbers]')) return false;
+      const rect = control.getBoundingClientRect();
+      if (rect.width < 2 || rect.height < 2) return false;
+      const outside = (frame: { left: number; right: number; top: number; bottom: number }, axis: 'x' | 'y') =>
+        axis === 'x'
+          ? rect.left < frame.left - 2 || rect.right > frame.right + 2
+          : rect.top < frame.top - 2 || rect.bottom > frame.bottom + 2;
+      return (['x', 'y'] as const).some((axis) => {
+        for (let around = control.parentElement; around; around = around.parentElement) {
+          const overflow = getComputedStyle(around)[axis === 'x' ? 'overflowX' : 'overflowY'];
+          if (overflow === 'auto' || overflow === 'scroll') return false;
+          if ((overflow === 'hidden' || overflow === 'clip') && outside(around.getBoundingClientRect(), axis))
+            return true;
+        }
+        return outside({ left: 0, right: innerWidth, top: 0, bottom: innerHeight }, axis);
+      });
+    };
+    return [...controls].filter(isCut).map((control) => control.outerHTML.slice(0, 160));
+  });
+
+for (const scheme of ['light', 'dark'] as const)
+  for (const { name, open } of SCREENS)
+    test(`${name}, ${scheme}: reachable and readable in every window`, async ({ page }) => {
+      await page.addInitScript((theme) => localStorage.setItem('theme', theme), scheme);
+      await page.setViewportSize(WINDOWS[1]!);
+      await open(page);
+      for (const window of WINDOWS) {
+        await page.setViewportSize(window);
+        expect(await serious(page), `axe at ${window.width}`).toEqual([]);
+        expect(await unreachable(page), `cut off at ${window.width}`).toEqual([]);
+      }
+    });
