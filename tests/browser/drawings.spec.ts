@@ -70,6 +70,10 @@ test('the winch: a drawing is made, answered by Tab alone, and exported', async 
   expect(readFileSync((await file.path())!, 'utf8')).toContain('>Orsolya Brandt<');
 
   await page.getByRole('button', { name: 'Finish' }).click();
+  const lacking = page.getByRole('dialog', { name: /is not complete$/ });
+  await expect(lacking.getByRole('listitem')).toHaveText(['There is no revision yet.']);
+  await lacking.getByRole('textbox').fill('First issue');
+  await lacking.getByRole('button', { name: 'Finish all the same' }).click();
   await expect(page.getByRole('contentinfo')).toContainText('finished');
   await page.reload();
   await expect(printed(page, 'created')).toHaveText('Ines Sundqvist');
@@ -120,9 +124,19 @@ test('what is wrong is said at the field and kept there; what is open is asked a
   await issued.fill('2026-06-02');
   await expect(printed(page, 'issued')).toHaveText('2026-06-02');
   await page.getByRole('button', { name: 'Finish' }).click();
-  await expect(
-    page.getByRole('alert').filter({ hasText: 'cannot be finished: Approved by is still asked for' }),
-  ).toBeVisible();
+  const unfinished = page.getByRole('dialog', { name: /^KD-\d{5} is not complete$/ });
+  await expect(unfinished.getByRole('list', { name: 'What is missing' }).getByRole('listitem')).toHaveText([
+    'Approved by must be answered.',
+    'Checked by is empty.',
+    'There is no revision yet.',
+  ]);
+  await unfinished.getByRole('button', { name: 'Finish all the same' }).click();
+  await expect(unfinished.getByRole('alert')).toContainText('Say why, or complete it first.');
+  await unfinished.getByRole('textbox').fill('Trial order, approved on paper');
+  await unfinished.getByRole('button', { name: 'Finish all the same' }).click();
+  await expect(page.getByText('Finished although not complete: Trial order, approved on paper')).toBeVisible();
+  await page.getByRole('button', { name: 'Reopen' }).click();
+  await expect(page.getByRole('button', { name: 'Finish' })).toBeVisible();
 
   const click = async (cell: string) => {
     const box = (await printed(page, cell).boundingBox())!;
