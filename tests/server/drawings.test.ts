@@ -7,6 +7,7 @@ import * as formatServices from '@/server/services/formats';
 import * as storeServices from '@/server/services/model-store';
 import { database } from '@/server/database';
 import { seedDrawings } from '@/server/seed';
+import { drawingsAnswered } from '@/server/services/dictionary';
 import * as numberingServices from '@/server/services/numbering';
 import * as schemeServices from '@/server/services/revision-scheme';
 import * as specimenServices from '@/server/services/specimens';
@@ -32,6 +33,8 @@ const inchSheets = async () => (await formatServices.format('inch-sheets')).edit
 withOffice();
 
 const winch = { formatId: 'workshop-sheets', specimen: 'recovery-winch', variant: '316L', sizeId: 'iso-a3-landscape' };
+/** Finished before its first revision. */
+const finished = { state: 'finished', finishReason: 'First issue' } as const;
 const answered = { 'approved-by': 'Orsolya Brandt', 'checked-by': 'Marlo Aketch' };
 
 describe('drawings', () => {
@@ -108,15 +111,36 @@ describe('drawings', () => {
     await expect(changeDrawing(id, { version: 1, overruled: { mass: 1 } })).rejects.toThrow(
       'does not let “mass” be overruled',
     );
-    await expect(changeDrawing(id, { version: 1, state: 'finished' })).rejects.toThrow(
-      'Approved by is still asked for',
-    );
+    await expect(changeDrawing(id, { version: 1, state: 'finished' })).rejects.toMatchObject({
+      status: 422,
+      detail: {
+        lacking: [
+          { kind: 'answer', name: 'Approved by' },
+          { kind: 'person', name: 'Checked by' },
+          { kind: 'revision' },
+        ],
+      },
+    });
     const saved = await changeDrawing(id, { version: 1, answers: { ...answers, ...answered } });
     expect(saved).toMatchObject({ version: 2, open: [] });
     await expect(changeDrawing(id, { version: 1, sizeId: 'iso-a2-landscape' })).rejects.toMatchObject({ status: 409 });
-    const finished = await changeDrawing(id, { version: 2, state: 'finished' });
-    expect(finished).toMatchObject({ state: 'finished', modelChanged: false });
+    await expect(changeDrawing(id, { version: 2, state: 'finished' })).rejects.toThrow('There is no revision yet.');
+    const closed = await changeDrawing(id, { version: 2, ...finished });
+    expect(closed).toMatchObject({ ...finished, modelChanged: false });
     await expect(changeDrawing(id, { version: 3, answers: {} })).rejects.toThrow('is finished. Reopen it');
+  });
+
+  test('reopened and completed have no reason any more; how many have answered what is asked is counted', async () => {
+    const { id } = await makeDrawing(winch);
+    const { answers } = (await drawing(id)).drawing;
+    await changeDrawing(id, { version: 1, ...finished });
+    const again = await changeDrawing(id, { version: 2, state: 'in work', answers: { ...answers, ...answered } });
+    expect(again.finishReason).toBeUndefined();
+    await makeDrawing(winch);
+    expect(await drawingsAnswered('checked-by', undefined)).toEqual({ drawings: 1 });
+    expect(await drawingsAnswered('checked-by', 'inch-sheets')).toEqual({ drawings: 0 });
+    expect(await drawingsAnswered('created-by', 'workshop-sheets')).toEqual({ drawings: 2 });
+    expect(await drawingsAnswered('no"such\\key', undefined)).toEqual({ drawings: 0 });
   });
 
   test('changed by 40 at once are kept as one of them has it, and the others are told that', async () => {
@@ -138,7 +162,7 @@ describe('drawings', () => {
     const { id } = await makeDrawing(winch);
     const { answers } = (await drawing(id)).drawing;
     await changeDrawing(id, { version: 1, answers: { ...answers, ...answered } });
-    await changeDrawing(id, { version: 2, state: 'finished' });
+    await changeDrawing(id, { version: 2, ...finished });
     const row = await specimen('pawl');
     const heavier = row.specimen.variants.map((variant) => ({
       ...variant,
@@ -276,12 +300,10 @@ describe('the sheets of a drawing', () => {
     expect(changed.answers.bought).toMatch(/^\d{4}-\d{2}-\d{2}$/);
     expect((await drawings())[0]!.open).toEqual(['Heat number']);
     const withHeat = (bought: string) => ({ ...changed.answers, heat: 'H-2214', bought });
-    await expect(changeDrawing(id, { version: 2, state: 'finished' })).rejects.toThrow(
-      'Heat number is still asked for',
-    );
+    await expect(changeDrawing(id, { version: 2, state: 'finished' })).rejects.toThrow('Heat number must be answered.');
     await expect(changeDrawing(id, { version: 2, answers: withHeat('May') })).rejects.toThrow('“May” is not a date');
-    const finished = await changeDrawing(id, { version: 2, answers: withHeat('2026-05-04'), state: 'finished' });
-    expect(finished).toMatchObject({ open: [], state: 'finished' });
+    const closed = await changeDrawing(id, { version: 2, answers: withHeat('2026-05-04'), ...finished });
+    expect(closed).toMatchObject({ open: [], state: 'finished' });
     const without = await changeDrawing(id, { version: 3, state: 'in work', sheets: sheets.slice(0, 1) });
     expect(without.answers).toMatchObject({ heat: 'H-2214', bought: '2026-05-04' });
   });
@@ -294,13 +316,13 @@ describe('the sheets of a drawing', () => {
       { id: 'pawl', name: 'Pawl', specimen: 'pawl', variant: '316L' },
     ];
     await changeDrawing(id, { version: 1, answers: { ...answers, ...answered }, sheets });
-    expect(await changeDrawing(id, { version: 2, state: 'finished' })).toMatchObject({ modelChanged: false });
+    expect(await changeDrawing(id, { version: 2, ...finished })).toMatchObject({ modelChanged: false });
     const row = await specimen('pawl');
     await changeSpecimen({ ...row.specimen, variants: [] }, row.version);
     expect((await drawing(id)).drawing.modelChanged).toBe(true);
     await expect(changeDrawing(id, { version: 3, sheets: sheets.slice(0, 1) })).rejects.toThrow('is finished');
     await changeDrawing(id, { version: 3, state: 'in work', sheets: sheets.slice(0, 1) });
-    expect((await changeDrawing(id, { version: 4, state: 'finished' })).modelChanged).toBe(false);
+    expect((await changeDrawing(id, { version: 4, ...finished })).modelChanged).toBe(false);
   });
 
   test('a list that outgrows its sheet is in the file on a sheet that nobody put in', async () => {
