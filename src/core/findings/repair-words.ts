@@ -94,6 +94,10 @@ export function repairWords({ kind: repair }: { kind: RepairKind }): string {
       return `Make it ${mm(repair.width)} wide`;
     case 'shipped font':
       return `Letter it in ${repair.font}`;
+    case 'take characters out':
+      return 'Take these characters out';
+    case 'empty the cell':
+      return 'Empty the second cell';
     case 'for the pen':
       return 'It is for the pen';
     case 'link':

@@ -43,6 +43,8 @@ export const RepairKind = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('shipped font'), font: text }),
 
   // Of what cells hold and what is asked.
+  z.object({ kind: z.literal('take characters out') }),
+  z.object({ kind: z.literal('empty the cell') }),
   z.object({ kind: z.literal('for the pen') }),
   z.object({ kind: z.literal('link') }),
   z.object({ kind: z.literal('link by caption'), name: text }),

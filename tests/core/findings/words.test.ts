@@ -326,6 +326,8 @@ test.each<[RepairKind, string]>([
   [{ kind: 'set height', height: 5 }, 'Make it 5 mm'],
   [{ kind: 'line width', width: 0.35 }, 'Make it 0.35 mm wide'],
   [{ kind: 'shipped font', font: 'Routed Gothic' }, 'Letter it in Routed Gothic'],
+  [{ kind: 'take characters out' }, 'Take these characters out'],
+  [{ kind: 'empty the cell' }, 'Empty the second cell'],
   [{ kind: 'for the pen' }, 'It is for the pen'],
   [{ kind: 'link' }, 'Link it'],
   [{ kind: 'link by caption', name: 'Material' }, 'Link Material'],

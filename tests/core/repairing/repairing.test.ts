@@ -187,6 +187,7 @@ test('letting a text wrap changes nothing else', () => {
 
 const ownBlock = (change: Partial<Block>) => withBlock('title-block', change);
 const title = workshop.format.blocks.find(({ id }) => id === 'title-block')!;
+const caption = title.cells.find(({ id }) => id === 'material')!.caption!;
 const cases: [
   name: string,
   document: FormatDocument,
@@ -292,6 +293,31 @@ const cases: [
       'Leave a pen line where Date checked is missing',
       'Print nothing where Date checked is missing',
     ],
+  ],
+  [
+    'a date that is no date',
+    withCell('free', {
+      contents: [
+        { parts: [{ kind: 'linked', property: 'material', display: { kind: 'date', pattern: 'yyyy-MM-dd' } }] },
+      ],
+    }),
+    'value cannot be written',
+    ['Write Material as text'],
+  ],
+  [
+    'a caption with what cannot be seen',
+    withCell('material', { caption: { ...caption, text: 'MATERIAL\u200b' } }),
+    'characters left out',
+    ['Take these characters out'],
+  ],
+  [
+    'one property under two captions',
+    withCell('free', {
+      caption: { ...caption, text: 'STUFF' },
+      contents: [{ parts: [{ kind: 'linked', property: 'material' }] }],
+    }),
+    'one property under two captions',
+    ['Empty the second cell'],
   ],
   [
     'a value asked for twice',

@@ -1,6 +1,7 @@
 import type { Finding, FindingCode } from '../../findings/finding';
 import type { Situation, Way, WaysOf } from '../situation';
 import { onAnother, outside, rowsLeft } from './blocks';
+import { lackingGlyphs, leftOut, repeated, unwritable } from './contents';
 import { askedRevision, askedTwice, emptyCaption, lackingData, noValue } from './data';
 import { noFont, oddWidth, tooLow } from './styles';
 import { longCaption, overflowing, printingAsZero } from './texts';
@@ -20,6 +21,10 @@ const WAYS: { readonly [C in FindingCode]?: WaysOf<C> } = {
   'prints as zero': printingAsZero,
   'text overflows': overflowing,
   'required data missing': lackingData,
+  'value cannot be written': unwritable,
+  'glyph missing': lackingGlyphs,
+  'characters left out': leftOut,
+  'one property under two captions': repeated,
   'asked twice': askedTwice,
   'revision asked for': askedRevision,
   'rows without a place': rowsLeft,
