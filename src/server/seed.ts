@@ -137,12 +137,14 @@ type PlaceKeeper = (source: ValuePlace['source'], place: Pick<ValuePlace, 'name'
 function placeKeeper(db: Database): PlaceKeeper {
   const known = new Map<string, string>();
   return async (source, { name, values }) => {
-    const key = canonicalHash({ source, name, values });
+    const key = `${source} ${canonicalHash({ name, values })}`;
     let id = known.get(key);
     if (!id) {
       id = randomUUID();
       known.set(key, id);
-      await insertValuePlace(db, { id, source, name, values });
+      const isDefault =
+        source === 'organisation' && ![...known.keys()].some((one) => one !== key && one.startsWith('organisation'));
+      await insertValuePlace(db, { id, source, name, values, isDefault });
     }
     return id;
   };

@@ -206,7 +206,7 @@ test('pictures: a vector and a raster logo by file, refused ones with their reas
 test('cells are found, copied between blocks and typed in where they stand', async ({ page }) => {
   const board = await new Board(page).open();
   await page.keyboard.press('Control+k');
-  await page.getByRole('combobox', { name: 'Find a cell or a command' }).fill('scale');
+  await page.getByRole('combobox', { name: 'Find anything on the board' }).fill('scale');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('textbox', { name: 'Caption', exact: true })).toHaveValue('SCALE');
   await page

@@ -83,6 +83,13 @@ const SCREENS: { name: string; open: (page: Page) => Promise<unknown> }[] = [
     },
   },
   { name: 'a drawing', open: (page) => makeDrawing(page, 'Pawl') },
+  {
+    name: 'office',
+    open: async (page) => {
+      await page.goto('/office');
+      await page.getByRole('img', { name: 'Sheet', exact: true }).waitFor();
+    },
+  },
 ];
 
 /** Pages have no frames, for which axe would load itself into a page of its own. What it finds that is serious, each with the first of its places. */

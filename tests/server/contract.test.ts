@@ -4,6 +4,7 @@ import * as drawingRoutes from '@/contract/drawings';
 import * as formatRoutes from '@/contract/formats';
 import * as officeRoutes from '@/contract/office';
 import * as pictureRoutes from '@/contract/pictures';
+import * as placeRoutes from '@/contract/places';
 import * as propertyRoutes from '@/contract/properties';
 import * as provingRoutes from '@/contract/proving';
 import * as specimenRoutes from '@/contract/specimens';
@@ -14,7 +15,16 @@ withOffice();
 
 const isRoute = (value: unknown): value is Route =>
   typeof value === 'object' && value !== null && 'method' in value && 'path' in value && 'answer' in value;
-const routes = [drawingRoutes, formatRoutes, officeRoutes, pictureRoutes, propertyRoutes, provingRoutes, specimenRoutes]
+const routes = [
+  drawingRoutes,
+  formatRoutes,
+  officeRoutes,
+  pictureRoutes,
+  placeRoutes,
+  propertyRoutes,
+  provingRoutes,
+  specimenRoutes,
+]
   .flatMap((part) => Object.entries(part) as [string, unknown][])
   .flatMap(([name, value]) => (isRoute(value) ? [[name, value] as const] : []));
 
@@ -55,6 +65,7 @@ test('what is read is what the contract says, of everything in the demo office',
     '/api/formats/[id]/proving': 'workshop-sheets',
     '/api/specimens/[id]': 'recovery-winch',
     '/api/properties/[id]/uses': 'material',
+    '/api/properties/[id]/answers': 'checked-by',
   };
   const read = routes.filter(([, { method, path }]) => method === 'GET' && (!path.includes('[') || path in ids));
   expect(read.length).toBeGreaterThan(12);

@@ -1,4 +1,5 @@
-import { proposedAnswer, readAnswer } from '../format/asked';
+import { proposedAnswer } from '../format/asked';
+import { readValue } from '../property/reading-value';
 import type { AskedValue, FormatDocument } from '../format/document';
 import type { PropertyDefinition } from '../property/definition';
 import type { Facts } from '../property/facts';
@@ -53,7 +54,7 @@ export function checkAnswers(
     const one = asked.find((each) => each.key === key);
     // An answer to what is no longer asked is kept with the drawing: nothing that was typed is lost.
     if (!one) continue;
-    const read = readAnswer(one, valueText(value));
+    const read = readValue(one, valueText(value));
     if (!read.ok) return read;
   }
   const allowed = overrulable(documents);

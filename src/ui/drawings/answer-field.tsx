@@ -2,7 +2,7 @@
 
 import { type CSSProperties, type RefObject, useId, useState } from 'react';
 import type { Answers } from '../../core/drawing/drawing';
-import { readAnswer } from '../../core/format/asked';
+import { readValue } from '../../core/property/reading-value';
 import type { AskedValue } from '../../core/format/document';
 import { valueText } from '../../core/property/value';
 
@@ -30,7 +30,7 @@ export function AnswerField(props: {
   const id = useId();
   const choices = asked.type === 'choice' ? asked.choices : asked.type === 'yes/no' ? ['yes', 'no'] : undefined;
   const take = (text: string) => {
-    const read = readAnswer(asked, text);
+    const read = readValue(asked, text);
     refused(read.ok ? undefined : read.reason);
     if (read.ok) answer(read.value);
     return read.ok;

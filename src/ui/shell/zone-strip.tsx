@@ -13,15 +13,16 @@ const ZONES = [
   { number: 2, name: 'Properties', path: '/properties' },
   { number: 3, name: 'Specimens', path: '/specimens' },
   { number: 6, name: 'Drawings', path: '/drawings' },
+  { number: 8, name: 'Office', path: '/office' },
 ];
 
 const Zone = chakra(Link, {
   base: {
     display: 'flex',
     alignItems: 'center',
-    gap: '12px',
-    px: '14px',
-    minWidth: { base: '0', lg: '136px' },
+    gap: { base: '7px', lg: '12px' },
+    minWidth: { base: '0', lg: '126px' },
+    px: { base: '9px', lg: '14px' },
     borderRight: '1px solid',
     borderColor: 'ink',
     color: 'ink',

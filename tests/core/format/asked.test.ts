@@ -1,7 +1,8 @@
 import type { Finding } from '@/core/findings/finding';
 import { checkAnswers } from '@/core/drawing/asking';
 import { drawingFacts, modelHash } from '@/core/drawing/drawing';
-import { proposedAnswer, readAnswer } from '@/core/format/asked';
+import { proposedAnswer } from '@/core/format/asked';
+import { readValue } from '@/core/property/reading-value';
 import type { AskedValue, FormatDocument } from '@/core/format/document';
 import { applyStep } from '@/core/format/steps/step';
 import { modelFacts as factsOf } from '@/core/specimen/model-facts';
@@ -29,7 +30,7 @@ test.each<[Partial<AskedValue>, string, unknown]>([
   [{ type: 'choice', choices: ['As built', 'Layout'] }, 'as BUILT', 'As built'],
   [{ type: 'text', pattern: '[A-HJ-NP-Z]{1,2}' }, 'AB', 'AB'],
 ])('the answer %j takes “%s”', (part, text, value) => {
-  expect(readAnswer({ ...base, ...part }, text)).toEqual({ ok: true, value });
+  expect(readValue({ ...base, ...part }, text)).toEqual({ ok: true, value });
 });
 
 test.each<[Partial<AskedValue>, string, string]>([
@@ -49,7 +50,7 @@ test.each<[Partial<AskedValue>, string, string]>([
   ],
   [{ type: 'yes/no' }, 'perhaps', 'Test load takes yes or no.'],
 ])('the answer %j refuses “%s”', (part, text, reason) => {
-  expect(readAnswer({ ...base, ...part }, text)).toEqual({ ok: false, reason });
+  expect(readValue({ ...base, ...part }, text)).toEqual({ ok: false, reason });
 });
 
 test('an asked value proposes today, me, a fixed value or a property’s', () => {

@@ -1,6 +1,7 @@
 'use client';
 
-import { askedFor, readAnswer } from '../../../core/format/asked';
+import { askedFor } from '../../../core/format/asked';
+import { readValue } from '../../../core/property/reading-value';
 import type { AskedValue } from '../../../core/format/document';
 import { type PropertyDefinition, PropertyType } from '../../../core/property/definition';
 import { matchedName } from '../../../core/property/names';
@@ -240,7 +241,7 @@ function DefaultRows({ asked, onChange }: { asked: AskedValue; onChange: Change 
           label="The value"
           value={valueText(preset.value)}
           onCommit={(text) => {
-            const read = readAnswer(asked, text);
+            const read = readValue(asked, text);
             return read.ok ? onChange({ default: { value: read.value ?? '' } }) : read;
           }}
         />

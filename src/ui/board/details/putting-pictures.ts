@@ -1,9 +1,7 @@
 import type { Cell } from '../../../core/format/document';
-import { LARGEST_PICTURE, type PictureData } from '../../../core/picture/picture';
 import { type Outcome, refuse } from '../../../core/refusal';
-import { takePicture } from '../../../contract/pictures';
 import { resourcesFrom, tablesOf } from '../../data/office';
-import { RequestFailed, ask } from '../../data/request';
+import { takeInPicture } from '../../data/take-in-picture';
 import type { BoardStore } from '../board-store';
 import { withContent } from './cell-content';
 import { keepOffice } from '../saving/keeping';
@@ -16,9 +14,7 @@ export async function putPicture(
   cell: Cell,
   index = 0,
 ): Promise<Outcome<object>> {
-  if (file.size > LARGEST_PICTURE)
-    return refuse(`The picture is ${(file.size / 1024 / 1024).toFixed(1)} MB; at most 10 MB are taken.`);
-  const taken = await upload(file);
+  const taken = await takeInPicture(file);
   if (!taken.ok) return taken;
   const { board, set, perform } = store.getState();
   if (!board) return refuse('The board was closed meanwhile.');
@@ -39,16 +35,6 @@ export async function putPicture(
       notice: taken.leftOut.length > 0 ? `The picture is in; left out of it: ${taken.leftOut.join(', ')}.` : undefined,
     });
   return outcome;
-}
-
-async function upload(file: File): Promise<Outcome<{ hash: string; picture: PictureData; leftOut: string[] }>> {
-  try {
-    const body = new Uint8Array(await file.arrayBuffer());
-    return { ok: true, ...(await ask(takePicture, { query: { name: file.name }, body })) };
-  } catch (error) {
-    const away = error instanceof RequestFailed && error.status === 0;
-    return refuse(away ? `${error.message} The picture is not put in; try again.` : (error as Error).message);
-  }
 }
 
 /** The first file of a drop or a paste, if there is one. */

@@ -1,0 +1,10 @@
+import { queryOptions } from '@tanstack/react-query';
+import { listPlaces, readPlaceChanges } from '../../contract/places';
+import { ask } from '../data/request';
+
+/** The sites, projects and profiles of the office with their values. */
+export const placesQuery = queryOptions({ queryKey: ['places'], queryFn: () => ask(listPlaces) });
+
+/** Who changed a place, when and how. */
+export const changesQuery = (id: string) =>
+  queryOptions({ queryKey: ['place changes', id], queryFn: () => ask(readPlaceChanges, { params: { id } }) });

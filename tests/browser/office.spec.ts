@@ -1,0 +1,78 @@
+import { Board, expect, test } from './fixtures';
+
+const saved = (words: string) => new RegExp(`Standards desk: ${words}`);
+
+test('the owner, a mark, a site and a project are set where a sheet shows them; boards and drawings print them', async ({
+  page,
+}) => {
+  await page.goto('/office');
+  const owner = page.locator('svg [data-source=owner] text');
+  await expect(owner.last()).toHaveText('4 Slipway, Kelvarra');
+  const address = page.getByRole('textbox', { name: 'Address' });
+  await address.fill('9 Mole Street, Kelvarra');
+  await expect(page.getByTestId('looked-at').first()).toBeVisible();
+  await expect(owner.last()).toHaveText('9 Mole Street, Kelvarra');
+  await address.blur();
+  const changes = page.getByRole('list', { name: 'Changes' }).getByRole('listitem');
+  await expect(changes.first()).toHaveText(saved('Address: “9 Mole Street, Kelvarra”'));
+
+  // Escape gives up what was typed; nothing is kept of it.
+  await address.fill('Elsewhere');
+  await address.press('Escape');
+  await expect(owner.last()).toHaveText('9 Mole Street, Kelvarra');
+
+  // A mark is a property of the organisation; what is no picture is refused.
+  await page.getByRole('button', { name: '+ Another property' }).click();
+  await page.getByRole('textbox', { name: 'Name of the property' }).fill('Owner mark');
+  await page.getByRole('combobox', { name: 'Type of the property' }).selectOption('picture');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  const mark = page.getByLabel('Owner mark');
+  await mark.setInputFiles({ name: 'mark.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await expect(page.getByRole('alert').filter({ hasText: '■' })).toBeVisible();
+  const svg = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><circle cx="5" cy="5" r="4"/></svg>';
+  await mark.setInputFiles({ name: 'mark.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+  await expect(page.getByText('A picture is in')).toBeVisible();
+
+  // Another site begins with the values of the first; sheets print it once it is the one.
+  await page.getByRole('button', { name: '+ Add a site' }).click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).first().fill('Harbour yard');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Harbour yard' })).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Address' })).toHaveValue('9 Mole Street, Kelvarra');
+  await page.getByRole('textbox', { name: 'Address' }).fill('1 Quay, Kelvarra');
+  await page.getByRole('textbox', { name: 'Address' }).blur();
+  await page.getByRole('button', { name: 'Print this site on sheets' }).click();
+  await expect(page.getByRole('button', { name: /^Harbour yard printed$/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Northern array' }).click();
+  await page.getByRole('button', { name: 'Take it out' }).click();
+  await expect(
+    page.getByRole('alert').filter({ hasText: /Northern array stays: \d+ formats? .*print it/ }),
+  ).toBeVisible();
+
+  const board = await new Board(page).open();
+  await expect(board.texts('owner').last()).toHaveText('1 Quay, Kelvarra');
+});
+
+test('of two who change one value of the office the second sees both, and nothing is lost', async ({
+  page,
+  context,
+}) => {
+  const other = await context.newPage();
+  for (const one of [page, other]) {
+    await one.goto('/office');
+    await expect(one.getByRole('textbox', { name: 'Department' })).toHaveValue('Winches');
+  }
+  await page.getByRole('textbox', { name: 'Department' }).fill('Buoys');
+  await page.getByRole('textbox', { name: 'Department' }).blur();
+  await expect(page.getByRole('list', { name: 'Changes' })).toContainText('Department: “Buoys”');
+  const theirs = other.getByRole('textbox', { name: 'Department' });
+  await theirs.fill('Moorings');
+  await theirs.blur();
+  const clash = other.getByRole('alert').filter({ hasText: 'Somebody else' });
+  await expect(clash).toContainText('Somebody else has put “Buoys” here meanwhile.');
+  await expect(theirs).toHaveValue('Moorings');
+  await clash.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(other.getByRole('list', { name: 'Changes' })).toContainText('Department: “Moorings”');
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Department' })).toHaveValue('Moorings');
+});
