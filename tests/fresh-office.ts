@@ -29,6 +29,7 @@ const TABLES = [
   'specimens',
   'properties',
   'value_places',
+  'people',
   'accounts',
 ];
 

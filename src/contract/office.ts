@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { NumberingRule } from '../core/drawing/numbering';
+import { Person } from '../core/office/person';
 import { PropertyDefinition } from '../core/property/definition';
 import { Value } from '../core/property/value';
 import { RevisionScheme } from '../core/revision/scheme';
@@ -15,6 +16,7 @@ export const OfficeView = z.object({
   /** The widest values on record by property id. */
   seen: z.record(z.string(), z.array(Value)),
   materials: z.array(Material),
+  people: z.array(Person),
   /** The office's own fonts; the shipped ones are known. */
   fonts: z.array(FontEntry),
   /** How many specimens there are, and which are shown where nobody chose one. */

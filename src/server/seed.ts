@@ -3,6 +3,7 @@ import { readFile, readdir } from 'node:fs/promises';
 import { NumberingRule } from '../core/drawing/numbering';
 import { picturesOf, readPackage } from '../core/exchange/package';
 import { canonicalHash } from '../core/format/canonical';
+import { Person } from '../core/office/person';
 import { PropertyDefinition } from '../core/property/definition';
 import { Material } from '../core/specimen/material';
 import { type Specimen, readSpecimen } from '../core/specimen/specimen';
@@ -18,6 +19,7 @@ import { insertMaterial } from './repositories/materials';
 import { findSetting, keepSetting } from './repositories/office-settings';
 import { keepNumbering } from './repositories/numbering';
 import { keepPicture } from './repositories/pictures';
+import { insertPerson } from './repositories/people';
 import { insertProperty } from './repositories/properties';
 import { keepShape } from './repositories/shapes';
 import { insertSpecimens } from './repositories/specimens';
@@ -30,6 +32,7 @@ import { keepTimeZone } from './services/today';
 
 const OfficeFile = z.object({
   properties: z.array(PropertyDefinition),
+  people: z.array(Person.omit({ id: true, left: true })),
   materials: z.array(Material),
   numbering: NumberingRule,
   revisions: RevisionScheme,
@@ -56,6 +59,7 @@ export async function seed(folder: string): Promise<boolean> {
     ]);
     const office = OfficeFile.parse(await json(`${folder}/office.json`));
     for (const property of office.properties) await insertProperty(db, property);
+    for (const person of office.people) await insertPerson(db, { ...person, id: randomUUID(), left: false });
     for (const material of office.materials) await insertMaterial(db, material);
     await keepNumbering(db, 'drawings', office.numbering);
     await keepSetting(db, 'revision-scheme', office.revisions);

@@ -1,4 +1,4 @@
-import { Board, expect, test } from './fixtures';
+import { Board, expect, makeDrawing, test } from './fixtures';
 
 const saved = (words: string) => new RegExp(`Standards desk: ${words}`);
 
@@ -75,4 +75,25 @@ test('of two who change one value of the office the second sees both, and nothin
   await expect(other.getByRole('list', { name: 'Changes' })).toContainText('Department: “Moorings”');
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Department' })).toHaveValue('Moorings');
+});
+
+test('people are offered where they are asked for, by what they may do; who has left is not', async ({ page }) => {
+  await page.goto('/office');
+  await page.getByRole('button', { name: 'Who signs drawings' }).click();
+  await page.getByRole('textbox', { name: 'Name of the new person' }).fill('Tomas Ferrier');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('textbox', { name: 'Initials of Tomas Ferrier' })).toHaveValue('TF');
+  await page.getByRole('textbox', { name: 'E-mail of Tomas Ferrier' }).fill('at the desk');
+  await page.getByRole('textbox', { name: 'E-mail of Tomas Ferrier' }).press('Enter');
+  await expect(page.getByText('An e-mail address looks like name@office.example.')).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Tomas Ferrier may approve drawings' }).check();
+  await page.getByRole('checkbox', { name: 'Orsolya Brandt has left' }).check();
+  await expect(page.getByRole('checkbox', { name: 'Orsolya Brandt has left' })).toBeChecked();
+  await makeDrawing(page, 'Pawl');
+  const offered = (key: string) =>
+    page
+      .locator(`input[data-asked=${key}]`)
+      .evaluate((field) => [...(field as HTMLInputElement).list!.options].map(({ value }) => value));
+  expect(await offered('approved-by')).toEqual(['Tomas Ferrier']);
+  expect(await offered('checked-by')).toEqual(['Ines Sundqvist', 'Marlo Aketch']);
 });

@@ -3,6 +3,7 @@ import type { Route } from '@/contract/route';
 import * as drawingRoutes from '@/contract/drawings';
 import * as formatRoutes from '@/contract/formats';
 import * as officeRoutes from '@/contract/office';
+import * as peopleRoutes from '@/contract/people';
 import * as pictureRoutes from '@/contract/pictures';
 import * as placeRoutes from '@/contract/places';
 import * as propertyRoutes from '@/contract/properties';
@@ -19,6 +20,7 @@ const routes = [
   drawingRoutes,
   formatRoutes,
   officeRoutes,
+  peopleRoutes,
   pictureRoutes,
   placeRoutes,
   propertyRoutes,

@@ -1,6 +1,7 @@
 import type { OfficeView } from '../../contract/office';
 import { database } from '../database';
 import { allFonts } from '../repositories/fonts';
+import { allPeople } from '../repositories/people';
 import { countSpecimens, showpieces } from '../repositories/specimens';
 import { dictionaryAtHand } from './models-at-hand';
 import { seenAtHand } from './sheet-resources';
@@ -8,8 +9,9 @@ import { officeToday } from './today';
 
 export async function office(): Promise<OfficeView> {
   const { properties, materials } = await dictionaryAtHand(database);
-  const [seen, fonts, specimens, shown, today] = await Promise.all([
-    seenAtHand(database),
+  const [seen, rows, fonts, specimens, shown, today] = await Promise.all([
+    seenAtHand(database, properties),
+    allPeople(database),
     allFonts(database),
     countSpecimens(database),
     showpieces(database),
@@ -18,6 +20,7 @@ export async function office(): Promise<OfficeView> {
   return {
     properties: [...properties],
     seen: Object.fromEntries(seen),
+    people: rows.map(({ person }) => person),
     materials: [...materials],
     fonts,
     specimens,

@@ -2,19 +2,26 @@ import { documentFonts } from '../../core/format/fonts-used';
 import { picturesUsed } from '../../core/format/pictures-used';
 import type { FormatDocument } from '../../core/format/document';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
+import { seenWithPeople } from '../../core/office/person';
 import type { PropertyDefinition } from '../../core/property/definition';
 import type { Facts } from '../../core/property/facts';
 import type { Value } from '../../core/property/value';
 import type { Resources } from '../../core/scene/resources';
 import type { Database } from '../database';
 import { allRecords } from '../repositories/kept-of-models';
+import { allPeople } from '../repositories/people';
 import { findPictureFiles, findPictures } from '../repositories/pictures';
 import { fontsFor } from './fonts';
 
-/** The values on record of every property, for the longest of them. */
-export async function seenAtHand(db: Database): Promise<Map<string, Value[]>> {
+/** The values on record of every property, for the longest of them; of persons the office's people. */
+export async function seenAtHand(
+  db: Database,
+  properties: readonly PropertyDefinition[],
+): Promise<Map<string, Value[]>> {
   const records = await allRecords(db);
-  return new Map([...records].map(([property, { longest }]) => [property, longest.map(({ value }) => value)]));
+  const people = (await allPeople(db)).map(({ person }) => person);
+  const seen = new Map([...records].map(([property, { longest }]) => [property, longest.map(({ value }) => value)]));
+  return new Map([...seenWithPeople(seen, properties, people)].map(([property, values]) => [property, [...values]]));
 }
 
 const HASH = /^[0-9a-f]{64}$/;
@@ -44,7 +51,7 @@ export async function sheetResources(
     resources: {
       properties: new Map(properties.map((property) => [property.id, property])),
       fonts: fonts.tables,
-      seen: await seenAtHand(db),
+      seen: await seenAtHand(db, properties),
       pictures,
     },
     files: { font: fonts.file, picture: (hash) => rasters.get(hash)! },

@@ -15,7 +15,10 @@ import { fontQuery, modelsQuery, officeQuery, pictureQuery, shippedFontsQuery } 
 import { theQueryClient } from './query-client';
 
 /** What of the office a screen has at hand: the dictionary and what is on record, and those models and pictures that it shows. */
-export interface OfficeData extends Pick<OfficeView, 'properties' | 'seen' | 'materials' | 'fonts' | 'today'> {
+export interface OfficeData extends Pick<
+  OfficeView,
+  'properties' | 'seen' | 'people' | 'materials' | 'fonts' | 'today'
+> {
   /** With all that they are made of. */
   specimens: Specimen[];
   pictures: Record<string, PictureData>;
@@ -90,10 +93,10 @@ export async function loadAtHand(
 }
 
 export const officeFrom = (
-  { properties, seen, materials, fonts, today }: OfficeView,
+  { properties, seen, people, materials, fonts, today }: OfficeView,
   specimens: Specimen[],
   pictures: Record<string, PictureData>,
-): OfficeData => ({ properties, seen, materials, fonts, today, specimens, pictures });
+): OfficeData => ({ properties, seen, people, materials, fonts, today, specimens, pictures });
 
 /** The glyph tables of resources, to make others with. */
 export const tablesOf = (resources: Resources): GlyphTableJson[] => [...resources.fonts.values()].map(glyphTableToJson);

@@ -2,12 +2,22 @@
 
 import { type CSSProperties, type RefObject, useId, useState } from 'react';
 import type { Answers } from '../../core/drawing/drawing';
+import { type Person, peopleFor } from '../../core/office/person';
 import { readValue } from '../../core/property/reading-value';
 import type { AskedValue } from '../../core/format/document';
 import { valueText } from '../../core/property/value';
 
 /** The fields that are there, by the key of what they answer: so that a list or a click on the sheet leads to them. */
 export type AnswerFields = RefObject<Map<string, HTMLInputElement>>;
+
+/** What is offered for an answer; undefined where nothing is. */
+function choicesOf(
+  { type, choices, key, property = key }: AskedValue,
+  people: readonly Person[],
+): readonly string[] | undefined {
+  if (type === 'person') return peopleFor(property, people).map(({ name }) => name);
+  return type === 'choice' ? choices : type === 'yes/no' ? ['yes', 'no'] : undefined;
+}
 
 /**
  * The field that answers an asked value. Every text that is an answer is taken at once; one that is not stays as it was
@@ -21,14 +31,16 @@ export function AnswerField(props: {
   disabled?: boolean;
   style?: CSSProperties;
   fields?: AnswerFields;
+  /** The office's people, who are offered where a person is asked for. */
+  people?: readonly Person[];
   onFocus?: () => void;
   onBlur?: () => void;
 }) {
-  const { asked, answers, answer, refused, disabled, style, fields, onFocus, onBlur } = props;
+  const { asked, answers, answer, refused, disabled, style, fields, people, onFocus, onBlur } = props;
   const given = answers[asked.key];
   const [typed, setTyped] = useState<string>();
   const id = useId();
-  const choices = asked.type === 'choice' ? asked.choices : asked.type === 'yes/no' ? ['yes', 'no'] : undefined;
+  const choices = choicesOf(asked, people ?? []);
   const take = (text: string) => {
     const read = readValue(asked, text);
     refused(read.ok ? undefined : read.reason);

@@ -138,6 +138,7 @@ function Elsewhere(props: {
         </Box>
         <AnswerField
           asked={asked}
+          people={open.office.people}
           answers={drawing.answers}
           disabled={drawing.state === 'finished'}
           answer={(value) => onChange({ answers: withAnswer(drawing.answers, asked.key, value) })}

@@ -137,6 +137,7 @@ function AskedOnSheet({
       >
         <AnswerField
           fields={fields}
+          people={open.office.people}
           asked={asked}
           answers={drawing.answers}
           disabled={locked}

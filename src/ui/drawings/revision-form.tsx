@@ -5,6 +5,8 @@ import { type ReactNode, useEffect, useMemo } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { type Revising, revise as revised } from '../../core/drawing/revising';
 import type { Outcome } from '../../core/refusal';
+import { peopleFor } from '../../core/office/person';
+import { SUPPLIED } from '../../core/property/supplied';
 import { RevisionRow, type RowOutcome } from '../../core/revision/rows';
 import { Button } from '../controls/button';
 import { CheckBox } from '../controls/check-box';
@@ -71,6 +73,17 @@ export function RevisionForm(props: {
     </Row>
   );
   const line = (common: object) => <TextInput {...common} />;
+  /** A field that offers the office's people who may do that. */
+  const person = (property: string) => (common: object) => (
+    <>
+      <TextInput list={`people ${property}`} autoComplete="off" {...common} />
+      <datalist id={`people ${property}`}>
+        {peopleFor(property, open.office.people).map(({ id, name }) => (
+          <option key={id} value={name} />
+        ))}
+      </datalist>
+    </>
+  );
   return (
     <form
       aria-label={of ? `Change revision ${of.revision}` : 'Add a revision'}
@@ -86,8 +99,8 @@ export function RevisionForm(props: {
       {field('date', 'Date', (common) => (
         <TextInput placeholder="2026-06-02" {...common} />
       ))}
-      {field('madeBy', 'Made by', line)}
-      {field('approvedBy', 'Approved by', line)}
+      {field('madeBy', 'Made by', person(SUPPLIED.revisedBy))}
+      {field('approvedBy', 'Approved by', person(SUPPLIED.revisionApprovedBy))}
       {field('change', 'Change number', line)}
       {scheme.released && (
         <Row label="">

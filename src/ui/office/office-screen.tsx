@@ -11,6 +11,7 @@ import { officeQuery } from '../data/queries';
 import { Screen } from '../shell/screen';
 import { AddPlace } from './add-place';
 import { OfficeSheet } from './office-sheet';
+import { People } from './people';
 import { PlaceValues } from './place-values';
 import { placesQuery } from './queries';
 
@@ -61,11 +62,13 @@ export function OfficeScreen() {
   const [chosen, setChosen] = useState<string>();
   const [adding, setAdding] = useState<PlaceSource>();
   const [habit, setHabit] = useState<Habit>();
+  const [isPeople, setPeople] = useState(false);
   /** Values as they are being typed, before they are kept, and the property that is looked at. */
   const [typed, setTyped] = useState<OfficePlace['values']>();
   const [looked, setLooked] = useState<string>();
   const place = places?.find(({ id }) => id === chosen) ?? places?.[0];
   const choose = (id: string) => {
+    setPeople(false);
     setChosen(id);
     setTyped(undefined);
     setLooked(undefined);
@@ -105,7 +108,7 @@ export function OfficeScreen() {
                   <Entry
                     key={one.id}
                     type="button"
-                    aria-current={one.id === place?.id ? 'page' : undefined}
+                    aria-current={!isPeople && one.id === place?.id ? 'page' : undefined}
                     onClick={() => choose(one.id)}
                   >
                     <Box as="span" flex="1" minWidth={0}>
@@ -138,6 +141,14 @@ export function OfficeScreen() {
             </Box>
           ))}
           <Box as="h2" px="14px" pb="3px" fontSize="13px" fontWeight={600} color="soft">
+            People
+          </Box>
+          <Box pb="12px">
+            <Entry type="button" aria-current={isPeople ? 'page' : undefined} onClick={() => setPeople(true)}>
+              Who signs drawings
+            </Entry>
+          </Box>
+          <Box as="h2" px="14px" pb="3px" fontSize="13px" fontWeight={600} color="soft">
             Habits
           </Box>
           {HABITS.map(({ open, words }) => (
@@ -146,7 +157,8 @@ export function OfficeScreen() {
             </Entry>
           ))}
         </Box>
-        {place && office && (
+        {isPeople && <People />}
+        {!isPeople && place && office && (
           <>
             <Box
               width="400px"

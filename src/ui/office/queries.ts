@@ -1,4 +1,5 @@
 import { queryOptions } from '@tanstack/react-query';
+import { listPeople } from '../../contract/people';
 import { listPlaces, readPlaceChanges } from '../../contract/places';
 import { ask } from '../data/request';
 
@@ -8,3 +9,6 @@ export const placesQuery = queryOptions({ queryKey: ['places'], queryFn: () => a
 /** Who changed a place, when and how. */
 export const changesQuery = (id: string) =>
   queryOptions({ queryKey: ['place changes', id], queryFn: () => ask(readPlaceChanges, { params: { id } }) });
+
+/** Everybody who signs drawings, and those who did. */
+export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => ask(listPeople) });

@@ -46,8 +46,8 @@ function store(): Promise<IDBPDatabase<Schema>> {
     upgrade(db, before, _, transaction) {
       if (before < 1) db.createObjectStore('boards', { keyPath: 'key' }).createIndex('format', 'formatId');
       if (before < 2) db.createObjectStore('offices');
-      // What was kept of the office before had all of it at once.
-      else if (before < 3) void transaction.objectStore('offices').clear();
+      // What was kept of the office before had all of it at once, and then nobody of its people.
+      else if (before < 4) void transaction.objectStore('offices').clear();
       if (before < 4) db.createObjectStore('histories');
     },
   });
