@@ -128,6 +128,26 @@ const VIEWS = [
   },
   { file: 'properties', path: '/properties', until: (page) => page.getByRole('row', { name: /^Line pull/ }).waitFor() },
   { file: 'specimen', path: '/specimens/recovery-winch', until: (page) => drawn(page, 6) },
+  {
+    file: 'repairs',
+    path: '/formats/workshop-sheets',
+    until: async (page) => {
+      await page.getByRole('radio', { name: 'Longest' }).click();
+      await page.getByRole('button', { name: /^Show the findings/ }).click();
+      await page.getByRole('button', { name: 'Other ways…' }).first().click();
+      await page.getByRole('button', { name: 'Write Created by as initial and surname' }).hover();
+      await page.getByRole('status').filter({ hasText: 'Shown as it would be' }).waitFor();
+      await drawn(page, 15);
+    },
+  },
+  {
+    file: 'office',
+    path: '/office',
+    until: async (page) => {
+      await page.getByRole('textbox', { name: 'Address' }).click();
+      await page.getByTestId('looked-at').first().waitFor();
+    },
+  },
 ];
 
 async function drawn(page, count) {

@@ -105,6 +105,7 @@ export const KINDS = {
   ),
 
   // What is asked.
+  'nobody is asked': kind('warning', { property: text, name: text }, ['property']),
   'asked twice': kind('warning', { key: text, name: text }, ['key']),
   'asked out of order': kind('note', { key: text, name: text }, ['key']),
   'revision asked for': kind('warning', { name: text }, []),

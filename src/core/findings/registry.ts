@@ -17,6 +17,7 @@ import { leftRows } from './checks/left-rows';
 import { letteringFont } from './checks/lettering-font';
 import { lineWidths } from './checks/line-widths';
 import { overlappingBlocks } from './checks/overlapping-blocks';
+import { nobodyAsked } from './checks/nobody-asked';
 import { oddText } from './checks/odd-text';
 import { ownChecker } from './checks/own-checker';
 import { partMass } from './checks/part-mass';
@@ -52,6 +53,7 @@ export const CHECKS = {
     zoneCharacters,
     requiredData,
     repeatedProperties,
+    nobodyAsked,
     askedTwice,
     askedOrder,
     clearArea,

@@ -147,6 +147,8 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
   'required data missing': ({ datum }) => `The title block lacks ${REQUIRED[datum]}, which ISO 7200 requires.`,
   'one property under two captions': ({ name, first, second, more }) =>
     `${quoted(name)} stands under ${first} and under ${second}${more > 0 ? ` and ${more} more` : ''}.`,
+  'nobody is asked': ({ name }) =>
+    `${quoted(name)} is printed, but no drawing will ever have it: nothing gives it and nobody is asked for it.`,
   'asked twice': ({ name }) => `${quoted(name)} is asked for twice. One asked value may stand in several cells.`,
   'asked out of order': ({ name }) => `${quoted(name)} is asked for in another order than it stands on the sheet.`,
   'revision asked for': ({ name }) =>

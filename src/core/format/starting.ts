@@ -4,6 +4,7 @@ import { type Outcome, refuse } from '../refusal';
 import { DOCUMENT_VERSION, type FormatDocument, type Line, type SheetSize } from './document';
 import type { Length, LengthValue } from './length-value';
 import { type PartStyle, readyBlock } from './ready-parts';
+import { usualQuestions } from './usual-questions';
 
 export interface StartOptions {
   id: string;
@@ -54,7 +55,8 @@ export function startFromStandard(options: StartOptions, newId: () => string): O
                   : 'full',
             ),
           ];
-  return { ok: true, document: { ...base, zones: { ...base.zones, shown: options.zones }, blocks } };
+  const zones = { ...base.zones, shown: options.zones };
+  return { ok: true, document: { ...base, zones, blocks, asked: usualQuestions(blocks) } };
 }
 
 /** A blank format of one A3 sheet: a frame and nothing on it. */

@@ -98,3 +98,15 @@ export const SUPPLIED = {
 /** The two arrangements of views of ISO 5456-2, as {@link SUPPLIED.projectionAngle} names them. */
 export const PROJECTION_ANGLES = ['first angle', 'third angle'] as const;
 export type ProjectionAngle = (typeof PROJECTION_ANGLES)[number];
+
+/** Drawing data that the application itself gives: nobody is asked for it. */
+export const GIVEN_ON_DRAWINGS: ReadonlySet<string> = new Set([
+  SUPPLIED.drawingNumber,
+  SUPPLIED.revision,
+  SUPPLIED.revisionZones,
+  SUPPLIED.revisionDescription,
+  SUPPLIED.revisionDate,
+  SUPPLIED.revisedBy,
+  SUPPLIED.revisionApprovedBy,
+  SUPPLIED.changeNumber,
+]);

@@ -69,6 +69,11 @@ export function People() {
           ))}
         </Table.Body>
       </Table.Root>
+      {rows?.length === 0 && (
+        <Box color="soft" fontSize="14px" py="6px">
+          Nobody yet: add the first.
+        </Box>
+      )}
       {problem !== undefined && <Problem>{problem}</Problem>}
       <NewPerson onAdd={(person) => keep({ person })} />
     </Box>

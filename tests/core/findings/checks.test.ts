@@ -73,6 +73,14 @@ test.each<[code: FindingCode, params: object, document: FormatDocument, facts?: 
     { datum: 'sheet-number', text: '1 of 2' },
     withCell('sheet', { contents: fixed('1 of 2') }),
   ],
+  [
+    'nobody is asked',
+    { property: 'checked-by', name: 'Checked by' },
+    {
+      ...withCell('checked', { contents: [{ parts: [{ kind: 'linked', property: 'checked-by' }] }] }),
+      asked: workshop.format.asked.filter(({ key }) => key !== 'checked-by'),
+    },
+  ],
   ['required data missing', { datum: 'approved-by' }, withCell('approved', { contents: fixed('–') })],
   [
     'one property under two captions',

@@ -189,6 +189,12 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
       '“Material” stands under STUFF and under MATERIAL and 1 more.',
     ],
   ],
+  'nobody is asked': [
+    [
+      { property: 'checked-by', name: 'Checked by' },
+      '“Checked by” is printed, but no drawing will ever have it: nothing gives it and nobody is asked for it.',
+    ],
+  ],
   'asked twice': [
     [{ key: 'l', name: 'Language' }, '“Language” is asked for twice. One asked value may stand in several cells.'],
   ],

@@ -6,17 +6,14 @@ import type { Step } from '../../format/steps/step';
 import type { PropertyDefinition } from '../../property/definition';
 import { tradeText } from '../../property/longest';
 import { matchedName } from '../../property/names';
-import { SUPPLIED } from '../../property/supplied';
+import { GIVEN_ON_DRAWINGS, SUPPLIED } from '../../property/supplied';
 import type { Resources } from '../../scene/resources';
 import { type Situation, type Way, type WaysOf, placeOf } from '../situation';
-
-/** Drawing data that the application itself gives: nobody is asked for it. */
-const GIVEN: ReadonlySet<string> = new Set([SUPPLIED.drawingNumber, SUPPLIED.revision]);
 
 /** The step that asks for a property of drawings that nothing gives otherwise, with a sample for proofs. */
 function askingFor(property: PropertyDefinition, { document: { asked }, resources }: Situation): Step[] {
   const known = asked.some((one) => (one.property ?? one.key) === property.id);
-  if (property.source !== 'drawing' || known || GIVEN.has(property.id)) return [];
+  if (property.source !== 'drawing' || known || GIVEN_ON_DRAWINGS.has(property.id)) return [];
   return [{ op: 'set asked', asked: [...asked, { ...askedFor(property), ...sampleFor(property, resources) }] }];
 }
 
@@ -112,6 +109,13 @@ function rowFor(
     },
   ];
 }
+
+/** A value that is printed and that nobody is asked for: asked for. */
+export const nobodyAsked: WaysOf<'nobody is asked'> = (situation) => {
+  const { property: id, name } = situation.finding.params;
+  const property = situation.resources.properties.get(id);
+  return property ? [[{ kind: { kind: 'ask for it', name }, steps: askingFor(property, situation) }]] : [];
+};
 
 /** A value that nothing gives: asked for, left to the pen, or printed as nothing without a word. */
 export const noValue: WaysOf<'no value'> = (situation) => {

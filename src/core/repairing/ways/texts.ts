@@ -9,13 +9,16 @@ import { letteringOf } from '../../scene/cell-room';
 import { type Situation, type Way, type WaysOf, placeOf } from '../situation';
 import { roomier } from './tracks';
 
-/** A text that has no room: fitted otherwise, written shorter, given more room. */
-export const overflowing: WaysOf<'text overflows'> = (situation) => [
-  ...plans(situation),
-  shorterDisplays(situation),
-  ...roomier(situation, situation.finding.params.excess, situation.finding.params.way === 'long' ? 'along' : 'across'),
-  higherRow(situation),
-];
+/** A text that has no room: fitted otherwise, written shorter, given more room. A larger block comes last. */
+export const overflowing: WaysOf<'text overflows'> = (situation) => {
+  const { excess, way } = situation.finding.params;
+  const [fromNeighbours = [], share = [], larger = []] = roomier(
+    situation,
+    excess,
+    way === 'long' ? 'along' : 'across',
+  );
+  return [...plans(situation), shorterDisplays(situation), fromNeighbours, share, higherRow(situation), larger];
+};
 
 /** Plans that let the text fit: those that change one thing in a way each, those that change more in one way at the end. */
 function plans(situation: Situation): Way[] {

@@ -2,7 +2,7 @@ import type { Finding, FindingCode } from '../../findings/finding';
 import type { Situation, Way, WaysOf } from '../situation';
 import { onAnother, outside, rowsLeft } from './blocks';
 import { lackingGlyphs, leftOut, repeated, unwritable } from './contents';
-import { askedRevision, askedTwice, emptyCaption, lackingData, noValue } from './data';
+import { askedRevision, askedTwice, emptyCaption, lackingData, noValue, nobodyAsked } from './data';
 import { noFont, oddWidth, tooLow } from './styles';
 import { longCaption, overflowing, printingAsZero } from './texts';
 import { unresolved } from './tracks';
@@ -25,6 +25,7 @@ const WAYS: { readonly [C in FindingCode]?: WaysOf<C> } = {
   'glyph missing': lackingGlyphs,
   'characters left out': leftOut,
   'one property under two captions': repeated,
+  'nobody is asked': nobodyAsked,
   'asked twice': askedTwice,
   'revision asked for': askedRevision,
   'rows without a place': rowsLeft,
