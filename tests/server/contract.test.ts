@@ -54,6 +54,30 @@ test('every handler that answers JSON is made from a contract', () => {
     expect(readFileSync(`src/app${path}/route.ts`, 'utf8')).toMatch(/(handle|respond)\(/);
 });
 
+test('a method that an address does not take is refused in words, with those that it takes', async () => {
+  const folders = readdirSync('src/app/api', { recursive: true, encoding: 'utf8' });
+  const paths = folders
+    .filter((file) => file.endsWith('route.ts'))
+    .map((file) => `/api/${file.replace('/route.ts', '')}`);
+  for (const path of paths) {
+    const handlers = await handlersOf(path);
+    const source = readFileSync(`src/app${path}/route.ts`, 'utf8');
+    const taken = [...source.matchAll(/export (?:const|function|async function) ([A-Z]+)\b/g)].map(
+      ([, method]) => method!,
+    );
+    for (const method of ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'].filter((one) => !taken.includes(one))) {
+      const response = await handlers[method]!(new Request('http://test/', { method }), {
+        params: Promise.resolve({}),
+      });
+      expect([path, method, response.status]).toEqual([path, method, 405]);
+      expect(await response.json()).toEqual({
+        reason: expect.stringMatching(/^This address takes .*, not /) as string,
+      });
+      expect(response.headers.get('allow')).toContain(taken[0]);
+    }
+  }
+});
+
 test('what is read is what the contract says, of everything in the demo office', async () => {
   const { id: drawing } = await asDesk(drawingServices.makeDrawing)({
     formatId: 'workshop-sheets',

@@ -107,3 +107,19 @@ export function fileToSave({ name, type, content }: { name: string; type: string
 
 /** An answer that never changes, because its address holds a hash of it. */
 export const IMMUTABLE = { 'cache-control': 'public, max-age=31536000, immutable' };
+
+const METHODS = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
+type Method = (typeof METHODS)[number];
+type Answering = (request: Request) => Promise<Response>;
+
+/** Answers, for every method that an address does not take, which ones it takes; asked for its options, it says the same. */
+export function othersThan(...taken: Method[]): Record<Method | 'OPTIONS', Answering> {
+  const allow = [...(taken.includes('GET') ? ['GET', 'HEAD'] : []), ...taken.filter((one) => one !== 'GET')].join(', ');
+  const headers = { allow };
+  const refuse: Answering = (request) =>
+    Promise.resolve(
+      NextResponse.json({ reason: `This address takes ${allow}, not ${request.method}.` }, { status: 405, headers }),
+    );
+  const methods = Object.fromEntries(METHODS.map((method) => [method, refuse])) as Record<Method, Answering>;
+  return { ...methods, OPTIONS: () => Promise.resolve(new Response(null, { status: 204, headers })) };
+}

@@ -42,9 +42,8 @@ const ConflictDialog = dynamic(() => import('./saving/conflict-dialog').then((mo
 const ClosedDialog = dynamic(() => import('./saving/closed-dialog').then((module) => module.ClosedDialog), {
   ssr: false,
 });
-const BoardFinder = dynamic(() => import('./commands/board-finder').then((module) => module.BoardFinder), {
-  ssr: false,
-});
+const loadFinder = () => import('./commands/board-finder');
+const BoardFinder = dynamic(() => loadFinder().then((module) => module.BoardFinder), { ssr: false });
 const KeysDialog = dynamic(() => import('./commands/keys-dialog').then((module) => module.KeysDialog), { ssr: false });
 const AddBlockDialog = dynamic(() => import('./outline/add-block-dialog').then((module) => module.AddBlockDialog), {
   ssr: false,
@@ -110,6 +109,8 @@ function OpenBoard() {
   const addBlock = useCallback(() => setOpen('block'), []);
   const formatId = useBoard((board) => board.format.id);
   useSaving();
+  // What is typed right after Ctrl K is meant for the finder: it is there by then.
+  useEffect(() => whenIdle(loadFinder, 3000), []);
   // When the store does not answer, the board goes on with what it has.
   useModelStore(() => void fillAnew(store, formatId).catch(() => undefined));
   useEffect(() => {

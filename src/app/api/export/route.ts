@@ -1,5 +1,7 @@
 import { exportSheet } from '../../../contract/formats';
 import * as service from '../../../server/services/export';
-import { fileToSave, handle } from '../handle';
+import { fileToSave, handle, othersThan } from '../handle';
 
 export const POST = handle(exportSheet, async ({ body }) => fileToSave(await service.exportSheet(body)));
+
+export const { GET, PUT, PATCH, DELETE, OPTIONS } = othersThan('POST');

@@ -2,7 +2,7 @@ import { takeFont } from '../../../contract/formats';
 import { glyphTableToJson } from '../../../core/lettering/glyph-table';
 import { shippedGlyphTables } from '../../../server/fonts';
 import * as service from '../../../server/services/fonts';
-import { handle } from '../handle';
+import { handle, othersThan } from '../handle';
 
 /** The glyph tables of the shipped fonts, from which the browser measures. */
 export function GET() {
@@ -11,3 +11,5 @@ export function GET() {
 }
 
 export const POST = handle(takeFont, ({ body }) => service.takeFont(body));
+
+export const { PUT, PATCH, DELETE, OPTIONS } = othersThan('GET', 'POST');

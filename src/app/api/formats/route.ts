@@ -1,6 +1,6 @@
 import { listFormats, makeFormat } from '../../../contract/formats';
 import { copyFormat, shelf, startFormat } from '../../../server/services/formats';
-import { handle } from '../handle';
+import { handle, othersThan } from '../handle';
 
 export const dynamic = 'force-dynamic';
 
@@ -9,3 +9,5 @@ export const GET = handle(listFormats, ({ query }) => shelf(query));
 export const POST = handle(makeFormat, ({ body, actor }) =>
   'copyOf' in body ? copyFormat(actor, body) : startFormat(actor, body),
 );
+
+export const { PUT, PATCH, DELETE, OPTIONS } = othersThan('GET', 'POST');

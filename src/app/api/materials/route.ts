@@ -1,6 +1,6 @@
 import { keepMaterial, listMaterials, removeMaterial } from '../../../contract/office';
 import * as service from '../../../server/services/materials';
-import { handle } from '../handle';
+import { handle, othersThan } from '../handle';
 
 export const dynamic = 'force-dynamic';
 
@@ -12,3 +12,5 @@ export const DELETE = handle(removeMaterial, async ({ body, actor }) => {
   await service.removeMaterial(actor, body.name);
   return { removed: true as const };
 });
+
+export const { POST, PATCH, OPTIONS } = othersThan('GET', 'PUT', 'DELETE');

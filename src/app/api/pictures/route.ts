@@ -1,5 +1,7 @@
 import { takePicture } from '../../../contract/pictures';
 import * as service from '../../../server/services/pictures';
-import { handle } from '../handle';
+import { handle, othersThan } from '../handle';
 
 export const POST = handle(takePicture, ({ query, body }) => service.takePicture(body, query.name));
+
+export const { GET, PUT, PATCH, DELETE, OPTIONS } = othersThan('POST');

@@ -1,5 +1,7 @@
 import { takeShape } from '../../../contract/specimens';
 import * as service from '../../../server/services/shapes';
-import { handle } from '../handle';
+import { handle, othersThan } from '../handle';
 
 export const POST = handle(takeShape, ({ query, body }) => service.takeShape(query.name, body));
+
+export const { GET, PUT, PATCH, DELETE, OPTIONS } = othersThan('POST');

@@ -8,7 +8,7 @@ import { formatLength, trimNumber } from '../../../core/geometry/length';
 import { styleOn } from '../../../core/lettering/style';
 import type { CellReport } from '../../../core/scene/report';
 import type { Outcome } from '../../../core/refusal';
-import { CommitField, Row, SelectRow } from '../../controls/field';
+import { CommitField, Row, Select, SelectRow } from '../../controls/field';
 import { useBoard, useBoardStore } from '../board-store';
 import { withCaption } from './cell-content';
 import { CellHolds } from './cell-holds';
@@ -135,25 +135,13 @@ function SelectPlain<T extends string>(props: {
   onChange: (value: T) => void;
 }) {
   return (
-    <select
-      aria-label={props.label}
-      value={props.value}
-      onChange={(event) => props.onChange(event.target.value as T)}
-      style={{
-        height: 26,
-        minWidth: 0,
-        flex: 1,
-        border: '1px solid var(--chakra-colors-line)',
-        background: 'var(--chakra-colors-card)',
-        color: 'inherit',
-      }}
-    >
+    <Select aria-label={props.label} value={props.value} onChange={(event) => props.onChange(event.target.value as T)}>
       {props.options.map((option) => (
         <option key={option.value} value={option.value}>
           {option.label}
         </option>
       ))}
-    </select>
+    </Select>
   );
 }
 

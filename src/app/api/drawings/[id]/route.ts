@@ -1,7 +1,9 @@
 import { changeDrawing, readDrawing } from '../../../../contract/drawings';
 import * as service from '../../../../server/services/drawings';
-import { handle } from '../../handle';
+import { handle, othersThan } from '../../handle';
 
 export const GET = handle(readDrawing, ({ params }) => service.drawing(params.id!));
 
 export const PUT = handle(changeDrawing, ({ params, body, actor }) => service.changeDrawing(actor, params.id!, body));
+
+export const { POST, PATCH, DELETE, OPTIONS } = othersThan('GET', 'PUT');

@@ -1,7 +1,7 @@
 import { anyFontFile } from '../../../../server/services/fonts';
 import { ServiceError } from '../../../../server/services/service-error';
 import { fromAddress } from '../../door';
-import { IMMUTABLE, respond } from '../../handle';
+import { IMMUTABLE, othersThan, respond } from '../../handle';
 
 /** The file of a font, shipped or the office's. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
@@ -13,3 +13,5 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     });
   });
 }
+
+export const { POST, PUT, PATCH, DELETE, OPTIONS } = othersThan('GET');

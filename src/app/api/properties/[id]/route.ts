@@ -1,7 +1,7 @@
 import { changeProperty, mergeProperty, removeProperty } from '../../../../contract/properties';
 import * as service from '../../../../server/services/dictionary';
 import { ServiceError } from '../../../../server/services/service-error';
-import { handle } from '../../handle';
+import { handle, othersThan } from '../../handle';
 
 export const PUT = handle(changeProperty, ({ params, body, actor }) => {
   if (body.definition.id !== params.id) throw new ServiceError(422, 'A property keeps its id.');
@@ -16,3 +16,5 @@ export const DELETE = handle(removeProperty, async ({ params, actor }) => {
   await service.removeProperty(actor, params.id!);
   return { removed: true as const };
 });
+
+export const { GET, PATCH, OPTIONS } = othersThan('POST', 'PUT', 'DELETE');

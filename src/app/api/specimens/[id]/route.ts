@@ -1,7 +1,7 @@
 import { changeSpecimen, readSpecimen } from '../../../../contract/specimens';
 import { ServiceError } from '../../../../server/services/service-error';
 import * as service from '../../../../server/services/specimens';
-import { handle } from '../../handle';
+import { handle, othersThan } from '../../handle';
 
 export const GET = handle(readSpecimen, ({ params }) => service.specimen(params.id!));
 
@@ -9,3 +9,5 @@ export const PUT = handle(changeSpecimen, ({ params, body, actor }) => {
   if (body.specimen.id !== params.id) throw new ServiceError(422, 'A specimen keeps its id.');
   return service.changeSpecimen(actor, body);
 });
+
+export const { POST, PATCH, DELETE, OPTIONS } = othersThan('GET', 'PUT');

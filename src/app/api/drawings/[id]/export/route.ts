@@ -1,7 +1,9 @@
 import { exportDrawing } from '../../../../../contract/drawings';
 import * as service from '../../../../../server/services/drawings';
-import { fileToSave, handle } from '../../../handle';
+import { fileToSave, handle, othersThan } from '../../../handle';
 
 export const POST = handle(exportDrawing, async ({ params, body }) =>
   fileToSave(await service.exportDrawing(params.id!, body)),
 );
+
+export const { GET, PUT, PATCH, DELETE, OPTIONS } = othersThan('POST');

@@ -1,7 +1,7 @@
 import { officeGlyphTable } from '../../../../../server/services/fonts';
 import { ServiceError } from '../../../../../server/services/service-error';
 import { fromAddress } from '../../../door';
-import { IMMUTABLE, respond } from '../../../handle';
+import { IMMUTABLE, othersThan, respond } from '../../../handle';
 
 /** The glyph table of a font of the office, from which the browser measures. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
@@ -11,3 +11,5 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     return Response.json(table, { headers: IMMUTABLE });
   });
 }
+
+export const { POST, PUT, PATCH, DELETE, OPTIONS } = othersThan('GET');

@@ -1,5 +1,7 @@
 import { readUses } from '../../../../../contract/properties';
 import { placesOfProperty } from '../../../../../server/services/dictionary';
-import { handle } from '../../../handle';
+import { handle, othersThan } from '../../../handle';
 
 export const GET = handle(readUses, ({ params }) => placesOfProperty(params.id!));
+
+export const { POST, PUT, PATCH, DELETE, OPTIONS } = othersThan('GET');

@@ -1,7 +1,9 @@
 import { changePlaceValue } from '../../../../../../contract/places';
 import * as service from '../../../../../../server/services/places';
-import { handle } from '../../../../handle';
+import { handle, othersThan } from '../../../../handle';
 
 export const PUT = handle(changePlaceValue, ({ params, body, actor }) =>
   service.changePlaceValue(actor, params.id!, body),
 );
+
+export const { GET, POST, PATCH, DELETE, OPTIONS } = othersThan('PUT');
