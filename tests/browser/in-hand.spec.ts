@@ -217,6 +217,20 @@ test('a finding of any proof is shown on the sheet of the board', async ({ page 
   ).toBeVisible();
 });
 
+test('a finding on a drawing leads to its cell on the board, and back', async ({ page }) => {
+  await makeDrawing(page, 'Pawl');
+  const address = page.url();
+  const finding = page.getByText(/^Approved by: “Approved by” has no value/);
+  await finding.getByRole('link', { name: 'Show on the board' }).click();
+  const board = new Board(page);
+  await board.ready();
+  await expect(page.getByRole('combobox', { name: 'Filled from' })).toHaveValue(/^Pawl/);
+  await expect(page.getByRole('region', { name: 'Details' }).getByLabel('Caption').first()).toHaveValue(/APPROVED/i);
+  await page.goBack();
+  await expect(page).toHaveURL(address);
+  await expect(finding).toBeVisible();
+});
+
 test.describe('nothing is forgotten', () => {
   test('undo lives through leaving the board and coming back, and through a reload', async ({ page }) => {
     const board = await at(page, 'material');

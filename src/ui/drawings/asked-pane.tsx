@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
+import Link from 'next/link';
 import { useState } from 'react';
 import type { Outcome } from '../../core/refusal';
 import { findingWords } from '../../core/findings/words';
@@ -8,6 +9,7 @@ import type { Composed } from '../../core/scene/compose';
 import type { AskedValue } from '../../core/format/document';
 import { valueText } from '../../core/property/value';
 import { Problem } from '../controls/field';
+import { boardAddress } from '../sheet/board-address';
 import { AnswerField, type AnswerFields } from './answer-field';
 import { askedPlaces } from './asked-places';
 import { askedOf } from './use-sheets';
@@ -105,7 +107,17 @@ export function AskedPane(props: {
               <Box as="span" color={finding.weight === 'warning' ? 'ochre' : 'vermilion'}>
                 {finding.weight === 'warning' ? '▲' : '■'}
               </Box>
-              {findingWords(finding)}
+              <Box flex="1">
+                {findingWords(finding)}{' '}
+                {finding.place.block !== undefined && (
+                  <Link
+                    href={boardAddress(drawing.formatId, onBoard(drawing), finding.place)}
+                    style={{ textDecoration: 'underline', whiteSpace: 'nowrap' }}
+                  >
+                    Show on the board
+                  </Link>
+                )}
+              </Box>
             </Flex>
           ))}
         </Box>
@@ -113,6 +125,13 @@ export function AskedPane(props: {
     </>
   );
 }
+
+/** The sheet of a drawing as the board of its format shows it. */
+const onBoard = ({ sizeId, specimen, variant }: OpenDrawing['drawing']) => ({
+  sizeId,
+  show: 'values' as const,
+  filled: { specimen, ...(variant !== undefined && { variant }) },
+});
 
 const isOpen = (value: unknown) => value === undefined || value === '';
 
