@@ -145,7 +145,7 @@ const VIEWS = [
     path: '/office',
     until: async (page) => {
       await page.getByRole('textbox', { name: 'Address' }).click();
-      await page.getByTestId('looked-at').first().waitFor();
+      await page.getByTestId('pointed-at').first().waitFor();
     },
   },
 ];

@@ -10,7 +10,7 @@ test('the owner, a mark, a site and a project are set where a sheet shows them; 
   await expect(owner.last()).toHaveText('4 Slipway, Kelvarra');
   const address = page.getByRole('textbox', { name: 'Address' });
   await address.fill('9 Mole Street, Kelvarra');
-  await expect(page.getByTestId('looked-at').first()).toBeVisible();
+  await expect(page.getByTestId('pointed-at').first()).toBeVisible();
   await expect(owner.last()).toHaveText('9 Mole Street, Kelvarra');
   await address.blur();
   const changes = page.getByRole('list', { name: 'Changes' }).getByRole('listitem');

@@ -61,7 +61,8 @@ export class Repairing {
    */
   *offers(before: Proved, on: number, finding: Finding): Generator<OfferedRepair> {
     const composed = before.proofs[on]!;
-    if (!composed.first.ok) return;
+    // Of what is not there nothing can be told: any change would seem to mend it.
+    if (!composed.first.ok || !composed.findings.some((one) => isAlike(one, finding))) return;
     const situation = {
       finding,
       document: before.document,

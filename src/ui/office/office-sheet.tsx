@@ -2,10 +2,9 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { type CSSProperties, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { FormatView } from '../../contract/formats';
 import type { OfficePlace } from '../../contract/places';
-import { top } from '../../core/geometry/box';
 import type { Facts } from '../../core/property/facts';
 import { compose } from '../../core/scene/compose';
 import { proofSheets } from '../../core/scene/planning';
@@ -14,14 +13,7 @@ import { Select } from '../controls/field';
 import { factsFor } from '../data/office';
 import { formatQuery, shelfQuery } from '../data/queries';
 import { useAtHand } from '../data/use-at-hand';
-import { SceneView } from '../sheet/scene-view';
-
-const TEXT_STYLE: CSSProperties = {
-  fontKerning: 'none',
-  fontVariantLigatures: 'none',
-  textRendering: 'geometricPrecision',
-  whiteSpace: 'pre',
-};
+import { SheetPicture } from '../sheet/sheet-picture';
 
 /** A sheet filled with a place's values as they are typed, and the cells marked that print the one that is looked at. */
 export function OfficeSheet(props: { place: OfficePlace; values: OfficePlace['values']; looked: string | undefined }) {
@@ -57,33 +49,12 @@ export function OfficeSheet(props: { place: OfficePlace; values: OfficePlace['va
       <Box flex="1" minHeight={0} p="18px">
         {sheet && !sheet.ok && <Box role="alert">■ {sheet.reason}</Box>}
         {sheet?.ok && (
-          <svg
-            viewBox={`0 0 ${sheet.scene.width} ${sheet.scene.height}`}
-            width="100%"
-            height="100%"
-            role="img"
-            aria-label="Sheet"
-            style={TEXT_STYLE}
-          >
-            <rect width={sheet.scene.width} height={sheet.scene.height} fill="#FFFFFF" />
-            <SceneView scene={sheet.scene} />
-            {sheet.report.cells
+          <SheetPicture
+            scene={sheet.scene}
+            marked={sheet.report.cells
               .filter(({ trace }) => looked !== undefined && trace.some(({ property }) => property === looked))
-              .map(({ id, box }) => (
-                <rect
-                  key={id}
-                  data-testid="looked-at"
-                  x={box.x}
-                  y={sheet.report.sheet.height - top(box)}
-                  width={box.width}
-                  height={box.height}
-                  fill="#7A2E5D22"
-                  stroke="#7A2E5D"
-                  strokeWidth={2}
-                  vectorEffect="non-scaling-stroke"
-                />
-              ))}
-          </svg>
+              .map(({ box }) => box)}
+          />
         )}
       </Box>
     </Flex>

@@ -3,7 +3,7 @@
 import { Box, Flex, Table, chakra } from '@chakra-ui/react';
 import Link from 'next/link';
 import { type CSSProperties, type MouseEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { holds, top } from '../../core/geometry/box';
+import { holds } from '../../core/geometry/box';
 import { findingWords } from '../../core/findings/words';
 import { trimNumber } from '../../core/geometry/length';
 import { compose } from '../../core/scene/compose';
@@ -17,15 +17,8 @@ import { exportSheet } from '../../contract/formats';
 import { askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
 import { boardAddress } from '../sheet/board-address';
-import { SceneView } from '../sheet/scene-view';
+import { SheetPicture } from '../sheet/sheet-picture';
 import type { LoadedFormat, ProofRow } from './proof-rows';
-
-const TEXT_STYLE: CSSProperties = {
-  fontKerning: 'none',
-  fontVariantLigatures: 'none',
-  textRendering: 'geometricPrecision',
-  whiteSpace: 'pre',
-};
 
 const LINK_STYLE: CSSProperties = { textDecoration: 'underline', whiteSpace: 'nowrap', fontSize: 13 };
 
@@ -96,33 +89,7 @@ export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: 
       </Flex>
       <Flex flex="1" minHeight={0}>
         <Box flex="1" minWidth={0} bg="desk" p="18px">
-          {composed.ok && report && (
-            <svg
-              viewBox={`0 0 ${composed.scene.width} ${composed.scene.height}`}
-              width="100%"
-              height="100%"
-              role="img"
-              aria-label="Sheet"
-              style={TEXT_STYLE}
-              onClick={pick}
-            >
-              <rect width={composed.scene.width} height={composed.scene.height} fill="#FFFFFF" />
-              <SceneView scene={composed.scene} />
-              {box && (
-                <rect
-                  data-testid="pointed-at"
-                  x={box.x}
-                  y={report.sheet.height - top(box)}
-                  width={box.width}
-                  height={box.height}
-                  fill="#7A2E5D22"
-                  stroke="#7A2E5D"
-                  strokeWidth={2}
-                  vectorEffect="non-scaling-stroke"
-                />
-              )}
-            </svg>
-          )}
+          {composed.ok && report && <SheetPicture scene={composed.scene} marked={box ? [box] : []} onClick={pick} />}
           {!composed.ok && <Box role="alert">■ {composed.reason}</Box>}
         </Box>
         <Box

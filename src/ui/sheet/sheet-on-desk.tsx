@@ -5,7 +5,8 @@ import type { Scene } from '../../core/scene/scene';
 import { SceneView } from './scene-view';
 import { useView } from './view-store';
 
-const SHEET_STYLE: CSSProperties = {
+/** How text is set in sheets on the screen: as it was measured. */
+export const SHEET_STYLE: CSSProperties = {
   display: 'block',
   fontKerning: 'none',
   fontVariantLigatures: 'none',

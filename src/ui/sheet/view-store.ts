@@ -1,4 +1,4 @@
-import { createContext, useContext } from 'react';
+import { type MouseEvent, createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { type StoreApi, createStore } from 'zustand/vanilla';
 import type { Place } from '../../core/findings/finding';
@@ -85,4 +85,10 @@ export function toDesk({ k, x, y }: View, sheetHeight: number, point: Point): Po
 /** A point of the desk in mm of the sheet. */
 export function fromDesk({ k, x, y }: View, sheetHeight: number, point: Point): Point {
   return { x: (point.x - x) / k, y: sheetHeight - (point.y - y) / k };
+}
+
+/** The point of the sheet, mm, at which a pointer is on what lies over the whole desk. */
+export function pointedAt(event: MouseEvent, view: View, sheetHeight: number): Point {
+  const frame = event.currentTarget.getBoundingClientRect();
+  return fromDesk(view, sheetHeight, { x: event.clientX - frame.left, y: event.clientY - frame.top });
 }

@@ -1,10 +1,10 @@
 import type { Repair } from '../../findings/repair';
-import type { Content, Part } from '../../format/document';
 import { usualDisplay } from '../../property/definition';
 import { SHIPPED_FONTS } from '../../lettering/fonts';
 import { cleanText } from '../../lettering/clean-text';
 import type { Step } from '../../format/steps/step';
-import { type Situation, type Way, type WaysOf, placeOf } from '../situation';
+import { type WaysOf, placeOf } from '../situation';
+import { partsChanged } from './parts';
 
 /** A value that its display cannot write: as values of its property are written otherwise, else as it is. */
 export const unwritable: WaysOf<'value cannot be written'> = (situation) => {
@@ -12,14 +12,16 @@ export const unwritable: WaysOf<'value cannot be written'> = (situation) => {
   const property = situation.resources.properties.get(id);
   if (!property) return [];
   const displays = [usualDisplay({ ...property, display: undefined }), { kind: 'text' as const }];
+  const place = placeOf(situation);
+  if (!place?.cell) return [];
+  const { block, cell } = place;
   return [
-    displays.flatMap((display) =>
-      changedParts(
-        situation,
-        (part) => (part.kind === 'linked' && part.property === id ? { ...part, display } : part),
-        { kind: 'shorter display', name, display },
+    displays.map((display): Repair => ({
+      kind: { kind: 'shorter display', name, display },
+      steps: partsChanged(block, cell, (part) =>
+        part.kind === 'linked' && part.property === id ? { ...part, display } : part,
       ),
-    ),
+    })),
   ];
 };
 
@@ -51,12 +53,10 @@ export const leftOut: WaysOf<'characters left out'> = (situation) => {
     caption && text !== caption.text
       ? [{ op: 'set cell', block: block.id, cell: cell.id, change: { caption: { ...caption, text: text! } } }]
       : [];
-  const contents = changedParts(
-    situation,
-    (part) => (part.kind === 'fixed' ? { ...part, text: cleanText(part.text).text } : part),
-    { kind: 'take characters out' },
+  const contents = partsChanged(block, cell, (part) =>
+    part.kind === 'fixed' ? { ...part, text: cleanText(part.text).text } : part,
   );
-  const steps = [...captionStep, ...contents.flatMap((one) => one.steps)];
+  const steps = [...captionStep, ...contents];
   return steps.length > 0 ? [[{ kind: { kind: 'take characters out' }, steps }]] : [];
 };
 
@@ -74,21 +74,3 @@ export const repeated: WaysOf<'one property under two captions'> = (situation) =
     ],
   ];
 };
-
-/** The repair that changes parts of the cell a finding is about; none when it changes nothing. */
-function changedParts(situation: Situation, change: (part: Part) => Part, kind: Repair['kind']): Way {
-  const place = placeOf(situation);
-  if (!place?.cell) return [];
-  const { block, cell } = place;
-  let isChanged = false;
-  const contents = cell.contents.map((content): Content => {
-    if (!('parts' in content)) return content;
-    const parts = content.parts.map((part) => {
-      const next = change(part);
-      isChanged ||= JSON.stringify(next) !== JSON.stringify(part);
-      return next;
-    });
-    return { ...content, parts };
-  });
-  return isChanged ? [{ kind, steps: [{ op: 'set cell', block: block.id, cell: cell.id, change: { contents } }] }] : [];
-}

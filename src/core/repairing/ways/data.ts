@@ -1,6 +1,6 @@
 import type { Repair } from '../../findings/repair';
 import { askedFor } from '../../format/asked';
-import type { AskedValue, Block, Cell, Content, FormatDocument, Part } from '../../format/document';
+import type { AskedValue, Block, Cell, FormatDocument, Part } from '../../format/document';
 import { lengthAt } from '../../format/length-value';
 import type { Step } from '../../format/steps/step';
 import type { PropertyDefinition } from '../../property/definition';
@@ -9,6 +9,7 @@ import { matchedName } from '../../property/names';
 import { GIVEN_ON_DRAWINGS, SUPPLIED } from '../../property/supplied';
 import type { Resources } from '../../scene/resources';
 import { type Situation, type Way, type WaysOf, placeOf } from '../situation';
+import { partsChanged } from './parts';
 
 /** The step that asks for a property of drawings that nothing gives otherwise, with a sample for proofs. */
 function askingFor(property: PropertyDefinition, { document: { asked }, resources }: Situation): Step[] {
@@ -128,20 +129,15 @@ export const noValue: WaysOf<'no value'> = (situation) => {
   if (!place?.cell) return [ask];
   const { block, cell } = place;
   const missing = (print: 'nothing' | 'pen line'): Repair[] => {
-    const changed = (part: Part): Part =>
-      part.kind === 'linked' && part.property === id ? { ...part, missing: { print, report: false } } : part;
-    const contents = cell.contents.map((content): Content =>
-      'parts' in content ? { ...content, parts: content.parts.map(changed) } : content,
+    const steps = partsChanged(block, cell, (part) =>
+      part.kind === 'linked' && part.property === id ? { ...part, missing: { print, report: false } } : part,
     );
     const asked = document.asked.map((one) => (one.key === id ? { ...one, missing: { print, report: false } } : one));
     const isAsked = document.asked.some(({ key }) => key === id);
     return [
       {
         kind: { kind: print === 'nothing' ? 'nothing where missing' : 'pen line where missing', name },
-        steps: [
-          { op: 'set cell', block: block.id, cell: cell.id, change: { contents } },
-          ...(isAsked ? [{ op: 'set asked' as const, asked }] : []),
-        ],
+        steps: [...steps, ...(isAsked ? [{ op: 'set asked' as const, asked }] : [])],
       },
     ];
   };
@@ -190,7 +186,7 @@ export const askedTwice: WaysOf<'asked twice'> = ({ document, finding }) => {
       {
         kind: { kind: 'ask once', name: first.name },
         steps: [
-          ...partsChanged(document, (part) =>
+          ...everywhere(document, (part) =>
             part.kind === 'asked' && part.asked === key ? { ...part, asked: first.key } : part,
           ),
           { op: 'set asked', asked: document.asked.filter((one) => one.key !== key) },
@@ -209,7 +205,7 @@ export const askedRevision: WaysOf<'revision asked for'> = ({ document, finding 
       {
         kind: { kind: 'link' },
         steps: [
-          ...partsChanged(document, (part) =>
+          ...everywhere(document, (part) =>
             part.kind === 'asked' && part.asked === asked.key ? { kind: 'linked', property: SUPPLIED.revision } : part,
           ),
           { op: 'set asked', asked: document.asked.filter((one) => one !== asked) },
@@ -220,17 +216,5 @@ export const askedRevision: WaysOf<'revision asked for'> = ({ document, finding 
 };
 
 /** The steps that change the parts of cells, of those cells alone that it changes. */
-function partsChanged(document: FormatDocument, change: (part: Part) => Part): Step[] {
-  return document.blocks.flatMap((block) =>
-    block.cells.flatMap((cell): Step[] => {
-      let isChanged = false;
-      const contents = cell.contents.map((content): Content => {
-        if (!('parts' in content)) return content;
-        const parts = content.parts.map(change);
-        isChanged ||= parts.some((part, i) => part !== content.parts[i]);
-        return { ...content, parts };
-      });
-      return isChanged ? [{ op: 'set cell', block: block.id, cell: cell.id, change: { contents } }] : [];
-    }),
-  );
-}
+const everywhere = ({ blocks }: FormatDocument, change: (part: Part) => Part): Step[] =>
+  blocks.flatMap((block) => block.cells.flatMap((cell) => partsChanged(block, cell, change)));

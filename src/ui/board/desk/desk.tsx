@@ -13,6 +13,7 @@ import { CellBar } from './cell-bar';
 import { GrowthHandle } from './growth-handle';
 import { InPlaceEditor } from './in-place-editor';
 import { selectedIds } from '../commands/selection';
+import { DeskWords } from './desk-words';
 import { Docking } from './docking';
 import { Measuring } from './measuring';
 import { Spoken, describedSheet } from './spoken';
@@ -43,7 +44,7 @@ export function Desk() {
           <Spoken report={sheet.report} />
         </>
       )}
-      {preview === undefined ? <CellBar /> : <PreviewWords>{preview}</PreviewWords>}
+      {preview === undefined ? <CellBar /> : <DeskWords>Shown as it would be: {preview}</DeskWords>}
       {!sheet.ok && (
         <Flex position="absolute" inset={0} align="center" justify="center" p="40px">
           <Box role="alert" bg="card" border="1px solid" borderColor="vermilion" px="16px" py="12px" maxWidth="460px">
@@ -51,29 +52,6 @@ export function Desk() {
           </Box>
         </Flex>
       )}
-    </Box>
-  );
-}
-
-/** Says that the sheet is shown as a repair would leave it. */
-function PreviewWords({ children }: { children: string }) {
-  return (
-    <Box
-      role="status"
-      position="absolute"
-      top="30px"
-      left="50%"
-      transform="translateX(-50%)"
-      width="max-content"
-      maxWidth="90%"
-      px="12px"
-      py="5px"
-      bg="card"
-      border="1px solid"
-      borderColor="plum"
-      fontSize="14px"
-    >
-      Shown as it would be: {children}
     </Box>
   );
 }

@@ -1,13 +1,14 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { type PointerEvent, useEffect, useState } from 'react';
+import { type MouseEvent, useEffect, useState } from 'react';
 import type { Side } from '../../../core/format/document';
 import { type Box as SheetBox, type Point, holds, right, top } from '../../../core/geometry/box';
 import type { Report } from '../../../core/scene/report';
-import { fromDesk, toDesk, useView, useViewStore } from '../../sheet/view-store';
+import { pointedAt, toDesk, useView, useViewStore } from '../../sheet/view-store';
 import { openBoard, useBoard, useBoardStore } from '../board-store';
 import { dockTo } from '../commands/commands';
+import { DeskWords } from './desk-words';
 
 /** How thick the side is marked that the block would be docked to, px. */
 const MARK = 6;
@@ -30,9 +31,8 @@ function DockingOver({ report, block }: { report: Report; block: string }) {
   const view = useView((state) => state.view);
   const [at, setAt] = useState<{ id: string; name: string; box: SheetBox; side: Side }>();
   const name = useBoard(({ document }) => document.blocks.find(({ id }) => id === block)?.name);
-  const find = (event: PointerEvent) => {
-    const frame = event.currentTarget.getBoundingClientRect();
-    const point = fromDesk(view, report.sheet.height, { x: event.clientX - frame.left, y: event.clientY - frame.top });
+  const find = (event: MouseEvent) => {
+    const point = pointedAt(event, view, report.sheet.height);
     viewStore.setState({ pointer: point });
     const other = report.blocks.findLast(({ id, box }) => id !== block && holds(box, point));
     return other && { id: other.id, name: other.name, box: other.box, side: nearestSide(other.box, point) };
@@ -48,31 +48,17 @@ function DockingOver({ report, block }: { report: Report; block: string }) {
       aria-label="Docking: click a side of a block"
       onPointerMove={(event) => setAt(find(event))}
       onClick={(event) => {
-        const side = find(event as unknown as PointerEvent);
+        const side = find(event);
         if (side) dockTo(openBoard(store)!, block, side.id, side.side);
         end();
       }}
     >
       {at && <SideMark box={at.box} side={at.side} toPoint={(point) => toDesk(view, report.sheet.height, point)} />}
-      <Box
-        role="status"
-        position="absolute"
-        top="30px"
-        left="50%"
-        transform="translateX(-50%)"
-        width="max-content"
-        maxWidth="90%"
-        px="12px"
-        py="5px"
-        bg="card"
-        border="1px solid"
-        borderColor="plum"
-        fontSize="14px"
-      >
+      <DeskWords>
         {at
           ? `Dock ${name} ${SIDE_WORDS[at.side]} ${at.name}`
           : `Click the side of the block that ${name} is docked to; Escape leaves it`}
-      </Box>
+      </DeskWords>
     </Box>
   );
 }

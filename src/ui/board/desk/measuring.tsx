@@ -7,7 +7,7 @@ import { formatLength } from '../../../core/geometry/length';
 import type { Report } from '../../../core/scene/report';
 import { useBoard } from '../board-store';
 import { cornersOn, levelsOn, nearestLevel } from './snapping';
-import { fromDesk, toDesk, useView, useViewStore } from '../../sheet/view-store';
+import { pointedAt, toDesk, useView, useViewStore } from '../../sheet/view-store';
 
 /** How near the pointer takes a corner or an edge, px. */
 const REACH = 7;
@@ -31,8 +31,7 @@ function MeasuringOver({ report }: { report: Report }) {
   const [done, setDone] = useState(false);
   const { height } = report.sheet;
   const pointAt = (event: PointerEvent): Point => {
-    const frame = event.currentTarget.getBoundingClientRect();
-    const free = fromDesk(view, height, { x: event.clientX - frame.left, y: event.clientY - frame.top });
+    const free = pointedAt(event, view, height);
     return event.altKey ? free : taken(report, guides, free, REACH / view.k);
   };
   const [a, b] = [from, to].map((point) => point && toDesk(view, height, point));
