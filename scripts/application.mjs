@@ -1,6 +1,6 @@
 /** Building and starting the application. */
 import { spawn, spawnSync } from 'node:child_process';
-import { createHash, randomUUID } from 'node:crypto';
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { freePort } from './mariadb.mjs';
@@ -93,12 +93,25 @@ export function startWorker({ database, modelStore }) {
   return ending(child);
 }
 
+/** Signs a browser's pages in as the demo's account of a role. */
+export async function signInAs(role, context, address) {
+  const { signInName, password } = JSON.parse(readFileSync('demo/accounts.json', 'utf8')).find(
+    (account) => account.role === role,
+  );
+  const answer = await context.request.post(`${address}/api/sign-in`, { data: { signInName, password } });
+  if (!answer.ok()) throw new Error(`nobody can sign in: ${await answer.text()}`);
+}
+
+/** A secret that sign-ins are sealed with. */
+export const newSecret = () => randomBytes(32).toString('base64');
+
 /** How many ports are tried, when somebody else takes one between looking and taking it. */
 const TRIES = 5;
 
 /**
  * Starts the application on the first free port from `port` on and resolves when it answers there itself; `stop()` ends it. (A port is
- * looked for, then taken: whoever else takes it in between makes this one go on to the next.)
+ * looked for, then taken: whoever else takes it in between makes this one go on to the next.) Without a `secret` of its own all are
+ * signed out when it is started again; `demo` has it offer the accounts of the demo.
  */
 export async function startApplication(options) {
   for (let tries = 1; ; tries++) {
@@ -111,7 +124,7 @@ export async function startApplication(options) {
   }
 }
 
-async function startOn(port, { buildFolder, database, modelStore, dev = false, quiet = false }) {
+async function startOn(port, { buildFolder, database, modelStore, secret, demo = false, dev = false, quiet = false }) {
   const instance = randomUUID();
   const child = spawn(process.execPath, [NEXT, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
     stdio: ['ignore', quiet ? 'ignore' : 'pipe', 'inherit'],
@@ -122,6 +135,8 @@ async function startOn(port, { buildFolder, database, modelStore, dev = false, q
       ZONOGRAPH_BUILD_DIR: buildFolder,
       ZONOGRAPH_DATABASE: database,
       ZONOGRAPH_INSTANCE: instance,
+      ZONOGRAPH_SECRET: secret ?? newSecret(),
+      ...(demo && { ZONOGRAPH_DEMO: 'demo' }),
       ...(modelStore && { ZONOGRAPH_MODEL_STORE: modelStore }),
       NEXT_TELEMETRY_DISABLED: '1',
     },

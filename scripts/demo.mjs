@@ -1,18 +1,22 @@
 /**
  * `npm run demo`: installs what is missing, starts a private database, migrates, seeds, builds and serves.
- * `-- --fresh` starts from new data; `--dev` (npm run dev) serves the development build.
+ * `-- --fresh` starts from new data; `--dev` (npm run dev) serves the development build; `--office` (npm start) serves an office of one's
+ * own, with data of its own and without the demo's accounts.
  */
 import { existsSync, mkdirSync, readFileSync, readlinkSync, renameSync, rmSync, writeFileSync } from 'node:fs';
-import { ensureBuild, runScript, startApplication, startModelStore, startWorker } from './application.mjs';
+import { ensureBuild, newSecret, runScript, startApplication, startModelStore, startWorker } from './application.mjs';
 import { keepRunning } from './keep-running.mjs';
 import { isAlive, startMariadb } from './mariadb.mjs';
 import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
 
-const FOLDER = '.data/demo';
-const RUNNING = `${FOLDER}/running.json`;
-const PORT = 4180;
-const STORE_PORT = 4181;
 const dev = process.argv.includes('--dev');
+const isDemo = !process.argv.includes('--office');
+const FOLDER = isDemo ? '.data/demo' : '.data/office';
+const RUNNING = `${FOLDER}/running.json`;
+const SECRET = `${FOLDER}/secret`;
+const PORT = isDemo ? 4180 : 4190;
+const STORE_PORT = PORT + 1;
+const COMMAND = isDemo ? 'npm run demo' : 'npm start';
 
 /** What the last start wrote of itself; undefined when it wrote nothing, or was killed while it did. */
 function runningNow() {
@@ -51,6 +55,22 @@ function endLeftBehind() {
   if (command.includes('next')) process.kill(-pid, 'SIGKILL');
 }
 
+/** The secret that sign-ins are sealed with: made at the first start, and kept beside the data. */
+function theSecret() {
+  if (process.env.ZONOGRAPH_SECRET) return process.env.ZONOGRAPH_SECRET;
+  if (!existsSync(SECRET)) writeFileSync(SECRET, newSecret(), { mode: 0o600 });
+  return readFileSync(SECRET, 'utf8');
+}
+
+/** Who can sign in, for the terminal. */
+function accountsInWords() {
+  if (!isDemo) return 'Whoever opens it first becomes its first administrator.';
+  const lines = JSON.parse(readFileSync('demo/accounts.json', 'utf8')).map(
+    ({ name, signInName, password, role }) => `  ${signInName.padEnd(12)}${password.padEnd(20)}${role.padEnd(15)}${name}`,
+  );
+  return ['Sign in as anybody:', ...lines].join('\n');
+}
+
 /** Writes down what runs, as a whole or not at all. */
 function note(running) {
   writeFileSync(`${RUNNING}.new`, JSON.stringify(running));
@@ -75,7 +95,7 @@ async function main() {
     for (const one of started.toReversed())
       await Promise.resolve(one.stop()).catch((error) => console.error(error.message));
     rmSync(RUNNING, { force: true });
-    say('the database is shut down; its data is kept in .data/demo');
+    say(`the database is shut down; its data is kept in ${FOLDER}`);
     process.exit(code);
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
@@ -98,7 +118,11 @@ async function main() {
     );
     const url = database.url('zonograph');
     say(`preparing the data (database on 127.0.0.1:${database.port})`);
-    if (!runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url })) return await stop(1);
+    const prepared = runScript('scripts/prepare-database.ts', {
+      ZONOGRAPH_DATABASE: url,
+      ...(isDemo && { ZONOGRAPH_DEMO: 'demo' }),
+    });
+    if (!prepared) return await stop(1);
     const buildFolder = dev ? '.next-dev' : '.next';
     if (!dev && !ensureBuild(buildFolder)) return await stop(1);
     const store = await kept('the model store', (before) =>
@@ -113,13 +137,15 @@ async function main() {
       buildFolder,
       database: url,
       modelStore: store.address,
+      secret: theSecret(),
+      demo: isDemo,
       dev,
     });
     started.push(application);
     if (!application.address.endsWith(`:${PORT}`)) say(`port ${PORT} is in use; taking another`);
     note({ pid: process.pid, address: application.address, application: application.pid });
     console.log(
-      `\nZonograph is at ${application.address}\nThe office’s model store, a stand-in, is at ${store.address}\nCtrl-C stops it; its data stays in .data/demo (npm run demo -- --fresh starts anew).\n`,
+      `\nZonograph is at ${application.address}\n${accountsInWords()}\nThe office’s model store, a stand-in, is at ${store.address}\nCtrl-C stops it; its data stays in ${FOLDER} (${COMMAND} -- --fresh starts anew).\n`,
     );
     await application.exited;
     await stop(stopping ? 0 : 1);

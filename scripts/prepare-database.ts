@@ -1,5 +1,9 @@
-/** Migrates the database that ZONOGRAPH_DATABASE names and, when it is empty, seeds it with the demo scenario. */
+/**
+ * Migrates the database that ZONOGRAPH_DATABASE names and, when it is empty, seeds it with the demo scenario; with ZONOGRAPH_DEMO, with its
+ * accounts too.
+ */
 import { closeDatabase } from '../src/server/database';
+import { seedDemoAccounts } from '../src/server/demo';
 import { fillKeptTables } from '../src/server/kept-tables';
 import { migrate } from '../src/server/migrations';
 import { finishSeeding, seed } from '../src/server/seed';
@@ -9,6 +13,7 @@ if (!url) throw new Error('ZONOGRAPH_DATABASE is not set');
 const run = await migrate(url, 'db/migrations');
 const seeded = await seed('demo');
 await finishSeeding('demo');
+if (process.env.ZONOGRAPH_DEMO) await seedDemoAccounts(process.env.ZONOGRAPH_DEMO);
 if (!seeded) await fillKeptTables();
 await closeDatabase();
 console.log(

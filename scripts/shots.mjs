@@ -1,6 +1,6 @@
 /** `npm run shots`: refreshes docs/screenshots from the demo data, on a database and port of its own. */
 import { chromium } from '@playwright/test';
-import { ensureBuild, runScript, startApplication } from './application.mjs';
+import { ensureBuild, runScript, signInAs, startApplication } from './application.mjs';
 import { freePort, startMariadb } from './mariadb.mjs';
 import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
 import { rmSync } from 'node:fs';
@@ -159,18 +159,21 @@ ensurePackages();
 rmSync(FOLDER, { recursive: true, force: true });
 const database = await startMariadb(FOLDER, { port: 33261, databases: ['zonograph'] });
 const url = database.url('zonograph');
-if (!runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url }) || !ensureBuild('.next-test'))
+if (!runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url, ZONOGRAPH_DEMO: 'demo' }) || !ensureBuild('.next-test'))
   process.exit(1);
 const application = await startApplication({
   port: await freePort(4380),
   buildFolder: '.next-test',
   database: url,
+  demo: true,
   quiet: true,
 });
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 try {
-  for (const { file, path, until } of VIEWS) {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  for (const { file, path, until, isSignedOut } of VIEWS) {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    if (!isSignedOut) await signInAs('administrator', context, application.address);
+    const page = await context.newPage();
     await page.goto(application.address + path);
     await until(page);
     await page.evaluate(async () => {
@@ -179,7 +182,7 @@ try {
     });
     await page.screenshot({ path: `docs/screenshots/${file}.png` });
     say(`docs/screenshots/${file}.png`);
-    await page.close();
+    await context.close();
   }
 } finally {
   await browser.close();

@@ -16,6 +16,8 @@ export function proxy(request: NextRequest): NextResponse {
   const policy = policyWith(nonce);
   const headers = new Headers(request.headers);
   headers.set('x-nonce', nonce);
+  // Where to go on after signing in.
+  headers.set('x-address', pathname);
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);

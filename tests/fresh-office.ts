@@ -1,8 +1,11 @@
 import { database } from '../src/server/database';
+import { seedDemoAccounts } from '../src/server/demo';
 import { seed } from '../src/server/seed';
 
 /** Every table, those that refer to others before them. */
 const TABLES = [
+  'sign_in_tries',
+  'sign_ins',
   'kept_tables',
   'property_uses',
   'property_longest',
@@ -33,8 +36,8 @@ const TABLES = [
   'accounts',
 ];
 
-/** Empties the database and seeds it with the demo scenario. */
-export async function freshOffice(): Promise<void> {
+/** Empties the database and seeds it with the demo scenario, and with its accounts unless it is to wait for its first administrator. */
+export async function freshOffice(accounts: 'demo accounts' | 'no accounts' = 'demo accounts'): Promise<void> {
   // A page that is just closing may still have the server write: then what it wrote is emptied too.
   for (let attempt = 1; ; attempt += 1) {
     try {
@@ -45,4 +48,5 @@ export async function freshOffice(): Promise<void> {
     }
   }
   await seed('demo');
+  if (accounts === 'demo accounts') await seedDemoAccounts('demo');
 }

@@ -7,7 +7,9 @@ import type { ReactNode } from 'react';
 import { SHEET_FONT_FACES } from '../ui/theme/sheet-fonts';
 import { Queries } from '../ui/data/query-client';
 import { Theme } from '../ui/theme/provider';
+import { MeProvider } from '../ui/data/me';
 import { Shell } from '../ui/shell/shell';
+import { reader } from './admitted-page';
 
 export const metadata: Metadata = {
   title: { default: 'Zonograph', template: '%s · Zonograph' },
@@ -17,6 +19,7 @@ export const metadata: Metadata = {
 export default async function Layout({ children }: { children: ReactNode }) {
   // Made for each answer by the pages’ door, so that scripts of ours alone run.
   const nonce = (await headers()).get('x-nonce') ?? undefined;
+  const me = await reader();
   return (
     <html lang="en" suppressHydrationWarning>
       <head>
@@ -25,7 +28,9 @@ export default async function Layout({ children }: { children: ReactNode }) {
       <body>
         <Theme nonce={nonce}>
           <Queries>
-            <Shell>{children}</Shell>
+            <MeProvider me={me}>
+              <Shell>{children}</Shell>
+            </MeProvider>
           </Queries>
         </Theme>
       </body>

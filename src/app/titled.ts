@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { reader } from './admitted-page';
 import { database } from '../server/database';
 import { type Named, findName } from '../server/repositories/names';
 
@@ -10,6 +11,7 @@ import { type Named, findName } from '../server/repositories/names';
 export const titled =
   (of: Named, kind: string) =>
   async ({ params }: { params: Promise<{ id: string }> }): Promise<Metadata> => {
+    if (!(await reader())) return { title: kind };
     const name = await findName(database, of, decodeURIComponent((await params).id)).catch(() => undefined);
     return { title: name === undefined ? kind : `${name} · ${kind}` };
   };

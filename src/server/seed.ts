@@ -8,6 +8,7 @@ import { PropertyDefinition } from '../core/property/definition';
 import { Material } from '../core/specimen/material';
 import { type Specimen, readSpecimen } from '../core/specimen/specimen';
 import { z } from 'zod';
+import { Signing } from '../contract/accounts';
 import { Answers } from '../core/drawing/drawing';
 import { DrawingSheets } from '../core/drawing/sheets';
 import { RevisionRow } from '../core/revision/rows';
@@ -36,6 +37,7 @@ const OfficeFile = z.object({
   materials: z.array(Material),
   numbering: NumberingRule,
   revisions: RevisionScheme,
+  signing: Signing,
   timeZone: z.string(),
 });
 
@@ -63,6 +65,7 @@ export async function seed(folder: string): Promise<boolean> {
     for (const material of office.materials) await insertMaterial(db, material);
     await keepNumbering(db, 'drawings', office.numbering);
     await keepSetting(db, 'revision-scheme', office.revisions);
+    await keepSetting(db, 'signing', office.signing);
     await keepTimeZone(db, office.timeZone);
     const specimens: Specimen[] = [];
     for (const file of (await readdir(`${folder}/specimens`)).sort()) {

@@ -3,6 +3,7 @@
  * 500 formats. Time until a screen can be used and the data it fetched, in Chromium on a production build; medians and their ratios.
  */
 import { type Page, chromium } from '@playwright/test';
+import { signInAs } from '../../scripts/application.mjs';
 import { closeDatabase } from '../../src/server/database';
 import { drawings } from '../../src/server/services/drawings';
 import { format } from '../../src/server/services/formats';
@@ -47,6 +48,7 @@ const SCREENS: Screen[] = [
 
 async function opened({ path, ready }: Screen): Promise<{ ms: number; bytes: number }> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  await signInAs('administrator', context, address);
   const page = await context.newPage();
   const answers: Promise<number>[] = [];
   page.on('response', (response) => {
@@ -73,7 +75,9 @@ async function opened({ path, ready }: Screen): Promise<{ ms: number; bytes: num
 
 /** One answer of a drawing saved, and one edit of the board's format, as the screens send them. @returns medians in ms */
 async function saves(): Promise<{ answer: number; edit: number }> {
-  const { request } = await browser.newContext();
+  const context = await browser.newContext();
+  await signInAs('administrator', context, address);
+  const { request } = context;
   const [answer, edit]: [number[], number[]] = [[], []];
   let { version } = (await (await request.get(`${address}/api/drawings/${drawing}`)).json()).drawing as {
     version: number;

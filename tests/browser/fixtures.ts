@@ -1,8 +1,9 @@
 import { type Locator, type Page, test as base, expect } from '@playwright/test';
 import { closeDatabase } from '../../src/server/database';
+import { signInAs } from '../../scripts/application.mjs';
 import { freshOffice } from '../fresh-office';
 
-/** Every test begins with the freshly seeded demo office, and fails on an error in the page. */
+/** Every test begins with the freshly seeded demo office, signed in as its administrator, and fails on an error in the page. */
 export const test = base.extend<{ office: void }>({
   // eslint-disable-next-line no-empty-pattern -- Playwright asks for the pattern
   baseURL: async ({}, use) => use(process.env.ZONOGRAPH_ADDRESS),
@@ -15,7 +16,8 @@ export const test = base.extend<{ office: void }>({
     },
     { auto: true },
   ],
-  page: async ({ page }, use) => {
+  page: async ({ page, context }, use) => {
+    await signInAs('administrator', context, process.env.ZONOGRAPH_ADDRESS!);
     const errors: string[] = [];
     page.on('pageerror', (error) => errors.push(error.message));
     await use(page);

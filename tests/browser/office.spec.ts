@@ -1,6 +1,6 @@
 import { Board, expect, makeDrawing, test } from './fixtures';
 
-const saved = (words: string) => new RegExp(`Standards desk: ${words}`);
+const saved = (words: string) => new RegExp(`Ruth Calder: ${words}`);
 
 test('the owner, a mark, a site and a project are set where a sheet shows them; boards and drawings print them', async ({
   page,

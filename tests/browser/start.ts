@@ -25,6 +25,7 @@ export default async function start() {
     buildFolder: '.next-test',
     database: process.env.ZONOGRAPH_DATABASE,
     modelStore: store.address,
+    demo: true,
     quiet: true,
   });
   process.env.ZONOGRAPH_ADDRESS = application.address;

@@ -1,5 +1,6 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import type { Route } from '@/contract/route';
+import * as accountRoutes from '@/contract/accounts';
 import * as drawingRoutes from '@/contract/drawings';
 import * as formatRoutes from '@/contract/formats';
 import * as officeRoutes from '@/contract/office';
@@ -10,13 +11,14 @@ import * as propertyRoutes from '@/contract/properties';
 import * as provingRoutes from '@/contract/proving';
 import * as specimenRoutes from '@/contract/specimens';
 import * as drawingServices from '@/server/services/drawings';
-import { asDesk, withOffice } from './office';
+import { asDesk, asked, withOffice } from './office';
 
 withOffice();
 
 const isRoute = (value: unknown): value is Route =>
   typeof value === 'object' && value !== null && 'method' in value && 'path' in value && 'answer' in value;
 const routes = [
+  accountRoutes,
   drawingRoutes,
   formatRoutes,
   officeRoutes,
@@ -66,7 +68,7 @@ test('a method that an address does not take is refused in words, with those tha
       ([, method]) => method!,
     );
     for (const method of ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'].filter((one) => !taken.includes(one))) {
-      const response = await handlers[method]!(new Request('http://test/', { method }), {
+      const response = await handlers[method]!(asked('http://test/', { method }), {
         params: Promise.resolve({}),
       });
       expect([path, method, response.status]).toEqual([path, method, 405]);
@@ -98,7 +100,7 @@ test('what is read is what the contract says, of everything in the demo office',
   for (const [name, { path, answer }] of read) {
     const response = await (
       await handlersOf(path)
-    ).GET!(new Request('http://test/'), {
+    ).GET!(asked('http://test/'), {
       params: Promise.resolve({ id: ids[path] ?? '' }),
     });
     expect([name, response.status]).toEqual([name, 200]);

@@ -4,7 +4,7 @@ import { GET as board } from '@/app/api/formats/[id]/route';
 import { POST as addProperty } from '@/app/api/properties/route';
 import { POST as takePicture } from '@/app/api/pictures/route';
 import { POST as prove } from '@/app/api/formats/[id]/proving/route';
-import { withOffice } from './office';
+import { asked, withOffice } from './office';
 
 withOffice();
 
@@ -12,9 +12,9 @@ const NOTHING = { params: Promise.resolve({}) };
 const JSON_TYPE = { 'content-type': 'application/json' };
 const copy = JSON.stringify({ copyOf: 'workshop-sheets', name: 'From elsewhere' });
 const post = (headers: Record<string, string>, body: BodyInit = copy) =>
-  makeFormat(new Request('http://test/', { method: 'POST', headers, body, duplex: 'half' } as RequestInit), NOTHING);
+  makeFormat(asked('http://test/', { method: 'POST', headers, body, duplex: 'half' } as RequestInit), NOTHING);
 const told = async (response: Response) => [response.status, ((await response.json()) as { reason: string }).reason];
-const names = async () => JSON.stringify(await (await shelf(new Request('http://test/'), NOTHING)).json());
+const names = async () => JSON.stringify(await (await shelf(asked('http://test/'), NOTHING)).json());
 
 describe('another site', () => {
   test.each<[string, Record<string, string>]>([
@@ -29,7 +29,7 @@ describe('another site', () => {
   });
 
   test('that bent its own name to lead here reads nothing', async () => {
-    const request = new Request('http://test/', { headers: { host: 'bent.example' } });
+    const request = asked('http://test/', { headers: { host: 'bent.example' } });
     expect(await told(await shelf(request, NOTHING))).toEqual([403, expect.stringContaining('bent.example')]);
   });
 
@@ -58,7 +58,7 @@ describe('another site', () => {
 
   test('a name that the office gives its Zonograph is known', async () => {
     process.env.ZONOGRAPH_HOSTS = 'sheets.kelvarra.example, other';
-    const request = new Request('http://test/', { headers: { host: 'sheets.kelvarra.example:8080' } });
+    const request = asked('http://test/', { headers: { host: 'sheets.kelvarra.example:8080' } });
     expect((await shelf(request, NOTHING)).status).toBe(200);
     delete process.env.ZONOGRAPH_HOSTS;
   });
@@ -93,19 +93,19 @@ describe('what is sent', () => {
 
   test('an address that is none is refused', async () => {
     for (const id of ['%', '%ff', '%E0%A4%A'])
-      expect(await told(await board(new Request('http://test/'), { params: Promise.resolve({ id }) }))).toEqual([
+      expect(await told(await board(asked('http://test/'), { params: Promise.resolve({ id }) }))).toEqual([
         400,
         expect.stringContaining(id),
       ]);
-    expect((await board(new Request('http://test/'), { params: Promise.resolve({ id: '%00' }) })).status).toBe(400);
-    const put = new Request('http://test/', { method: 'PUT', headers: JSON_TYPE, body: '{}' });
+    expect((await board(asked('http://test/'), { params: Promise.resolve({ id: '%00' }) })).status).toBe(400);
+    const put = asked('http://test/', { method: 'PUT', headers: JSON_TYPE, body: '{}' });
     expect((await saveEdition(put, { params: Promise.resolve({ id: '%' }) })).status).toBe(400);
   });
 
   test('a picture of no bytes, or as a form, is refused', async () => {
     const send = (type: string, body: BodyInit) =>
       takePicture(
-        new Request('http://test/?name=x.png', { method: 'POST', headers: { 'content-type': type }, body }),
+        asked('http://test/?name=x.png', { method: 'POST', headers: { 'content-type': type }, body }),
         NOTHING,
       );
     expect((await send('image/png', 'x')).status).toBe(415);
@@ -117,7 +117,7 @@ describe('what is sent', () => {
     const sent = await Promise.all(
       Array.from({ length: 12 }, (_, i) =>
         addProperty(
-          new Request('http://test/', {
+          asked('http://test/', {
             method: 'POST',
             headers: JSON_TYPE,
             body: JSON.stringify({
@@ -134,8 +134,8 @@ describe('what is sent', () => {
 
   test('the same proving run asked for many times at once goes once', async () => {
     const ask = () =>
-      prove(new Request('http://test/', { method: 'POST' }), { params: Promise.resolve({ id: 'workshop-sheets' }) });
-    const asked = await Promise.all(Array.from({ length: 20 }, ask));
-    expect(asked.map(({ status }) => status).sort()).toEqual([200, ...Array.from({ length: 19 }, () => 409)]);
+      prove(asked('http://test/', { method: 'POST' }), { params: Promise.resolve({ id: 'workshop-sheets' }) });
+    const sent = await Promise.all(Array.from({ length: 20 }, ask));
+    expect(sent.map(({ status }) => status).sort()).toEqual([200, ...Array.from({ length: 19 }, () => 409)]);
   });
 });

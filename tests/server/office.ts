@@ -2,7 +2,14 @@ import { type Actor, STANDARDS_DESK } from '@/server/actor';
 import { closeDatabase, database } from '@/server/database';
 import { migrate } from '@/server/migrations';
 import * as specimens from '@/server/services/specimens';
+import type { Role } from '@/core/office/account';
+import { findAccount } from '@/server/repositories/accounts';
+import { beginSignIn } from '@/server/services/sign-in';
+import { cookieFor } from '@/server/signing-in/session';
+import { readFileSync } from 'node:fs';
 import { freshOffice } from '../fresh-office';
+
+process.env.ZONOGRAPH_SECRET = 'a secret of the tests, long enough';
 
 /** Gives every test of a file the freshly seeded demo office. */
 export function withOffice(): void {
@@ -13,8 +20,32 @@ export function withOffice(): void {
   });
   beforeEach(async () => {
     await freshOffice();
+    await signInAs('administrator');
   });
   afterAll(closeDatabase);
+}
+
+/** The cookie with which requests are sent. */
+let cookie = '';
+
+/** From now on requests are by the demo's account of a role, or by nobody. */
+export async function signInAs(role: Role | 'nobody'): Promise<void> {
+  cookie = '';
+  if (role === 'nobody') return;
+  const { signInName } = (
+    JSON.parse(readFileSync('demo/accounts.json', 'utf8')) as { role: Role; signInName: string }[]
+  ).find((account) => account.role === role)!;
+  const { id, name } = (await findAccount(database, { signInName }))!;
+  const token = await beginSignIn(database, id, { address: 'test', program: 'test' });
+  const set = await cookieFor(new Request('http://test/'), { token, me: { account: id, name, role } });
+  cookie = set.split(';')[0]!;
+}
+
+/** A request by whoever is signed in. */
+export function asked(address: string, init: RequestInit & { duplex?: 'half' } = {}): Request {
+  const headers = new Headers(init.headers);
+  if (cookie) headers.set('cookie', cookie);
+  return new Request(address, { ...init, headers });
 }
 
 export async function count(table: string): Promise<number> {

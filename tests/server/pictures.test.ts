@@ -4,7 +4,7 @@ import { POST } from '@/app/api/pictures/route';
 import { database } from '@/server/database';
 import { findPictures } from '@/server/repositories/pictures';
 import { takePicture } from '@/server/services/pictures';
-import { count, withOffice } from './office';
+import { asked, count, withOffice } from './office';
 
 withOffice();
 
@@ -92,7 +92,7 @@ test.each<[string, () => Buffer | Promise<Buffer>, RegExp]>([
 
 test('the door looks at the declared size before it reads, and takes the name from the address', async () => {
   const BYTES = { 'content-type': 'application/octet-stream' };
-  const large = new Request('http://test/?name=a.png', {
+  const large = asked('http://test/?name=a.png', {
     method: 'POST',
     body: 'x',
     headers: { ...BYTES, 'content-length': String(60 * 1024 * 1024) },
@@ -104,7 +104,7 @@ test('the door looks at the declared size before it reads, and takes the name fr
   ]);
   const bytes = await pixels(4, 4).png().toBuffer();
   const taken = await POST(
-    new Request('http://test/?name=dot.png', { method: 'POST', headers: BYTES, body: new Uint8Array(bytes) }),
+    asked('http://test/?name=dot.png', { method: 'POST', headers: BYTES, body: new Uint8Array(bytes) }),
     NOTHING,
   );
   expect(taken.status).toBe(200);

@@ -26,12 +26,12 @@ import type { FormatView, ShelfEntry } from '@/contract/formats';
 import { respond } from '@/app/api/handle';
 import { glyphTableFromJson } from '@/core/lettering/glyph-table';
 import { DatabaseAway } from '@/server/database';
-import { withOffice } from './office';
+import { asked, withOffice } from './office';
 
 withOffice();
 
 const request = (body: unknown) =>
-  new Request('http://test/', {
+  asked('http://test/', {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: typeof body === 'string' ? body : JSON.stringify(body),
@@ -41,7 +41,7 @@ const of = (id: string) => ({ params: Promise.resolve({ id }) });
 const NOTHING = { params: Promise.resolve({}) };
 /** Calls a handler whose address has no parameters. */
 const call = (handler: (request: Request, context: typeof NOTHING) => Promise<Response>, body?: unknown) =>
-  handler(body === undefined ? new Request('http://test/') : request(body), NOTHING);
+  handler(body === undefined ? asked('http://test/') : request(body), NOTHING);
 const answer = async (response: Response) => ({
   status: response.status,
   ...((await response.json()) as { reason?: string }),
@@ -139,7 +139,9 @@ test('a save made on an older version is answered with the present edition', asy
 
 test('while the database is away the answer is 503 and says that nothing is lost', async () => {
   const answered = await answer(
-    await respond(new Request('http://test/'), () => Promise.reject(new DatabaseAway(new Error('refused')))),
+    await respond(asked('http://test/'), 'GET /api/formats', () =>
+      Promise.reject(new DatabaseAway(new Error('refused'))),
+    ),
   );
   expect(answered).toMatchObject({
     status: 503,
@@ -149,7 +151,7 @@ test('while the database is away the answer is 503 and says that nothing is lost
 });
 
 test('the glyph tables cross the wire whole', async () => {
-  const tables = (await fontTables().json()) as Parameters<typeof glyphTableFromJson>[0][];
+  const tables = (await (await fontTables(asked('http://test/'))).json()) as Parameters<typeof glyphTableFromJson>[0][];
   const osifont = glyphTableFromJson(tables.find((table) => table.font === 'osifont')!);
   expect(osifont.advances.get('M'.codePointAt(0)!)).toBeGreaterThan(0);
   expect(osifont).toMatchObject({ unitsPerEm: 2048, capHeight: 1515 });
@@ -244,7 +246,7 @@ test('the file of a shape is kept by its content and given back; one over 50 MB 
   const bytes = readFileSync('demo/models/drum-flange.step');
   const door = (headers: Record<string, string> = {}) =>
     keepShape(
-      new Request('http://test/?name=pin.step', {
+      asked('http://test/?name=pin.step', {
         method: 'POST',
         body: new Uint8Array(bytes),
         headers: { 'content-type': 'application/octet-stream', ...headers },

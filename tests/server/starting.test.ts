@@ -2,7 +2,7 @@ import { POST } from '@/app/api/formats/route';
 import { startBlank, startFromStandard } from '@/core/format/starting';
 import { database } from '@/server/database';
 import * as formatServices from '@/server/services/formats';
-import { asDesk, count, withOffice } from './office';
+import { asDesk, asked, count, withOffice } from './office';
 
 const startFormat = asDesk(formatServices.startFormat);
 
@@ -63,7 +63,7 @@ test.each<[string, object, number, RegExp]>([
 ])('a start %s is refused, and nothing of it is kept', async (_, document, status, reason) => {
   const before = [await count('formats'), await count('editions'), await count('audit')];
   const response = await POST(
-    new Request('http://test/', {
+    asked('http://test/', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ start: document, projection: 'first angle' }),

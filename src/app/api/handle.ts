@@ -2,9 +2,11 @@ import { NextResponse } from 'next/server';
 import { z } from 'zod';
 import { BYTES, FILE, type Refused, type Route } from '../../contract/route';
 import { issueInWords } from '../../core/format/issue-words';
-import { type Actor, STANDARDS_DESK } from '../../server/actor';
+import { ROUTES, type RouteAddress } from '../../contract/admission';
 import { DatabaseAway, DatabaseBusy } from '../../server/database';
 import { ServiceError } from '../../server/services/service-error';
+import type { SignedIn } from '../../server/services/sign-in';
+import { admitted } from './admitted';
 import { bytesUpTo, checkDoor, checkTexts, fromAddress } from './door';
 
 /** Largest JSON body a route reads, and the largest file, in bytes. A format of 4,000 cells is about two million. */
@@ -16,21 +18,26 @@ export interface Asked<R extends Route> {
   params: Record<string, string>;
   query: z.output<R['query']>;
   body: z.output<R['body']>;
-  actor: Actor;
+  /** Who asks. A route that takes no sign-in has nobody. */
+  actor: SignedIn;
+  request: Request;
+  /** Headers that the answer is to have. */
+  headers: Headers;
 }
 
 type Context = { params: Promise<Record<string, string> | undefined> };
 
 /**
- * The handler of a route: reads what is asked by its contract, does the work, and answers with its result; expected failures become
- * their status and a reason in words.
+ * The handler of a route: lets in whom the route takes, reads what is asked by its contract, does the work, and answers with its
+ * result; expected failures become their status and a reason in words.
  */
 export function handle<R extends Route>(
   route: R,
   work: (asked: Asked<R>) => Promise<z.input<R['answer']>>,
 ): (request: Request, context: Context) => Promise<Response> {
+  const address = `${route.method} ${route.path}` as RouteAddress;
   return (request, context) =>
-    respond(request, async () => {
+    respond(request, address, async (actor, headers) => {
       const params = Object.fromEntries(
         Object.entries((await context.params) ?? {}).map(([name, value]) => [name, fromAddress(value)]),
       );
@@ -38,7 +45,7 @@ export function handle<R extends Route>(
       checkTexts([params, asked]);
       const query = read(route.query, asked, 'The address');
       const body = await bodyOf(request, route);
-      return work({ params, query, body, actor: STANDARDS_DESK } as Asked<R>);
+      return work({ params, query, body, actor, request, headers } as Asked<R>);
     });
 }
 
@@ -72,12 +79,21 @@ async function bodyOf(request: Request, { body }: Route): Promise<unknown> {
   return read(body, json, 'The request');
 }
 
-/** Does the work for a request that may come in, and answers with its result as JSON, or with the answer that it made itself. */
-export async function respond(request: Request, work: () => Promise<unknown>): Promise<Response> {
+/**
+ * Does the work for a request that may come in, by whom its route takes, and answers with its result as JSON, or with the answer that
+ * it made itself.
+ */
+export async function respond(
+  request: Request,
+  address: RouteAddress,
+  work: (actor: SignedIn | undefined, headers: Headers) => Promise<unknown>,
+): Promise<Response> {
   try {
     checkDoor(request);
-    const result = await work();
-    return result instanceof Response ? result : NextResponse.json(result ?? null);
+    const actor = await admitted(request, ROUTES[address]);
+    const headers = new Headers();
+    const result = await work(actor, headers);
+    return result instanceof Response ? result : NextResponse.json(result ?? null, { headers });
   } catch (error) {
     if (error instanceof ServiceError) return refused(error.status, { reason: error.message, ...error.detail });
     if (error instanceof DatabaseBusy) return refused(503, { reason: error.message, busy: true });
@@ -106,7 +122,7 @@ export function fileToSave({ name, type, content }: { name: string; type: string
 }
 
 /** An answer that never changes, because its address holds a hash of it. */
-export const IMMUTABLE = { 'cache-control': 'public, max-age=31536000, immutable' };
+export const IMMUTABLE = { 'cache-control': 'private, max-age=31536000, immutable' };
 
 const METHODS = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
 type Method = (typeof METHODS)[number];

@@ -2,13 +2,12 @@ import type { Metadata } from 'next';
 import { dictionary } from '../../server/services/dictionary';
 import { dictionaryQuery } from '../../ui/dictionary/queries';
 import { Dictionary } from '../../ui/dictionary/dictionary';
+import { admitting } from '../admitted-page';
 import { answered } from '../answered';
 
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Properties' };
 
-export default function Page() {
-  return answered(<Dictionary />, (client) => [
-    client.prefetchQuery({ ...dictionaryQuery, queryFn: () => dictionary() }),
-  ]);
-}
+export default admitting('/properties', () =>
+  answered(<Dictionary />, (client) => [client.prefetchQuery({ ...dictionaryQuery, queryFn: () => dictionary() })]),
+);

@@ -308,7 +308,7 @@ export const AskedValue = z.object({
   required: z.boolean(),
   missing: Missing,
   /** Who may answer it; absent: whoever makes the drawing. */
-  answeredBy: z.enum(['drafter', 'administrator']).optional(),
+  answeredBy: z.enum(['drafter', 'checker', 'administrator']).optional(),
 });
 export type AskedValue = z.infer<typeof AskedValue>;
 

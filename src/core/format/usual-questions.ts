@@ -39,9 +39,15 @@ const USUAL: readonly AskedValue[] = [
   question(SUPPLIED.checkedBy, 'Checked by', 'Who has checked it?', {
     type: 'person',
     hint: 'Somebody other than who made it',
+    answeredBy: 'checker',
     missing: byHand,
   }),
-  question(SUPPLIED.approvedBy, 'Approved by', 'Who approves it?', { type: 'person', required: true, missing: byHand }),
+  question(SUPPLIED.approvedBy, 'Approved by', 'Who approves it?', {
+    type: 'person',
+    required: true,
+    answeredBy: 'checker',
+    missing: byHand,
+  }),
   question(SUPPLIED.language, 'Language', 'Which language is it in?', {
     hint: 'Two letters, such as en',
     pattern: '[a-z]{2}',

@@ -40,6 +40,8 @@ export interface DrawingRow extends DrawingSettings {
   finishedWith: string | undefined;
   /** Why a drawing was finished although something is missing. */
   finishReason: string | undefined;
+  /** The account that made it. */
+  madeBy: string;
   version: number;
   /** ISO 8601, when it was last changed. */
   changedAt: string;
@@ -76,6 +78,7 @@ interface Raw {
   state: DrawingState;
   finished_with: string | null;
   finish_reason: string | null;
+  made_by: string;
   version: number;
   updated_at: Date;
 }
@@ -101,13 +104,14 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
   state: raw.state,
   finishedWith: raw.finished_with ?? undefined,
   finishReason: raw.finish_reason ?? undefined,
+  madeBy: raw.made_by,
   version: raw.version,
   changedAt: raw.updated_at.toISOString(),
 });
 
 const SELECT = `SELECT drawings.id, drawings.number, edition_id, format_id, editions.number AS edition, specimen_id, variant, size_id,
   drawings.profile_id, drawings.project_id, scale, decimal_mark, answers, overruled, revisions, items, drawings.state, finished_with, finish_reason,
-  drawings.version, drawings.updated_at
+  made_by, drawings.version, drawings.updated_at
   FROM drawings JOIN editions ON editions.id = drawings.edition_id`;
 
 export async function findDrawing(db: Database, id: string): Promise<DrawingRow | undefined> {
@@ -271,6 +275,7 @@ export async function insertDrawing(
     | 'state'
     | 'finishedWith'
     | 'finishReason'
+    | 'madeBy'
     | 'version'
     | 'changedAt'
   >,

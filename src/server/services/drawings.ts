@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import { askedBy, checkAnswers, withProposals } from '../../core/drawing/asking';
 import type { Answers } from '../../core/drawing/drawing';
+import { checkSigning, whyNotAnswered } from '../../core/drawing/signing';
 import { lackingToFinish, lackingWords } from '../../core/drawing/finishing';
 import { type Revising, revise } from '../../core/drawing/revising';
 import { type DrawingSheet, drawnSheets, planDrawing, sheetTitle } from '../../core/drawing/sheets';
@@ -51,6 +52,7 @@ import {
 import { type ExportedFile, writeSheets } from './export';
 import { takeNumber } from './numbering';
 import { revisionScheme } from './revision-scheme';
+import { signing } from './signing';
 import { ServiceError, conflict } from './service-error';
 import { sheetResources } from './sheet-resources';
 
@@ -59,8 +61,9 @@ const PAGE = 50;
 
 const GONE = () => new ServiceError(404, 'There is no such drawing in the register.');
 
-function drawingView({ finishedWith: _, ...row }: DrawingRow, at: DrawingAtHand): DrawingView {
-  const { models: __, ...columns } = registerColumns({ ...row, finishedWith: _ }, at);
+function drawingView(drawing: DrawingRow, at: DrawingAtHand): DrawingView {
+  const { finishedWith: _, madeBy: __, ...row } = drawing;
+  const { models: ___, ...columns } = registerColumns(drawing, at);
   const { document } = at.editions[0]!;
   return {
     ...row,
@@ -154,7 +157,7 @@ export async function makeDrawing(
     const geometry = sheetGeometry(edition.document, sizeId);
     if (!geometry.ok) throw new ServiceError(422, geometry.reason);
     const number = await takeNumber(db);
-    const answers = withProposals({}, edition.document.asked, {
+    const answers = withProposals({}, edition.document.asked.filter((one) => !whyNotAnswered(one, actor.role)), {
       today: at.facts.today,
       me: actor.name,
       facts: { ...at.facts, ...modelGives(made, at.models.sources) },
@@ -184,6 +187,11 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
     if (!geometry.ok) throw new ServiceError(422, geometry.reason);
     const sound = checkAnswers(documents, next);
     if (!sound.ok) throw new ServiceError(422, sound.reason);
+    if (change.answers) {
+      const signer = { role: actor.role, isMaker: row.madeBy === actor.account };
+      const signed = checkSigning(documents, row.answers, next.answers, signer, (await signing(db)).byOthers);
+      if (!signed.ok) throw new ServiceError(403, signed.reason);
+    }
     if (change.sheets) next.answers = answersToNewFormats(actor, row, next, at);
     const lacking = next.state === 'finished' ? lackingToFinish(documents, next) : [];
     if (lacking.length > 0 && change.finishReason === undefined) {
@@ -207,7 +215,9 @@ function answersToNewFormats(actor: Actor, row: DrawingRow, next: DrawingRow, at
   const before = editionsOf(row);
   const came = at.editions.flatMap(({ id, document }) => (before.includes(id) ? [] : [document]));
   const own = at.editions[0]!.document;
-  const asked = askedBy(came).filter(({ key }) => !own.asked.some((one) => one.key === key));
+  const asked = askedBy(came).filter(
+    (one) => !own.asked.some(({ key }) => key === one.key) && !whyNotAnswered(one, actor.role),
+  );
   return withProposals(next.answers, asked, {
     today: at.facts.today,
     me: actor.name,

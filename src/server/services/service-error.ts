@@ -4,7 +4,7 @@
  */
 export class ServiceError extends Error {
   constructor(
-    readonly status: 400 | 403 | 404 | 409 | 413 | 415 | 422,
+    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 422 | 429,
     message: string,
     /** What the interface needs beside the words. */
     readonly detail: object = {},

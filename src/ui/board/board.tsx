@@ -263,7 +263,7 @@ function Saved() {
   const colour =
     state.kind === 'refused'
       ? 'vermilion'
-      : state.kind === 'kept here' || state.kind === 'conflict'
+      : state.kind === 'kept here' || state.kind === 'signed out' || state.kind === 'conflict'
         ? 'ochre'
         : undefined;
   return (

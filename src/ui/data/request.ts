@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Route } from '../../contract/route';
+import { signedOut } from './signed-out';
 
 /** Why the server did not do what was asked. */
 export class RequestFailed extends Error {
@@ -32,6 +33,7 @@ async function answered(path: string, init?: RequestInit): Promise<Response> {
   if (response.ok) return response;
   const detail = (await response.json().catch(() => ({}))) as Record<string, unknown>;
   const reason = typeof detail.reason === 'string' ? detail.reason : `The server answered ${response.status}.`;
+  if (detail.signedOut === true) signedOut.setState(true, true);
   const away = detail.databaseAway === true || detail.busy === true || response.status >= 502;
   throw new RequestFailed(reason, response.status, away, detail);
 }

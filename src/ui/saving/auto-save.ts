@@ -11,6 +11,8 @@ export type SavePhase =
   | { kind: 'saving' }
   /** Kept in the browser; saved when the server is back. */
   | { kind: 'kept here' }
+  /** Kept in the browser; saved when somebody is signed in here again. */
+  | { kind: 'signed out' }
   | { kind: 'refused'; reason: string };
 
 /** What a screen has to save, and what it does when that is saved or is not. */
@@ -31,7 +33,7 @@ export interface Saved<Change> {
 
 /**
  * The one way in which screens save by themselves: every change is kept in the browser first; one save at a time, a moment after the
- * last change, with all that came meanwhile in the next one; when the server is away it is tried again until it is back; what is
+ * last change, with all that came meanwhile in the next one; when the server is away, or nobody is signed in any more, it is tried again until that is over; what is
  * refused stays as it was typed, with the reason.
  */
 export class AutoSave<Change> {
@@ -120,8 +122,8 @@ export class AutoSave<Change> {
 
   private failed(error: unknown): void {
     if (!(error instanceof RequestFailed)) throw error;
-    if (error.away) {
-      this.what.onPhase({ kind: 'kept here' });
+    if (error.away || error.detail.signedOut === true) {
+      this.what.onPhase({ kind: error.away ? 'kept here' : 'signed out' });
       this.later(AWAY_PAUSE_MS);
     } else if (error.status === 409 && error.detail.current !== undefined) {
       if (this.what.conflict(error)) this.later(0);

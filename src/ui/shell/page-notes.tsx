@@ -21,6 +21,18 @@ export function FailedPage({ onRetry }: { onRetry: () => void }) {
   );
 }
 
+/** A screen that takes more than whoever is signed in may do. */
+export function NotForYou({ reason }: { reason: string }) {
+  return (
+    <Note title="This screen is not for you">
+      {reason}
+      <Flex pt="12px">
+        <ToFormats />
+      </Flex>
+    </Note>
+  );
+}
+
 export function NoSuchPage() {
   return (
     <Note title="There is nothing at this address">

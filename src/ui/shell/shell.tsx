@@ -2,6 +2,7 @@
 
 import { Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
+import { SignedOut } from '../account/signed-out';
 import { ZoneStrip } from './zone-strip';
 
 /** The zone strip above, the screen below it. */
@@ -10,6 +11,7 @@ export function Shell({ children }: { children: ReactNode }) {
     <Flex direction="column" height="100dvh">
       <ZoneStrip />
       {children}
+      <SignedOut />
     </Flex>
   );
 }

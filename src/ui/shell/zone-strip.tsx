@@ -5,6 +5,8 @@ import { Moon, Sun } from 'lucide-react';
 import { useTheme } from 'next-themes';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
+import { AccountMenu } from '../account/account-menu';
+import { useMe } from '../data/me';
 import { Mark } from './mark';
 
 /** The screens there are, numbered like the zones of a sheet. */
@@ -33,6 +35,7 @@ const Zone = chakra(Link, {
 
 export function ZoneStrip() {
   const path = usePathname();
+  const { me } = useMe();
   const { resolvedTheme, setTheme } = useTheme();
   return (
     <Flex as="header" height="44px" flexShrink={0} borderBottom="2px solid" borderColor="ink" bg="card">
@@ -50,7 +53,7 @@ export function ZoneStrip() {
         Zonograph
       </Flex>
       <Flex as="nav" aria-label="Screens">
-        {ZONES.map((zone) => (
+        {(me ? ZONES : []).map((zone) => (
           <Zone
             key={zone.path}
             href={zone.path}
@@ -94,9 +97,7 @@ export function ZoneStrip() {
           <Sun size={15} aria-hidden /> Light
         </Box>
       </chakra.button>
-      <Flex align="center" px="14px" borderLeft="1px solid" borderColor="ink" fontSize="14px" whiteSpace="nowrap">
-        Standards desk
-      </Flex>
+      {me && <AccountMenu me={me} />}
     </Flex>
   );
 }

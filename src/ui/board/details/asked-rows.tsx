@@ -146,7 +146,8 @@ export function AskedRows({
         options={[
           { value: 'anyone', label: 'whoever makes the drawing' },
           { value: 'drafter', label: 'drafters' },
-          { value: 'administrator', label: 'administrators' },
+          { value: 'checker', label: 'checkers' },
+          { value: 'administrator', label: 'standards administrators' },
         ]}
         onChange={(by) => void set({ answeredBy: by === 'anyone' ? undefined : (by as 'drafter') })}
       />

@@ -5,7 +5,7 @@ import { IMMUTABLE, othersThan, respond } from '../../handle';
 
 /** The file of a font, shipped or the office's. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return respond(request, async () => {
+  return respond(request, 'GET /api/fonts/[id]', async () => {
     const bytes = await anyFontFile(fromAddress((await params).id));
     if (!bytes) throw new ServiceError(404, 'There is no such font.');
     return new Response(new Uint8Array(bytes), {

@@ -5,7 +5,7 @@ import { IMMUTABLE, othersThan, respond } from '../../handle';
 
 /** {@link readPicture}: it never changes. */
 export const GET = (request: Request, { params }: { params: Promise<{ hash: string }> }) =>
-  respond(request, async () =>
+  respond(request, 'GET /api/pictures/[hash]', async () =>
     Response.json(readPicture.answer.parse(await picture(fromAddress((await params).hash))), { headers: IMMUTABLE }),
   );
 
