@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { ExportKind } from './export';
 import { Answers } from '../core/drawing/drawing';
 import { Revising } from '../core/drawing/revising';
-import { DrawingSheets, Scale } from '../core/drawing/sheets';
+import { DrawingScale, DrawingSheets } from '../core/drawing/sheets';
 import { RevisionRow } from '../core/revision/rows';
 import { RevisionScheme } from '../core/revision/scheme';
 import { Specimen } from '../core/specimen/specimen';
@@ -64,6 +64,8 @@ export const DrawingView = z.object({
   sizeName: z.string(),
   profileId: z.string(),
   projectId: z.string(),
+  /** The site whose values it prints; null: the default one. */
+  siteId: z.string().nullable(),
   scale: z.string(),
   decimalMark: DecimalMark,
   answers: Answers,
@@ -98,6 +100,8 @@ export const OpenDrawingView = z.object({
   today: z.string(),
   profiles: z.array(PlaceChoice),
   projects: z.array(PlaceChoice),
+  /** The default one first. */
+  sites: z.array(PlaceChoice),
 });
 export type OpenDrawingView = z.infer<typeof OpenDrawingView>;
 
@@ -112,6 +116,8 @@ export const makeDrawing = route({
     specimen: z.string(),
     variant: z.string().optional(),
     sizeId: z.string(),
+    /** None: it is chosen later. */
+    scale: DrawingScale.optional(),
   }),
   answer: z.object({ id: z.string() }),
 });
@@ -128,7 +134,9 @@ export const DrawingChange = z.object({
   finishReason: z.string().trim().min(1).max(300).optional(),
   profileId: z.string().optional(),
   projectId: z.string().optional(),
-  scale: Scale.optional(),
+  /** The site whose values are printed; null: the default one. */
+  siteId: z.string().nullable().optional(),
+  scale: DrawingScale.optional(),
   decimalMark: DecimalMark.optional(),
 });
 export type DrawingChange = z.infer<typeof DrawingChange>;

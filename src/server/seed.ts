@@ -10,7 +10,7 @@ import { type Specimen, readSpecimen } from '../core/specimen/specimen';
 import { z } from 'zod';
 import { Signing } from '../contract/accounts';
 import { Answers } from '../core/drawing/drawing';
-import { DrawingSheets } from '../core/drawing/sheets';
+import { DrawingScale, DrawingSheets } from '../core/drawing/sheets';
 import { RevisionRow } from '../core/revision/rows';
 import { RevisionScheme } from '../core/revision/scheme';
 import { STANDARDS_DESK } from './actor';
@@ -91,6 +91,7 @@ const DrawingsFile = z.array(
   z.object({
     format: z.string(),
     size: z.string(),
+    scale: DrawingScale,
     model: z.string(),
     variant: z.string().optional(),
     answers: Answers,
@@ -124,6 +125,7 @@ export async function seedDrawings(folder: string): Promise<void> {
       specimen: given.model,
       variant: given.variant,
       sizeId: given.size,
+      scale: given.scale,
     });
     let { answers, version } = (await drawing(id)).drawing;
     for (const add of given.revisions ?? [])

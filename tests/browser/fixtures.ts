@@ -3,8 +3,10 @@ import { closeDatabase } from '../../src/server/database';
 import { signInAs } from '../../scripts/application.mjs';
 import { freshOffice } from '../fresh-office';
 
-/** Every test begins with the freshly seeded demo office, signed in as its administrator, and fails on an error in the page. */
-export const test = base.extend<{ office: void }>({
+/** Every test begins with the freshly seeded demo office, signed in as its administrator or as whom it says, and fails on an error in the page. */
+export const test = base.extend<{ office: void; as: Parameters<typeof signInAs>[0] | 'nobody' }>({
+  /** Whom the tests of a file or of a part of it begin as. */
+  as: ['administrator', { option: true }],
   // eslint-disable-next-line no-empty-pattern -- Playwright asks for the pattern
   baseURL: async ({}, use) => use(process.env.ZONOGRAPH_ADDRESS),
   office: [
@@ -16,8 +18,10 @@ export const test = base.extend<{ office: void }>({
     },
     { auto: true },
   ],
-  page: async ({ page, context }, use) => {
-    await signInAs('administrator', context, process.env.ZONOGRAPH_ADDRESS!);
+  // Requests are by whom the page is signed in as.
+  request: async ({ context }, use) => use(context.request),
+  page: async ({ page, context, as }, use) => {
+    if (as !== 'nobody') await signInAs(as, context, process.env.ZONOGRAPH_ADDRESS!);
     const errors: string[] = [];
     page.on('pageerror', (error) => errors.push(error.message));
     await use(page);
@@ -38,6 +42,7 @@ export async function makeDrawing(page: Page, model: string) {
   await page.goto('/drawings');
   await page.getByRole('button', { name: 'Make drawing…' }).click();
   await choose(page.getByRole('combobox', { name: 'Model' }), model);
+  await page.getByRole('combobox', { name: 'Scale' }).selectOption('1:2');
   await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
   await page.waitForURL(/\/drawings\/./);
   await expect(page.locator('svg [data-source=number] text').last()).toHaveText(/^KD-\d{5}$/);

@@ -5,7 +5,9 @@ import type { RevisionRow } from '@/core/revision/rows';
 import * as drawingServices from '@/server/services/drawings';
 import * as formatServices from '@/server/services/formats';
 import * as storeServices from '@/server/services/model-store';
+import { randomUUID } from 'node:crypto';
 import { database } from '@/server/database';
+import { findPlaces, insertValuePlace } from '@/server/repositories/value-places';
 import { seedDrawings } from '@/server/seed';
 import { drawingsAnswered } from '@/server/services/dictionary';
 import * as numberingServices from '@/server/services/numbering';
@@ -32,7 +34,13 @@ const inchSheets = async () => (await formatServices.format('inch-sheets')).edit
 
 withOffice();
 
-const winch = { formatId: 'workshop-sheets', specimen: 'recovery-winch', variant: '316L', sizeId: 'iso-a3-landscape' };
+const winch = {
+  formatId: 'workshop-sheets',
+  specimen: 'recovery-winch',
+  variant: '316L',
+  sizeId: 'iso-a3-landscape',
+  scale: '1:10',
+};
 /** Finished before its first revision. */
 const finished = { state: 'finished', finishReason: 'First issue' } as const;
 const answered = { 'approved-by': 'Orsolya Brandt', 'checked-by': 'Marlo Aketch' };
@@ -66,7 +74,34 @@ describe('drawings', () => {
     );
     expect(await svg()).toBe(before);
     const { id: later } = await makeDrawing(winch);
-    expect((await drawing(later)).drawing).toMatchObject({ scale: '50:1', decimalMark: '.' });
+    expect((await drawing(later)).drawing).toMatchObject({ scale: '1:10', decimalMark: '.' });
+  });
+
+  test('print no scale until one is chosen, never the one that the format is proved with; a site of the office may be theirs', async () => {
+    const { id } = await makeDrawing({ ...winch, scale: undefined });
+    const svg = async () => Buffer.from((await exportDrawing(id, { kind: 'svg', asItIs: true })).content).toString();
+    expect(await svg()).not.toContain('>1:2<');
+    await expect(changeDrawing(id, { version: 1, ...finished, finishReason: undefined })).rejects.toMatchObject({
+      detail: { lacking: expect.arrayContaining([{ kind: 'scale' }]) },
+    });
+    expect((await drawing(id)).drawing.open).toContain('Scale');
+    await changeDrawing(id, { version: 1, scale: 'as noted' });
+    expect(await svg()).toContain('>as noted<');
+    const [site] = (await drawing(id)).sites;
+    const yard = randomUUID();
+    const { values } = (await findPlaces(database, [site!.id])).get(site!.id)!;
+    await insertValuePlace(database, {
+      id: yard,
+      source: 'organisation',
+      name: 'Harbour yard',
+      values: { ...values, address: '1 Quay, Kelvarra' },
+      isDefault: false,
+    });
+    expect(await svg()).not.toContain('1 Quay');
+    await changeDrawing(id, { version: 2, siteId: yard });
+    expect(await svg()).toContain('1 Quay, Kelvarra');
+    const { profileId } = (await drawing(id)).drawing;
+    await expect(changeDrawing(id, { version: 3, siteId: profileId })).rejects.toThrow('That site is not there.');
   });
 
   test('are numbered by the office’s rule; numbers that are taken are passed over', async () => {

@@ -169,7 +169,13 @@ test('the shelf by name, the rule of numbering and the scheme of revisions are a
 });
 
 test('a drawing through its doors: made, answered, revised, listed, exported', async () => {
-  const made = { formatId: 'workshop-sheets', specimen: 'pawl', variant: '316L', sizeId: 'iso-a3-landscape' };
+  const made = {
+    formatId: 'workshop-sheets',
+    specimen: 'pawl',
+    variant: '316L',
+    sizeId: 'iso-a3-landscape',
+    scale: '1:1',
+  };
   const { id } = await json<{ id: string }>(call(make, made));
   const { drawing } = await json<{ drawing: { version: number; answers: object; open: string[] } }>(
     openDrawing(request({}), of(id)),

@@ -19,6 +19,7 @@ const stored: DrawingView = {
   sizeId: 'iso-a3-landscape',
   sizeName: 'A3',
   profileId: 'kelvarra-profile',
+  siteId: null,
   projectId: 'plinth',
   scale: '1:2',
   decimalMark: ',',

@@ -9,6 +9,7 @@ import type { Answers } from './drawing';
 export const Lacking = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('answer'), name: z.string() }),
   z.object({ kind: z.literal('person'), name: z.string() }),
+  z.object({ kind: z.literal('scale') }),
   z.object({ kind: z.literal('revision') }),
 ]);
 export type Lacking = z.infer<typeof Lacking>;
@@ -22,11 +23,15 @@ const NAMES: Record<(typeof PERSONS)[number], string> = {
 
 /**
  * What is missing before a drawing is finished: required answers; who drew, checked and approved, where its formats print or ask for
- * that; a revision, where they print it or list revisions. A drawing is finished all the same when somebody says why.
+ * that; a scale, where they print it; a revision, where they print it or list revisions. A drawing is finished all the same when somebody says why.
  */
 export function lackingToFinish(
   documents: readonly FormatDocument[],
-  { answers, revisions }: { answers: Answers; revisions: readonly unknown[] },
+  {
+    answers,
+    revisions,
+    ...scales
+  }: { answers: Answers; revisions: readonly unknown[] } & Parameters<typeof lacksScale>[1],
 ): Lacking[] {
   const asked = askedBy(documents);
   const open = unanswered(asked, answers);
@@ -43,8 +48,21 @@ export function lackingToFinish(
   return [
     ...required.map(({ name }): Lacking => ({ kind: 'answer', name })),
     ...persons,
+    ...(lacksScale(documents, scales) ? [{ kind: 'scale' as const }] : []),
     ...(revised && revisions.length === 0 ? [{ kind: 'revision' as const }] : []),
   ];
+}
+
+/** Whether a scale is printed that nobody has chosen yet, for the drawing or for a sheet of it. */
+export function lacksScale(
+  documents: readonly FormatDocument[],
+  { scale, sheets }: { scale: string; sheets: readonly { scale?: string | undefined }[] },
+): boolean {
+  return (
+    scale === '' &&
+    sheets.some((sheet) => sheet.scale === undefined) &&
+    documents.some((document) => linksByProperty(document).has(SUPPLIED.scale))
+  );
 }
 
 const isEmpty = (value: unknown): boolean => value === undefined || value === '';
@@ -56,6 +74,8 @@ export function lackingWords(lacking: Lacking): string {
       return `${lacking.name} must be answered.`;
     case 'person':
       return `${lacking.name} is empty.`;
+    case 'scale':
+      return 'The scale is not chosen.';
     case 'revision':
       return 'There is no revision yet.';
   }

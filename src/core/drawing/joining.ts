@@ -13,17 +13,19 @@ export interface Changeable {
   decimalMark: ',' | '.';
   profileId: string;
   projectId: string;
+  /** Null: the default site. */
+  siteId: string | null;
 }
 
 /** What of it is one value each. */
-const SINGLE = ['sizeId', 'scale', 'decimalMark', 'profileId', 'projectId'] as const;
+const SINGLE = ['sizeId', 'scale', 'decimalMark', 'profileId', 'projectId', 'siteId'] as const;
 type Single = (typeof SINGLE)[number];
 
 /** What two people changed in different ways: an answer or an overruled value by its key, a setting, the sheets. */
 export type Clash =
   | { of: 'answers'; key: string; mine: Value | undefined; theirs: Value | undefined }
   | { of: 'overruled'; key: string; mine: Value | undefined; theirs: Value | undefined }
-  | { of: Single; mine: string; theirs: string }
+  | { of: Single; mine: string | null; theirs: string | null }
   | { of: 'sheets'; mine: readonly DrawingSheet[]; theirs: readonly DrawingSheet[] };
 
 /**
@@ -86,7 +88,7 @@ export function joinChanges<Changed extends Partial<Changeable>>(
   for (const of of SINGLE) {
     const mine = changed[of];
     if (mine === undefined) continue;
-    const { taken, clash } = pick<string>(base[of], mine, theirs[of]);
+    const { taken, clash } = pick<string | null>(base[of], mine, theirs[of]);
     Object.assign(joined, { [of]: taken });
     if (clash) clashes.push({ of, mine, theirs: theirs[of] });
   }

@@ -3,6 +3,7 @@ import type { FormatDocument } from '../format/document';
 import { sheetGeometry } from '../format/sheet';
 import type { Facts } from '../property/facts';
 import { type RevisionRow, revisionTableRow } from '../revision/rows';
+import { AS_NOTED } from '../sheet/scales';
 import { type PlannedSheet, type SheetToPlan, planSheets } from '../scene/planning';
 import type { Resources } from '../scene/resources';
 import { modelFacts } from '../specimen/model-facts';
@@ -10,12 +11,18 @@ import type { ModelSources } from '../specimen/models';
 import { type ItemsByList, partsRules, partsTables } from '../specimen/parts-tables';
 import { type DrawingData, drawingFacts } from './drawing';
 
-/** A scale as ISO 5455 writes it: 1:2, 5:1. */
+/** The scale of a sheet as ISO 5455 writes it: 1:2, 5:1; or that its views say it. */
 export const Scale = z
   .string()
   .trim()
-  .regex(/^\d+([.,]\d+)?\s*:\s*\d+([.,]\d+)?$/, 'a scale is written 1:2')
-  .max(20);
+  .max(20)
+  .refine(
+    (text) => text === AS_NOTED || /^\d+([.,]\d+)?\s*:\s*\d+([.,]\d+)?$/.test(text),
+    `a scale is written 1:2, or “${AS_NOTED}”`,
+  );
+
+/** The scale of a drawing: none until it is chosen. */
+export const DrawingScale = Scale.or(z.literal(''));
 
 /** One sheet of a drawing; what it does not say for itself is the drawing's. */
 export const DrawingSheet = z.object({
@@ -58,7 +65,7 @@ export interface DrawingSources {
   models: ModelSources;
   /** What is the drawing's own beside its model and its answers: project, profile, decimal mark; the organisation, today. */
   facts: Omit<Facts, 'model' | 'variant'>;
-  /** The scale of sheets that do not say another one. */
+  /** The scale of sheets that do not say another one; empty while it is not chosen. */
   scale: string;
 }
 
@@ -66,6 +73,9 @@ export interface DrawingSources {
 export interface DrawnSheet extends SheetToPlan {
   sheet: DrawingSheet;
 }
+
+/** A sheet has no scale as long as none is chosen. */
+const scaleOf = (scale: string) => (scale === '' ? {} : { scale });
 
 /** What a sheet shows: its own model, else the drawing's. */
 function modelOf({ specimen, variant }: Pick<DrawnData, 'specimen' | 'variant'>, sheet: DrawingSheet) {
@@ -91,7 +101,7 @@ export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { shee
       sheet,
       document,
       sizeId: document.sizes.some((size) => size.id === sizeId) ? sizeId : document.mainSize,
-      scale: sheet.scale ?? sources.scale,
+      ...scaleOf(sheet.scale ?? sources.scale),
       facts: {
         ...drawingFacts(sources.facts, model, drawing, document.asked),
         revisions,

@@ -16,6 +16,9 @@ export const ROLE_WORDS: Record<Role, { one: string; may: string }> = {
   administrator: { one: 'a standards administrator', may: 'changes formats, properties and the office' },
 };
 
+/** A role as it stands in a list: `standards administrator`. */
+export const roleName = (role: Role): string => ROLE_WORDS[role].one.replace(/^an? /, '');
+
 /** Why somebody cannot do what takes a role: `takes` is the role, `role` the one they have. */
 export const tooLittle = (takes: Role, role: Role): string =>
   `This takes ${ROLE_WORDS[takes].one}; you are signed in as ${ROLE_WORDS[role].one}.`;

@@ -16,6 +16,8 @@ export type DrawingState = 'in work' | 'finished';
 export interface DrawingSettings {
   profileId: string;
   projectId: string;
+  /** Null: the default site. */
+  siteId: string | null;
   scale: string;
   decimalMark: ',' | '.';
 }
@@ -69,6 +71,7 @@ interface Raw {
   size_id: string;
   profile_id: string;
   project_id: string;
+  site_id: string | null;
   scale: string;
   decimal_mark: ',' | '.';
   answers: unknown;
@@ -94,6 +97,7 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
   sizeId: raw.size_id,
   profileId: raw.profile_id,
   projectId: raw.project_id,
+  siteId: raw.site_id,
   scale: raw.scale,
   decimalMark: raw.decimal_mark,
   answers: fromJson(raw.answers),
@@ -110,7 +114,7 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
 });
 
 const SELECT = `SELECT drawings.id, drawings.number, edition_id, format_id, editions.number AS edition, specimen_id, variant, size_id,
-  drawings.profile_id, drawings.project_id, scale, decimal_mark, answers, overruled, revisions, items, drawings.state, finished_with, finish_reason,
+  drawings.profile_id, drawings.project_id, site_id, scale, decimal_mark, answers, overruled, revisions, items, drawings.state, finished_with, finish_reason,
   made_by, drawings.version, drawings.updated_at
   FROM drawings JOIN editions ON editions.id = drawings.edition_id`;
 
@@ -275,6 +279,7 @@ export async function insertDrawing(
     | 'state'
     | 'finishedWith'
     | 'finishReason'
+    | 'siteId'
     | 'madeBy'
     | 'version'
     | 'changedAt'
@@ -306,12 +311,13 @@ export async function insertDrawing(
 /** Changes a drawing, inside a transaction. @returns false when the row is no longer of that version */
 export async function replaceDrawing(db: Database, drawing: DrawingRow, version: number): Promise<boolean> {
   const { affected } = await db.run(
-    `UPDATE drawings SET size_id = ?, profile_id = ?, project_id = ?, scale = ?, decimal_mark = ?, answers = ?, overruled = ?,
+    `UPDATE drawings SET size_id = ?, profile_id = ?, project_id = ?, site_id = ?, scale = ?, decimal_mark = ?, answers = ?, overruled = ?,
        revisions = ?, items = ?, state = ?, finished_with = ?, finish_reason = ?, version = version + 1 WHERE id = ? AND version = ?`,
     [
       drawing.sizeId,
       drawing.profileId,
       drawing.projectId,
+      drawing.siteId,
       drawing.scale,
       drawing.decimalMark,
       JSON.stringify(drawing.answers),

@@ -88,7 +88,7 @@ export async function replacePlace(db: Database, { id, source, name, values, isD
 export async function usesOfPlace(db: Database, id: string): Promise<{ formats: number; drawings: number }> {
   const [row] = await db.query<{ formats: number; drawings: number }>(
     `SELECT (SELECT COUNT(*) FROM formats WHERE ? IN (project_id, profile_id, sample_id)) AS formats,
-       (SELECT COUNT(*) FROM drawings WHERE ? IN (project_id, profile_id)) AS drawings`,
+       (SELECT COUNT(*) FROM drawings WHERE ? IN (project_id, profile_id, site_id)) AS drawings`,
     [id, id],
   );
   return { formats: Number(row!.formats), drawings: Number(row!.drawings) };

@@ -1,4 +1,5 @@
 import type { FormatView, OfficeFacts } from '../../contract/formats';
+import { lacksScale } from '../../core/drawing/finishing';
 import { askedBy, unanswered } from '../../core/drawing/asking';
 import { modelHash } from '../../core/drawing/drawing';
 import type { DrawingSources } from '../../core/drawing/sheets';
@@ -42,10 +43,11 @@ export interface DrawingAtHand {
 /** What a drawing is filled from beside its model: its project, its profile and its decimal mark, the organisation, today. */
 export async function drawingSurroundings(
   db: Database,
-  { projectId, profileId, decimalMark }: Pick<DrawingRow, 'projectId' | 'profileId' | 'decimalMark'>,
+  { projectId, profileId, siteId, decimalMark }: Pick<DrawingRow, 'projectId' | 'profileId' | 'siteId' | 'decimalMark'>,
 ): Promise<OfficeFacts> {
   const places = await findPlaces(db, [projectId, profileId]);
-  const [organisation] = await placesOf(db, 'organisation');
+  const sites = await placesOf(db, 'organisation');
+  const organisation = sites.find(({ id }) => id === siteId) ?? sites[0];
   const named = (id: string) => {
     const place = places.get(id);
     return place && { name: place.name, values: place.values };
@@ -62,7 +64,10 @@ export async function drawingSurroundings(
 /** Reads all that a drawing's sheets are made from: its formats, its models with all that they are made of. */
 export async function drawingAtHand(
   db: Database,
-  row: Pick<DrawingRow, 'editionId' | 'sheets' | 'specimen' | 'projectId' | 'profileId' | 'decimalMark' | 'scale'>,
+  row: Pick<
+    DrawingRow,
+    'editionId' | 'sheets' | 'specimen' | 'projectId' | 'profileId' | 'siteId' | 'decimalMark' | 'scale'
+  >,
 ): Promise<DrawingAtHand> {
   const ids = editionsOf(row);
   const found = await findEditions(db, ids);
@@ -127,7 +132,10 @@ export function registerColumns(row: DrawingRow, { editions, models }: DrawingAt
   return {
     title: value === undefined ? '' : valueText(value),
     modelName: given.model?.name ?? row.specimen,
-    open: unanswered(askedBy(documents), row.answers).map(({ name }) => name),
+    open: [
+      ...unanswered(askedBy(documents), row.answers).map(({ name }) => name),
+      ...(lacksScale(documents, row) ? ['Scale'] : []),
+    ],
     modelChanged: row.state === 'finished' && row.finishedWith !== shownHash(row, sources),
     models: models.specimens.map(({ id }) => id),
   };

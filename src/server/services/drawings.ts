@@ -99,7 +99,7 @@ async function lookedAt(entries: RegisterEntry[]): Promise<RegisterEntry[]> {
   });
 }
 
-const choices = async (source: 'profile' | 'project'): Promise<PlaceChoice[]> =>
+const choices = async (source: 'profile' | 'project' | 'organisation'): Promise<PlaceChoice[]> =>
   (await placesOf(database, source)).map(({ id, name }) => ({ id, name }));
 
 /**
@@ -119,6 +119,7 @@ export async function drawing(id: string): Promise<OpenDrawingView> {
     today: at.facts.today,
     profiles: await choices('profile'),
     projects: await choices('project'),
+    sites: await choices('organisation'),
   };
 }
 
@@ -126,12 +127,12 @@ export async function drawing(id: string): Promise<OpenDrawingView> {
 const FIRST_SHEET: DrawingSheet = { id: 'first', name: '' };
 
 /**
- * Makes a drawing: it takes the next free number, the profile, project, scale and decimal mark that its format is proved with, and
+ * Makes a drawing: it takes the next free number, the profile, project and decimal mark that its format is proved with, and
  * what its asked values propose are its first answers.
  */
 export async function makeDrawing(
   actor: Actor,
-  { formatId, specimen, variant, sizeId }: z.infer<(typeof MakeDrawing)['body']>,
+  { formatId, specimen, variant, sizeId, scale = '' }: z.infer<(typeof MakeDrawing)['body']>,
 ): Promise<{ id: string }> {
   const id = randomUUID();
   await transaction(async (db) => {
@@ -145,7 +146,8 @@ export async function makeDrawing(
       sizeId,
       profileId: format.profileId,
       projectId: format.projectId,
-      scale: format.settings.scale,
+      siteId: null,
+      scale,
       decimalMark: format.settings.decimalMark,
       sheets: [FIRST_SHEET],
     };
@@ -157,12 +159,16 @@ export async function makeDrawing(
     const geometry = sheetGeometry(edition.document, sizeId);
     if (!geometry.ok) throw new ServiceError(422, geometry.reason);
     const number = await takeNumber(db);
-    const answers = withProposals({}, edition.document.asked.filter((one) => !whyNotAnswered(one, actor.role)), {
-      today: at.facts.today,
-      me: actor.name,
-      facts: { ...at.facts, ...modelGives(made, at.models.sources) },
-      properties: at.models.properties,
-    });
+    const answers = withProposals(
+      {},
+      edition.document.asked.filter((one) => !whyNotAnswered(one, actor.role)),
+      {
+        today: at.facts.today,
+        me: actor.name,
+        facts: { ...at.facts, ...modelGives(made, at.models.sources) },
+        properties: at.models.properties,
+      },
+    );
     const drawn = { ...made, number, answers, overruled: {}, revisions: [], items: {} };
     const { items } = drawnSheets(drawn, at.sources);
     await insertDrawing(db, { ...made, number, answers, items }, actor);
@@ -179,7 +185,7 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
   const given = Object.fromEntries(Object.entries(parts).filter(([, value]) => value !== undefined));
   return replaced(actor, id, version, change.state, async (db, row) => {
     const next: DrawingRow = { ...row, ...given };
-    if (change.profileId ?? change.projectId) await checkPlaces(db, next);
+    if (change.profileId ?? change.projectId ?? change.siteId) await checkPlaces(db, next);
     const at = await drawingAtHand(db, next);
     const documents = at.editions.map(({ document }) => document);
     if (change.sheets) checkSheets(change.sheets, at);
@@ -203,9 +209,11 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
   });
 }
 
-/** Refuses profiles and projects that are not there. */
-async function checkPlaces(db: Database, { profileId, projectId }: DrawingRow): Promise<void> {
-  const places = await findPlaces(db, [profileId, projectId]);
+/** Refuses profiles, projects and sites that are not there. */
+async function checkPlaces(db: Database, { profileId, projectId, siteId }: DrawingRow): Promise<void> {
+  const places = await findPlaces(db, [profileId, projectId, ...(siteId === null ? [] : [siteId])]);
+  if (siteId !== null && places.get(siteId)?.source !== 'organisation')
+    throw new ServiceError(422, 'That site is not there.');
   if (places.get(profileId)?.source !== 'profile') throw new ServiceError(422, 'That drafting profile is not there.');
   if (places.get(projectId)?.source !== 'project') throw new ServiceError(422, 'That project is not there.');
 }

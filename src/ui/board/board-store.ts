@@ -92,7 +92,12 @@ interface BoardActions {
 }
 
 /** A board, and how its sheet stands on its desk. */
-export type Board = { board: BoardState | undefined; view: ViewStore } & BoardActions;
+export type Board = {
+  board: BoardState | undefined;
+  view: ViewStore;
+  /** Why whoever is signed in changes nothing on it; undefined when they do. */
+  lockedFor: string | undefined;
+} & BoardActions;
 
 /** A board with a format open on it, as it is at a moment; what it can do is done to the board as it is then. */
 export type OpenBoard = Board & { board: BoardState };
@@ -107,6 +112,7 @@ export const createBoardStore = (): BoardStore =>
   createStore<Board>()((set, get) => ({
     board: undefined,
     view: createViewStore(),
+    lockedFor: undefined,
 
     open(opened, history) {
       const { document, office } = opened;
@@ -136,6 +142,8 @@ export const createBoardStore = (): BoardStore =>
     perform(step, typing) {
       const { board } = get();
       if (!board) return refuse('No format is open.');
+      const { lockedFor } = get();
+      if (lockedFor !== undefined) return refuse(lockedFor);
       if (board.format.edition.state !== 'open')
         return refuse('This edition is released. Released editions do not change.');
       const outcome = applyStep(board.document, step);

@@ -32,6 +32,7 @@ import { useSaving } from './saving/saving';
 import { useSheet } from './desk/use-sheet';
 import { isTyping } from '../sheet/is-typing';
 import { ViewContext, useView, useViewStore } from '../sheet/view-store';
+import { LookingOnly, useWhyNot } from '../data/me';
 
 // What is not on the board from the first is loaded when it is asked for; what stands beside the sheet once that is drawn.
 const Outline = dynamic(() => import('./outline/outline').then((module) => module.Outline), { ssr: false });
@@ -52,6 +53,8 @@ const AddBlockDialog = dynamic(() => import('./outline/add-block-dialog').then((
 /** The board: a format open, with everything it is built and proved with. */
 export function Board({ formatId }: { formatId: string }) {
   const [store] = useState(createBoardStore);
+  const lockedFor = useWhyNot('administrator');
+  useEffect(() => store.setState({ lockedFor }), [store, lockedFor]);
   return (
     <BoardContext value={store}>
       <ViewContext value={store.getState().view}>
@@ -139,6 +142,7 @@ function OpenBoard() {
     <>
       <Screen plate={PLATE}>
         <Flex direction="column" height="100%">
+          <Locked />
           <BoardBar />
           <Box flex="1" minHeight={0}>
             <Panes client={client} addBlock={addBlock} />
@@ -151,6 +155,17 @@ function OpenBoard() {
       {open === 'block' && <AddBlockDialog onClose={close} />}
       {open === 'keys' && <KeysDialog onClose={close} />}
     </>
+  );
+}
+
+/** Says why nothing can be changed on the board, to whom that is so. */
+function Locked() {
+  const isLocked = useStore(useBoardStore(), (state) => state.lockedFor !== undefined);
+  if (!isLocked) return null;
+  return (
+    <Box role="status" px="14px" py="4px" bg="card" borderBottom="1px solid" borderColor="line">
+      <LookingOnly role="administrator" />
+    </Box>
   );
 }
 

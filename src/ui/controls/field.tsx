@@ -64,10 +64,13 @@ export function CommitField(props: {
   onLeave?: () => void;
   suffix?: string;
   bare?: boolean;
+  /** The id of a list of what is offered. */
+  list?: string;
+  disabled?: boolean;
   /** It has the focus as soon as it is there, with its text selected. */
   isReady?: boolean | undefined;
 }) {
-  const { label, value, onCommit, live, onLeave, suffix, bare, isReady } = props;
+  const { label, value, onCommit, live, onLeave, suffix, bare, list, disabled, isReady } = props;
   const id = useId();
   /** What is typed and not (yet) the value; undefined when the field shows the value. */
   const [typed, setTyped] = useState<string>();
@@ -87,6 +90,8 @@ export function CommitField(props: {
           ref={isReady ? ready : undefined}
           aria-label={bare ? label : undefined}
           value={typed ?? value}
+          list={list}
+          disabled={disabled}
           aria-invalid={problem !== undefined}
           aria-describedby={problem === undefined ? undefined : `${id}-problem`}
           onChange={(event) => {

@@ -1,9 +1,9 @@
 'use client';
 
-import { chakra } from '@chakra-ui/react';
+import { Box, chakra } from '@chakra-ui/react';
 import { type ReactNode, createContext, useContext, useMemo, useState } from 'react';
 import type { Me } from '../../contract/accounts';
-import { type Role, mayDo, tooLittle } from '../../core/office/account';
+import { ROLE_WORDS, type Role, mayDo, roleName, tooLittle } from '../../core/office/account';
 
 interface Known {
   me: Me | undefined;
@@ -25,6 +25,17 @@ export const useMe = (): Known => useContext(MeContext);
 export function useWhyNot(takes: Role): string | undefined {
   const { me } = useMe();
   return me && !mayDo(me.role, takes) ? tooLittle(takes, me.role) : undefined;
+}
+
+/** Says, where something is changed, why whoever is signed in only looks. */
+export function LookingOnly({ role }: { role: Role }) {
+  const { me } = useMe();
+  if (!me || mayDo(me.role, role)) return null;
+  return (
+    <Box fontSize="13px" color="soft">
+      Changed by {roleName(role)}s. You look at it as {ROLE_WORDS[me.role].one}.
+    </Box>
+  );
 }
 
 const Controls = chakra('fieldset', { base: { display: 'contents' } });

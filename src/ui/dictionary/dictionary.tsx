@@ -27,6 +27,7 @@ import { saveText } from '../data/save-file';
 import { useOfficeChanged } from '../data/use-office-changed';
 import { Screen } from '../shell/screen';
 import { PropertyDialog } from './property-dialog';
+import { LookingOnly, OnlyFor } from '../data/me';
 
 const CoverageDialog = dynamic(() => import('./coverage-dialog').then((module) => module.CoverageDialog), {
   ssr: false,
@@ -101,7 +102,9 @@ export function Dictionary() {
               onChange={(event) => setSearch(event.target.value)}
             />
           </Box>
-          <Box flex="1" />
+          <Flex flex="1" minWidth={0} justify="flex-end">
+            <LookingOnly role="administrator" />
+          </Flex>
           <Button type="button" onClick={() => setPanel('coverage')} disabled={!data}>
             Coverage…
           </Button>
@@ -112,12 +115,14 @@ export function Dictionary() {
           >
             Export CSV
           </Button>
-          <Button type="button" disabled={!definitions} onClick={() => setPanel('import')}>
-            Import CSV…
-          </Button>
-          <Button look="primary" type="button" onClick={() => setOpen('new')}>
-            Add a property…
-          </Button>
+          <OnlyFor role="administrator">
+            <Button type="button" disabled={!definitions} onClick={() => setPanel('import')}>
+              Import CSV…
+            </Button>
+            <Button look="primary" type="button" onClick={() => setOpen('new')}>
+              Add a property…
+            </Button>
+          </OnlyFor>
         </Flex>
         <LoadProblem problem={error?.message} onRetry={() => void refetch()} />
         <ListTable

@@ -19,6 +19,7 @@ import { propertyId } from '../../core/named-id';
 import type { DisplayFormat } from '../../core/property/display';
 import { Quantity, unitsOf } from '../../core/property/units';
 import { Button } from '../controls/button';
+import { LookingOnly, OnlyFor, useWhyNot } from '../data/me';
 import { CheckBox } from '../controls/check-box';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, Select, TextInput } from '../controls/field';
@@ -81,135 +82,143 @@ export function PropertyDialog({
     },
     () => setProblem(undefined),
   );
+  const whyNot = useWhyNot('administrator');
   return (
     <Dialog
       open
       title={row ? row.definition.name : 'Add a property'}
       width={row ? '820px' : undefined}
       onClose={onClose}
-      action={{ words: row ? 'Save' : 'Add', form: 'property-form', disabled: formState.isSubmitting }}
+      action={{
+        words: row ? 'Save' : 'Add',
+        form: 'property-form',
+        disabled: formState.isSubmitting || whyNot !== undefined,
+      }}
     >
-      <Flex gap="24px" align="stretch">
-        <chakra.form flex="1" minWidth={0} id="property-form" onSubmit={(event) => void submit(event)}>
-          <Row label="Name" htmlFor="property-name">
-            <TextInput
-              id="property-name"
-              autoFocus
-              aria-invalid={errors.name !== undefined}
-              {...register('name', { validate: (name) => name.trim() !== '' || 'A property needs a name.' })}
-            />
-            {errors.name?.message && <Problem>{errors.name.message}</Problem>}
-          </Row>
-          <Row label="Source" htmlFor="property-source">
-            <Select id="property-source" {...register('source')}>
-              {Source.options.map((source) => (
-                <option key={source}>{source}</option>
-              ))}
-            </Select>
-          </Row>
-          <Row label="Type" htmlFor="property-type">
-            <Select id="property-type" {...register('type', { onChange: () => setValue('display', undefined) })}>
-              {PropertyType.options.map((option) => (
-                <option key={option}>{option}</option>
-              ))}
-            </Select>
-          </Row>
-          {type === 'number' && (
-            <Row label="Quantity, unit">
-              <Flex gap="6px">
-                <Select
-                  aria-label="Quantity"
-                  {...register('quantity', {
-                    onChange: (event: { target: { value: string } }) =>
-                      setValue('unit', event.target.value ? unitsOf(event.target.value as Quantity)[0]! : ''),
-                  })}
-                >
-                  <option value="">a plain number</option>
-                  {Quantity.options.map((option) => (
-                    <option key={option}>{option}</option>
-                  ))}
-                </Select>
-                {quantity && (
-                  <Select aria-label="Unit" {...register('unit')}>
-                    {unitsOf(quantity).map((unit) => (
-                      <option key={unit}>{unit}</option>
+      <LookingOnly role="administrator" />
+      <OnlyFor role="administrator">
+        <Flex gap="24px" align="stretch">
+          <chakra.form flex="1" minWidth={0} id="property-form" onSubmit={(event) => void submit(event)}>
+            <Row label="Name" htmlFor="property-name">
+              <TextInput
+                id="property-name"
+                autoFocus
+                aria-invalid={errors.name !== undefined}
+                {...register('name', { validate: (name) => name.trim() !== '' || 'A property needs a name.' })}
+              />
+              {errors.name?.message && <Problem>{errors.name.message}</Problem>}
+            </Row>
+            <Row label="Source" htmlFor="property-source">
+              <Select id="property-source" {...register('source')}>
+                {Source.options.map((source) => (
+                  <option key={source}>{source}</option>
+                ))}
+              </Select>
+            </Row>
+            <Row label="Type" htmlFor="property-type">
+              <Select id="property-type" {...register('type', { onChange: () => setValue('display', undefined) })}>
+                {PropertyType.options.map((option) => (
+                  <option key={option}>{option}</option>
+                ))}
+              </Select>
+            </Row>
+            {type === 'number' && (
+              <Row label="Quantity, unit">
+                <Flex gap="6px">
+                  <Select
+                    aria-label="Quantity"
+                    {...register('quantity', {
+                      onChange: (event: { target: { value: string } }) =>
+                        setValue('unit', event.target.value ? unitsOf(event.target.value as Quantity)[0]! : ''),
+                    })}
+                  >
+                    <option value="">a plain number</option>
+                    {Quantity.options.map((option) => (
+                      <option key={option}>{option}</option>
                     ))}
                   </Select>
-                )}
+                  {quantity && (
+                    <Select aria-label="Unit" {...register('unit')}>
+                      {unitsOf(quantity).map((unit) => (
+                        <option key={unit}>{unit}</option>
+                      ))}
+                    </Select>
+                  )}
+                </Flex>
+              </Row>
+            )}
+            <Row label="Also read as" htmlFor="property-aliases">
+              <TextInput
+                id="property-aliases"
+                placeholder="other names in models, separated by commas"
+                {...register('aliases')}
+              />
+            </Row>
+            <Row label="Longest" htmlFor="property-length">
+              <Flex align="center" gap="6px">
+                <Box width="80px">
+                  <TextInput
+                    id="property-length"
+                    inputMode="numeric"
+                    aria-invalid={errors.length !== undefined}
+                    {...register('length', { validate: isLength })}
+                  />
+                </Box>
+                <Box color="soft" fontSize="13px">
+                  characters
+                </Box>
+              </Flex>
+              {errors.length?.message && <Problem>{errors.length.message}</Problem>}
+            </Row>
+            {type === 'choice' && (
+              <Row label="Choices" htmlFor="property-choices">
+                <TextInput id="property-choices" placeholder="separated by commas" {...register('choices')} />
+              </Row>
+            )}
+            {type === 'text' && (
+              <Row label="Pattern" htmlFor="property-pattern">
+                <TextInput
+                  id="property-pattern"
+                  placeholder="a regular expression, such as KW-[0-9]{4}"
+                  aria-invalid={errors.pattern !== undefined}
+                  {...register('pattern', { validate: (pattern) => patternTrouble(pattern.trim()) ?? true })}
+                />
+                {errors.pattern?.message && <Problem>{errors.pattern.message}</Problem>}
+              </Row>
+            )}
+            <DisplayRows
+              type={type}
+              unit={type === 'number' ? unit : undefined}
+              display={display}
+              example={type === 'text' ? row?.longest[0] : undefined}
+              onChange={(next) => {
+                setValue('display', next);
+                return { ok: true };
+              }}
+            />
+            <Row label="Required of">
+              <Flex gap="14px" pt="4px">
+                <CheckField control={control} name="mustHavePart">
+                  parts
+                </CheckField>
+                <CheckField control={control} name="mustHaveAssembly">
+                  assemblies
+                </CheckField>
               </Flex>
             </Row>
-          )}
-          <Row label="Also read as" htmlFor="property-aliases">
-            <TextInput
-              id="property-aliases"
-              placeholder="other names in models, separated by commas"
-              {...register('aliases')}
-            />
-          </Row>
-          <Row label="Longest" htmlFor="property-length">
-            <Flex align="center" gap="6px">
-              <Box width="80px">
-                <TextInput
-                  id="property-length"
-                  inputMode="numeric"
-                  aria-invalid={errors.length !== undefined}
-                  {...register('length', { validate: isLength })}
-                />
-              </Box>
-              <Box color="soft" fontSize="13px">
-                characters
-              </Box>
-            </Flex>
-            {errors.length?.message && <Problem>{errors.length.message}</Problem>}
-          </Row>
-          {type === 'choice' && (
-            <Row label="Choices" htmlFor="property-choices">
-              <TextInput id="property-choices" placeholder="separated by commas" {...register('choices')} />
+            <Row label="Description" htmlFor="property-description">
+              <TextInput id="property-description" {...register('description')} />
             </Row>
+            {problem && <Problem>{problem}</Problem>}
+          </chakra.form>
+          {row && (
+            <Box width="300px" flexShrink={0} borderLeft="1px solid" borderColor="line" pl="18px">
+              <WhereItIs row={row} />
+              <RemoveOrMerge row={row} others={others} onDone={onSave} />
+            </Box>
           )}
-          {type === 'text' && (
-            <Row label="Pattern" htmlFor="property-pattern">
-              <TextInput
-                id="property-pattern"
-                placeholder="a regular expression, such as KW-[0-9]{4}"
-                aria-invalid={errors.pattern !== undefined}
-                {...register('pattern', { validate: (pattern) => patternTrouble(pattern.trim()) ?? true })}
-              />
-              {errors.pattern?.message && <Problem>{errors.pattern.message}</Problem>}
-            </Row>
-          )}
-          <DisplayRows
-            type={type}
-            unit={type === 'number' ? unit : undefined}
-            display={display}
-            example={type === 'text' ? row?.longest[0] : undefined}
-            onChange={(next) => {
-              setValue('display', next);
-              return { ok: true };
-            }}
-          />
-          <Row label="Required of">
-            <Flex gap="14px" pt="4px">
-              <CheckField control={control} name="mustHavePart">
-                parts
-              </CheckField>
-              <CheckField control={control} name="mustHaveAssembly">
-                assemblies
-              </CheckField>
-            </Flex>
-          </Row>
-          <Row label="Description" htmlFor="property-description">
-            <TextInput id="property-description" {...register('description')} />
-          </Row>
-          {problem && <Problem>{problem}</Problem>}
-        </chakra.form>
-        {row && (
-          <Box width="300px" flexShrink={0} borderLeft="1px solid" borderColor="line" pl="18px">
-            <WhereItIs row={row} />
-            <RemoveOrMerge row={row} others={others} onDone={onSave} />
-          </Box>
-        )}
-      </Flex>
+        </Flex>
+      </OnlyFor>
     </Dialog>
   );
 }

@@ -6,6 +6,8 @@ import { type Person, peopleFor } from '../../core/office/person';
 import { readValue } from '../../core/property/reading-value';
 import type { AskedValue } from '../../core/format/document';
 import { valueText } from '../../core/property/value';
+import { whyNotAnswered } from '../../core/drawing/signing';
+import { useMe } from '../data/me';
 
 /** The fields that are there, by the key of what they answer: so that a list or a click on the sheet leads to them. */
 export type AnswerFields = RefObject<Map<string, HTMLInputElement>>;
@@ -37,6 +39,8 @@ export function AnswerField(props: {
   onBlur?: () => void;
 }) {
   const { asked, answers, answer, refused, disabled, style, fields, people, onFocus, onBlur } = props;
+  const { me } = useMe();
+  const whyNot = me && whyNotAnswered(asked, me.role);
   const given = answers[asked.key];
   const [typed, setTyped] = useState<string>();
   const id = useId();
@@ -58,7 +62,8 @@ export function AnswerField(props: {
         aria-label={asked.prompt || asked.name}
         data-asked={asked.key}
         value={typed ?? (given === undefined ? '' : valueText(given))}
-        disabled={disabled}
+        disabled={disabled === true || whyNot !== undefined}
+        title={whyNot}
         list={choices ? `${id}-choices` : undefined}
         autoComplete="off"
         style={style}

@@ -14,6 +14,14 @@ import { AnswerField, type AnswerFields } from './answer-field';
 import { askedPlaces } from './asked-places';
 import { askedOf } from './use-sheets';
 import { type Changed, type OpenDrawing, withAnswer } from './drawing-store';
+import { lacksScale } from '../../core/drawing/finishing';
+import { linksByProperty } from '../../core/format/usage';
+import { SUPPLIED } from '../../core/property/supplied';
+import { ScaleField } from './scale-field';
+import { whyNotAnswered } from '../../core/drawing/signing';
+import { ROLE_WORDS } from '../../core/office/account';
+import { useMe } from '../data/me';
+import { useLocked } from './use-locked';
 
 const Entry = chakra('button', {
   base: {
@@ -40,9 +48,14 @@ export function AskedPane(props: {
 }) {
   const { open, sheet, focused, fields, onChange } = props;
   const { drawing } = open;
+  const locked = useLocked(open);
+  const { me } = useMe();
   const asked = askedOf(open);
   const places = askedPlaces(asked, sheet.ok ? sheet.report : undefined);
-  const left = asked.filter(({ key }) => isOpen(drawing.answers[key])).length;
+  const documents = open.formats.map(({ edition }) => edition.document);
+  const printed = printsScale(open) ? 1 : 0;
+  const left =
+    asked.filter(({ key }) => isOpen(drawing.answers[key])).length + (lacksScale(documents, drawing) ? 1 : 0);
   const findings = sheet.ok
     ? sheet.report.findings.filter(({ weight, accepted }) => weight !== 'note' && !accepted)
     : [];
@@ -53,13 +66,18 @@ export function AskedPane(props: {
           What is asked
         </Box>
         <Box fontSize="13px" color={left > 0 ? 'ochre' : 'pine'} role="status">
-          {asked.length === 0
+          {asked.length + printed === 0
             ? 'This format asks for nothing.'
             : left > 0
-              ? `▲ ${left} of ${asked.length} still open`
-              : `● all ${asked.length} answered`}
+              ? `▲ ${left} of ${asked.length + printed} still open`
+              : `● all ${asked.length + printed} answered`}
         </Box>
       </Box>
+      {printsScale(open) && (
+        <Box px="12px" py="2px">
+          <ScaleField open={open} disabled={locked} onChange={onChange} />
+        </Box>
+      )}
       {places.map(({ asked: one, cell }, i) => {
         const value = drawing.answers[one.key];
         if (!cell) return <Elsewhere key={one.key} asked={one} number={i + 1} open={open} onChange={onChange} />;
@@ -68,7 +86,8 @@ export function AskedPane(props: {
             key={one.key}
             type="button"
             data-pressed={focused === one.key ? '' : undefined}
-            disabled={drawing.state === 'finished'}
+            disabled={locked}
+            title={me && whyNotAnswered(one, me.role)}
             onClick={() => fields.current.get(one.key)?.focus()}
           >
             <Box as="span" width="18px" color="ochre" fontWeight={600}>
@@ -76,6 +95,12 @@ export function AskedPane(props: {
             </Box>
             <Box as="span" flex="1" minWidth={0}>
               {one.name}
+              {me && whyNotAnswered(one, me.role) !== undefined && (
+                <Box as="span" fontSize="12px" color="soft">
+                  {' '}
+                  by {ROLE_WORDS[one.answeredBy!].one}
+                </Box>
+              )}
               {one.required && isOpen(value) && (
                 <Box as="span" color="ochre" fontSize="12px">
                   {' '}
@@ -126,6 +151,10 @@ export function AskedPane(props: {
   );
 }
 
+/** Whether a sheet of the drawing prints a scale. */
+const printsScale = ({ formats }: OpenDrawing) =>
+  formats.some(({ edition }) => linksByProperty(edition.document).has(SUPPLIED.scale));
+
 /** The sheet of a drawing as the board of its format shows it. */
 const onBoard = ({ sizeId, specimen, variant }: OpenDrawing['drawing']) => ({
   sizeId,
@@ -145,6 +174,7 @@ function Elsewhere(props: {
   const { asked, number, open, onChange } = props;
   const [problem, setProblem] = useState<string>();
   const { drawing } = open;
+  const locked = useLocked(open);
   return (
     <Flex gap="8px" px="12px" py="5px" pl="15px">
       <Box width="18px" color="ochre" fontWeight={600}>
@@ -159,7 +189,7 @@ function Elsewhere(props: {
           asked={asked}
           people={open.office.people}
           answers={drawing.answers}
-          disabled={drawing.state === 'finished'}
+          disabled={locked}
           answer={(value) => onChange({ answers: withAnswer(drawing.answers, asked.key, value) })}
           refused={setProblem}
           style={{

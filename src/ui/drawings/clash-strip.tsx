@@ -53,6 +53,7 @@ const NAMES: Partial<Record<Clash['of'], string>> = {
   decimalMark: 'Decimal mark',
   profileId: 'Drafting profile',
   projectId: 'Project',
+  siteId: 'Site',
 };
 
 function nameOf(clash: Clash, open: OpenDrawing): string {
@@ -63,12 +64,12 @@ function nameOf(clash: Clash, open: OpenDrawing): string {
     : (open.office.properties.find(({ id }) => id === key)?.name ?? key);
 }
 
-function text(clash: Clash, side: 'mine' | 'theirs', { formats, profiles, projects }: OpenDrawing): string {
+function text(clash: Clash, side: 'mine' | 'theirs', { formats, profiles, projects, sites }: OpenDrawing): string {
   if (clash.of === 'sheets') return counted(clash[side].length, 'sheet');
   if (clash.of === 'answers' || clash.of === 'overruled') {
     const value = clash[side];
     return value === undefined ? 'nothing' : `“${valueText(value)}”`;
   }
-  const named = [...formats[0]!.edition.document.sizes, ...profiles, ...projects];
-  return named.find(({ id }) => id === clash[side])?.name ?? clash[side];
+  const named = [...formats[0]!.edition.document.sizes, ...profiles, ...projects, ...sites];
+  return named.find(({ id }) => id === clash[side])?.name ?? clash[side] ?? 'the default site';
 }

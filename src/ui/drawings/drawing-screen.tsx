@@ -37,6 +37,8 @@ import { SHEET_PANEL, SheetTabs } from './sheet-tabs';
 import { SheetsPane } from './sheets-pane';
 import { useDrawing } from './use-drawing';
 import { sourcesOf, usePlan, useSheet } from './use-sheets';
+import { LookingOnly, OnlyFor } from '../data/me';
+import { useLocked } from './use-locked';
 
 type Pane = 'asked' | 'revisions' | 'sheets';
 const PANES = [
@@ -82,7 +84,7 @@ export function DrawingScreen({ id }: { id: string }) {
   };
   const revise = useCallback((revising: Revising) => store.revise(revising), [store]);
   const drawing = open?.drawing;
-  const locked = drawing?.state === 'finished';
+  const locked = useLocked(open);
   return (
     <Screen
       plate={[
@@ -145,6 +147,7 @@ export function DrawingScreen({ id }: { id: string }) {
                 : moved
                   ? `▲ The model has changed: ${changes.join(' ')}`
                   : drawing.finishReason !== undefined && `Finished although not complete: ${drawing.finishReason}`}
+              <LookingOnly role="drafter" />
               {saving.kind === 'refused' && (
                 <Flex gap="8px" align="center">
                   <Problem>{saving.reason}</Problem>
@@ -154,13 +157,15 @@ export function DrawingScreen({ id }: { id: string }) {
                 </Flex>
               )}
             </Box>
-            {locked ? (
-              <Button type="button" onClick={() => void store.setState('in work')}>
-                Reopen
-              </Button>
-            ) : (
-              <FinishButton open={open} onFinish={(reason) => void store.setState('finished', reason)} />
-            )}
+            <OnlyFor role="drafter">
+              {drawing.state === 'finished' ? (
+                <Button type="button" onClick={() => void store.setState('in work')}>
+                  Reopen
+                </Button>
+              ) : (
+                <FinishButton open={open} onFinish={(reason) => void store.setState('finished', reason)} />
+              )}
+            </OnlyFor>
             <ExportDrawing id={drawing.id} number={drawing.number} />
           </Flex>
           {saving.kind === 'clashes' && (

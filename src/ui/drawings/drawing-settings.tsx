@@ -1,32 +1,21 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { Scale } from '../../core/drawing/sheets';
-import { refuse } from '../../core/refusal';
-import { CommitField, SelectRow } from '../controls/field';
-import { sentence } from '../controls/sentence';
+import { SelectRow } from '../controls/field';
 import type { Changed, OpenDrawing } from './drawing-store';
 import { PaneHead } from './pane-head';
+import { ScaleField } from './scale-field';
 
-/** What holds for all sheets of a drawing: its scale, drafting profile, project and decimal mark. They are the drawing's own. */
+/** What holds for all sheets of a drawing: its scale, drafting profile, project, site and decimal mark. They are the drawing's own. */
 export function DrawingSettings(props: { open: OpenDrawing; locked: boolean; onChange: (changed: Changed) => void }) {
   const { open, locked, onChange } = props;
-  const { scale, profileId, projectId, decimalMark } = open.drawing;
+  const { profileId, projectId, siteId, decimalMark } = open.drawing;
   const named = (places: OpenDrawing['profiles']) => places.map(({ id, name }) => ({ value: id, label: name }));
   return (
     <Box pt="16px">
       <PaneHead title="The whole drawing" words="Taken from its format when it was made; its own since." />
       <fieldset disabled={locked} style={{ border: 'none', padding: 0, margin: 0 }}>
-        <CommitField
-          label="Scale"
-          value={scale}
-          onCommit={(text) => {
-            const read = Scale.safeParse(text);
-            if (!read.success) return refuse(sentence(read.error.issues[0]!.message));
-            onChange({ scale: read.data });
-            return { ok: true };
-          }}
-        />
+        <ScaleField open={open} disabled={locked} onChange={onChange} />
         <SelectRow
           label="Profile"
           value={profileId}
@@ -39,6 +28,14 @@ export function DrawingSettings(props: { open: OpenDrawing; locked: boolean; onC
           options={named(open.projects)}
           onChange={(project) => onChange({ projectId: project })}
         />
+        {open.sites.length > 1 && (
+          <SelectRow
+            label="Site"
+            value={siteId ?? open.sites[0]!.id}
+            options={named(open.sites)}
+            onChange={(site) => onChange({ siteId: site })}
+          />
+        )}
         <SelectRow
           label="Decimal mark"
           value={decimalMark}

@@ -18,6 +18,7 @@ import { AnswerField, type AnswerFields } from './answer-field';
 import { type AskedPlace, askedPlaces } from './asked-places';
 import { askedOf, documentsOf } from './use-sheets';
 import { type Changed, type OpenDrawing, withAnswer } from './drawing-store';
+import { useLocked } from './use-locked';
 
 /** Least height of a cell on the screen at which it can be typed in, px. */
 const LEGIBLE = 24;
@@ -118,7 +119,7 @@ function AskedOnSheet({
   const [width, height] = [cell.box.width * view.k, cell.box.height * view.k];
   const run = cell.runs[0];
   const size = Math.max(11, (run?.height ?? 2.5) * view.k * 1.35);
-  const locked = drawing.state === 'finished';
+  const locked = useLocked(open);
   const goThere = () => {
     onFocus(asked.key);
     if (height >= LEGIBLE) return;

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { makeDrawing } from '../../contract/drawings';
 import type { ShelfEntry } from '../../contract/formats';
 import type { SpecimenEntry } from '../../contract/specimens';
+import { AS_NOTED, PREFERRED_SCALES } from '../../core/sheet/scales';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, SelectRow } from '../controls/field';
 import { shelfQuery } from '../data/queries';
@@ -14,7 +15,13 @@ import { ask } from '../data/request';
 import { FormatPicker, formatWords } from '../formats/format-picker';
 import { SpecimenPicker, useSpecimens } from '../specimens/specimen-picker';
 
-/** Makes a drawing: which format, which model and variant, which size. */
+/** The preferred scales; any other is typed on the drawing. */
+const SCALES = [
+  { value: '', label: 'chosen on the drawing' },
+  ...[...PREFERRED_SCALES, AS_NOTED].map((scale) => ({ value: scale, label: scale })),
+];
+
+/** Makes a drawing: which format, which model and variant, which size, at which scale. */
 export function MakeDialog({ onClose }: { onClose: () => void }) {
   const router = useRouter();
   const shelf = useInfiniteQuery(shelfQuery('', 'shelf'));
@@ -23,6 +30,7 @@ export function MakeDialog({ onClose }: { onClose: () => void }) {
   const [chosenModel, setModel] = useState<SpecimenEntry>();
   const [variantName, setVariant] = useState<string>();
   const [sizeId, setSize] = useState<string>();
+  const [scale, setScale] = useState('');
   const [refused, setRefused] = useState<string>();
   const [busy, setBusy] = useState(false);
   const format = chosenFormat ?? shelf.data?.pages[0]?.entries[0];
@@ -35,7 +43,7 @@ export function MakeDialog({ onClose }: { onClose: () => void }) {
     if (!format || !model || !size) return;
     setBusy(true);
     try {
-      const body = { formatId: format.id, specimen: model.id, sizeId: size.id, variant };
+      const body = { formatId: format.id, specimen: model.id, sizeId: size.id, variant, scale };
       const { id } = await ask(makeDrawing, { body });
       router.push(`/drawings/${id}`);
     } catch (error) {
@@ -82,6 +90,7 @@ export function MakeDialog({ onClose }: { onClose: () => void }) {
             options={format.sizes.map(({ id, name }) => ({ value: id, label: name }))}
             onChange={setSize}
           />
+          <SelectRow label="Scale" value={scale} options={SCALES} onChange={setScale} />
         </>
       )}
       {problem && <Problem>{problem}</Problem>}

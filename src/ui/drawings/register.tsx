@@ -14,6 +14,7 @@ import { Select, TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { registerQuery } from './queries';
 import { Screen } from '../shell/screen';
+import { LookingOnly, OnlyFor } from '../data/me';
 
 const MakeDialog = dynamic(() => import('./make-dialog').then((module) => module.MakeDialog), { ssr: false });
 
@@ -91,16 +92,20 @@ export function Register() {
               ))}
             </Select>
           </Box>
-          <Box flex="1" />
+          <Flex flex="1" minWidth={0} justify="flex-end">
+            <LookingOnly role="drafter" />
+          </Flex>
           <Button type="button" onClick={() => setDialog('scheme')}>
             Revisions…
           </Button>
           <Button type="button" onClick={() => setDialog('numbering')}>
             Numbering…
           </Button>
-          <Button look="primary" type="button" onClick={() => setDialog('make')}>
-            Make drawing…
-          </Button>
+          <OnlyFor role="drafter">
+            <Button look="primary" type="button" onClick={() => setDialog('make')}>
+              Make drawing…
+            </Button>
+          </OnlyFor>
         </Flex>
         <LoadProblem problem={error?.message} onRetry={() => void refetch()} />
         {first?.counts.all === 0 ? (

@@ -11,6 +11,7 @@ import { Problem } from '../controls/field';
 import type { OpenDrawing } from './drawing-store';
 import { PaneHead } from './pane-head';
 import { RevisionForm } from './revision-form';
+import { useLocked } from './use-locked';
 
 /** The revisions of a drawing, the newest first: one is added, the newest is changed or withdrawn. */
 export function RevisionsPane(props: {
@@ -23,7 +24,7 @@ export function RevisionsPane(props: {
   const rows = drawing.revisions;
   const [editing, setEditing] = useState<'next' | 'newest'>();
   const [problem, setProblem] = useState<string>();
-  const locked = drawing.state === 'finished';
+  const locked = useLocked(open);
   const next = nextRevision(
     scheme,
     rows.map(({ revision }) => revision),
@@ -55,7 +56,7 @@ export function RevisionsPane(props: {
           Add revision {next}…
         </Button>
       )}
-      {locked && (
+      {drawing.state === 'finished' && (
         <Box fontSize="13px" color="soft" pt="4px">
           The drawing is finished. Take it up again to revise it.
         </Box>

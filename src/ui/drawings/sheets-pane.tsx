@@ -15,6 +15,7 @@ import { SpecimenPicker } from '../specimens/specimen-picker';
 import { DrawingSettings } from './drawing-settings';
 import type { Changed, OpenDrawing } from './drawing-store';
 import { PaneHead } from './pane-head';
+import { useLocked } from './use-locked';
 
 /** The sheets of a drawing in their order: each with its name and, where it differs from the drawing's, its size, scale, model, format. */
 export function SheetsPane(props: {
@@ -24,9 +25,9 @@ export function SheetsPane(props: {
   onChange: (changed: Changed) => void;
 }) {
   const { open, planned, onShow, onChange } = props;
-  const { sheets, state } = open.drawing;
+  const { sheets } = open.drawing;
   const [opened, setOpened] = useState<string>();
-  const locked = state === 'finished';
+  const locked = useLocked(open);
   const following = planned.filter(({ follows }) => follows).length;
   const put = (sheet: DrawingSheet) => onChange({ sheets: sheets.map((one) => (one.id === sheet.id ? sheet : one)) });
   const add = () => {

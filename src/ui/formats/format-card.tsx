@@ -13,6 +13,7 @@ import { formatQuery } from '../data/queries';
 import type { ProofClient } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
 import { VerdictWord } from '../proof/verdict-word';
+import { OnlyFor } from '../data/me';
 
 const CardLink = chakra(Link, { base: { display: 'block', _hover: { bg: 'plumWash' } } });
 
@@ -76,12 +77,14 @@ export function FormatCard(props: {
         </Flex>
       </CardLink>
       <Flex borderTop="1px solid" borderColor="line" px="6px" py="4px" gap="2px">
-        <Button look="quiet" type="button" onClick={props.onCopy}>
-          Copy…
-        </Button>
-        <Button look="quiet" type="button" onClick={props.onRename}>
-          Rename…
-        </Button>
+        <OnlyFor role="administrator">
+          <Button look="quiet" type="button" onClick={props.onCopy}>
+            Copy…
+          </Button>
+          <Button look="quiet" type="button" onClick={props.onRename}>
+            Rename…
+          </Button>
+        </OnlyFor>
       </Flex>
     </Box>
   );

@@ -17,6 +17,7 @@ import { useProofClient } from '../data/use-proof-client';
 import { Screen } from '../shell/screen';
 import { FormatCard } from './format-card';
 import { NameDialog } from './name-dialog';
+import { LookingOnly, OnlyFor } from '../data/me';
 
 const StartDialog = dynamic(() => import('./start-dialog').then((module) => module.StartDialog), { ssr: false });
 
@@ -84,10 +85,14 @@ export function Shelf() {
               <option value="name">By name</option>
             </Select>
           </Box>
-          <Box flex="1" />
-          <Button look="primary" type="button" onClick={() => setStarting(true)}>
-            Start a format…
-          </Button>
+          <Flex flex="1" minWidth={0} justify="flex-end">
+            <LookingOnly role="administrator" />
+          </Flex>
+          <OnlyFor role="administrator">
+            <Button look="primary" type="button" onClick={() => setStarting(true)}>
+              Start a format…
+            </Button>
+          </OnlyFor>
         </Flex>
         <Box flex="1" overflowY="auto" px="20px" py="18px">
           <LoadProblem problem={error?.message} onRetry={() => void refetch()} />

@@ -14,6 +14,8 @@ import { OfficeSheet } from './office-sheet';
 import { People } from './people';
 import { PlaceValues } from './place-values';
 import { placesQuery } from './queries';
+import { OnlyFor, useWhyNot } from '../data/me';
+import { Accounts } from './accounts';
 
 const NumberingDialog = dynamic(() => import('../drawings/numbering-dialog').then((module) => module.NumberingDialog), {
   ssr: false,
@@ -62,13 +64,14 @@ export function OfficeScreen() {
   const [chosen, setChosen] = useState<string>();
   const [adding, setAdding] = useState<PlaceSource>();
   const [habit, setHabit] = useState<Habit>();
-  const [isPeople, setPeople] = useState(false);
+  const [listed, setListed] = useState<'people' | 'accounts'>();
+  const whyNoAccounts = useWhyNot('administrator');
   /** Values as they are being typed, before they are kept, and the property that is looked at. */
   const [typed, setTyped] = useState<OfficePlace['values']>();
   const [looked, setLooked] = useState<string>();
   const place = places?.find(({ id }) => id === chosen) ?? places?.[0];
   const choose = (id: string) => {
-    setPeople(false);
+    setListed(undefined);
     setChosen(id);
     setTyped(undefined);
     setLooked(undefined);
@@ -108,7 +111,7 @@ export function OfficeScreen() {
                   <Entry
                     key={one.id}
                     type="button"
-                    aria-current={!isPeople && one.id === place?.id ? 'page' : undefined}
+                    aria-current={!listed && one.id === place?.id ? 'page' : undefined}
                     onClick={() => choose(one.id)}
                   >
                     <Box as="span" flex="1" minWidth={0}>
@@ -133,9 +136,11 @@ export function OfficeScreen() {
                 />
               ) : (
                 <Box px="10px" pt="2px">
-                  <Button type="button" look="quiet" fontSize="13px" onClick={() => setAdding(source)}>
-                    + {add}
-                  </Button>
+                  <OnlyFor role="administrator">
+                    <Button type="button" look="quiet" fontSize="13px" onClick={() => setAdding(source)}>
+                      + {add}
+                    </Button>
+                  </OnlyFor>
                 </Box>
               )}
             </Box>
@@ -144,9 +149,22 @@ export function OfficeScreen() {
             People
           </Box>
           <Box pb="12px">
-            <Entry type="button" aria-current={isPeople ? 'page' : undefined} onClick={() => setPeople(true)}>
+            <Entry
+              type="button"
+              aria-current={listed === 'people' ? 'page' : undefined}
+              onClick={() => setListed('people')}
+            >
               Who signs drawings
             </Entry>
+            {whyNoAccounts === undefined && (
+              <Entry
+                type="button"
+                aria-current={listed === 'accounts' ? 'page' : undefined}
+                onClick={() => setListed('accounts')}
+              >
+                Accounts and roles
+              </Entry>
+            )}
           </Box>
           <Box as="h2" px="14px" pb="3px" fontSize="13px" fontWeight={600} color="soft">
             Habits
@@ -157,8 +175,9 @@ export function OfficeScreen() {
             </Entry>
           ))}
         </Box>
-        {isPeople && <People />}
-        {!isPeople && place && office && (
+        {listed === 'people' && <People />}
+        {listed === 'accounts' && <Accounts />}
+        {!listed && place && office && (
           <>
             <Box
               width="400px"

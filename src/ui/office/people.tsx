@@ -14,6 +14,8 @@ import { LoadProblem } from '../controls/load-problem';
 import { officeQuery } from '../data/queries';
 import { ask } from '../data/request';
 import { peopleQuery } from './queries';
+import { LookingOnly, OnlyFor } from '../data/me';
+import { sentence } from '../controls/sentence';
 
 const MAY = [
   { key: 'mayCreate', head: 'Creates', words: 'may create drawings' },
@@ -55,27 +57,30 @@ export function People() {
         People
       </Box>
       <LoadProblem problem={error?.message} onRetry={() => void refetch()} />
-      <Table.Root>
-        <Table.Header>
-          <Table.Row>
-            {['Name', 'Initials', 'E-mail', ...MAY.map(({ head }) => head), 'Has left'].map((head) => (
-              <Table.ColumnHeader key={head}>{head}</Table.ColumnHeader>
+      <LookingOnly role="administrator" />
+      <OnlyFor role="administrator">
+        <Table.Root>
+          <Table.Header>
+            <Table.Row>
+              {['Name', 'Initials', 'E-mail', ...MAY.map(({ head }) => head), 'Has left'].map((head) => (
+                <Table.ColumnHeader key={head}>{head}</Table.ColumnHeader>
+              ))}
+            </Table.Row>
+          </Table.Header>
+          <Table.Body>
+            {rows?.map((row) => (
+              <PersonLine key={row.person.id} row={row} onKeep={keep} />
             ))}
-          </Table.Row>
-        </Table.Header>
-        <Table.Body>
-          {rows?.map((row) => (
-            <PersonLine key={row.person.id} row={row} onKeep={keep} />
-          ))}
-        </Table.Body>
-      </Table.Root>
-      {rows?.length === 0 && (
-        <Box color="soft" fontSize="14px" py="6px">
-          Nobody yet: add the first.
-        </Box>
-      )}
-      {problem !== undefined && <Problem>{problem}</Problem>}
-      <NewPerson onAdd={(person) => keep({ person })} />
+          </Table.Body>
+        </Table.Root>
+        {rows?.length === 0 && (
+          <Box color="soft" fontSize="14px" py="6px">
+            Nobody yet: add the first.
+          </Box>
+        )}
+        {problem !== undefined && <Problem>{problem}</Problem>}
+        <NewPerson onAdd={(person) => keep({ person })} />
+      </OnlyFor>
     </Box>
   );
 }
@@ -124,8 +129,6 @@ function PersonLine({
     </Table.Row>
   );
 }
-
-const sentence = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}.`;
 
 function NewPerson({ onAdd }: { onAdd: (person: Omit<Person, 'id'>) => Promise<Outcome<object>> }) {
   const { register, handleSubmit, reset, formState } = useForm({ defaultValues: { name: '', email: '' } });

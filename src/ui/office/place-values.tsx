@@ -13,6 +13,7 @@ import { ask } from '../data/request';
 import { NewProperty } from './new-property';
 import { PlaceValue } from './place-value';
 import { changesQuery, placesQuery } from './queries';
+import { LookingOnly, OnlyFor } from '../data/me';
 
 /** The values of a site, a project or a profile, each by its property; its name, and who changed it. */
 export function PlaceValues(props: {
@@ -58,42 +59,45 @@ export function PlaceValues(props: {
       <Box as="h1" fontSize="18px" fontWeight={600} pb="8px">
         {place.name}
       </Box>
-      <CommitField
-        label="Name"
-        value={place.name}
-        onCommit={(name) => {
-          if (!name.trim()) return refuse('It needs a name.');
-          setProblem(undefined);
-          void change({ name: name.trim() });
-          return { ok: true };
-        }}
-      />
-      {own.map((property) => (
-        <PlaceValue
-          key={property.id}
-          place={place}
-          property={property}
-          onType={(value) => onType(value === undefined ? undefined : { ...place.values, [property.id]: value })}
-          onLook={() => onLook(property.id)}
-          onKeep={renew}
+      <LookingOnly role="administrator" />
+      <OnlyFor role="administrator">
+        <CommitField
+          label="Name"
+          value={place.name}
+          onCommit={(name) => {
+            if (!name.trim()) return refuse('It needs a name.');
+            setProblem(undefined);
+            void change({ name: name.trim() });
+            return { ok: true };
+          }}
         />
-      ))}
-      {own.length === 0 && (
-        <Box color="soft" fontSize="14px" py="6px">
-          The dictionary has no property of this kind yet. Add the first.
-        </Box>
-      )}
-      <NewProperty source={place.source} />
-      <Flex gap="6px" pt="12px" wrap="wrap">
-        {place.source === 'organisation' && !place.isDefault && (
-          <Button type="button" onClick={() => void change({ isDefault: true })}>
-            Print this site on sheets
-          </Button>
+        {own.map((property) => (
+          <PlaceValue
+            key={property.id}
+            place={place}
+            property={property}
+            onType={(value) => onType(value === undefined ? undefined : { ...place.values, [property.id]: value })}
+            onLook={() => onLook(property.id)}
+            onKeep={renew}
+          />
+        ))}
+        {own.length === 0 && (
+          <Box color="soft" fontSize="14px" py="6px">
+            The dictionary has no property of this kind yet. Add the first.
+          </Box>
         )}
-        <Button type="button" look="quiet" onClick={() => void remove()}>
-          Take it out
-        </Button>
-      </Flex>
+        <NewProperty source={place.source} />
+        <Flex gap="6px" pt="12px" wrap="wrap">
+          {place.source === 'organisation' && !place.isDefault && (
+            <Button type="button" onClick={() => void change({ isDefault: true })}>
+              Print this site on sheets
+            </Button>
+          )}
+          <Button type="button" look="quiet" onClick={() => void remove()}>
+            Take it out
+          </Button>
+        </Flex>
+      </OnlyFor>
       {problem !== undefined && <Problem>{problem}</Problem>}
       <Changes id={place.id} />
     </Box>

@@ -1,4 +1,5 @@
 import { queryOptions } from '@tanstack/react-query';
+import { listAccounts } from '../../contract/accounts';
 import { listPeople } from '../../contract/people';
 import { listPlaces, readPlaceChanges } from '../../contract/places';
 import { ask } from '../data/request';
@@ -12,3 +13,6 @@ export const changesQuery = (id: string) =>
 
 /** Everybody who signs drawings, and those who did. */
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => ask(listPeople) });
+
+/** Who can sign in, and as what. */
+export const accountsQuery = queryOptions({ queryKey: ['accounts'], queryFn: () => ask(listAccounts) });

@@ -12,6 +12,7 @@ import { Progress } from '../controls/progress';
 import { ask } from '../data/request';
 import { SIGN_COLOUR, VerdictWord } from '../proof/verdict-word';
 import { type ProofRow, modelRow } from './proof-rows';
+import { OnlyFor } from '../data/me';
 
 const ASK_EVERY_MS = 700;
 
@@ -31,15 +32,17 @@ export function ProvingStrip(props: {
   return (
     <Box borderBottom="1px solid" borderColor="line" px="20px" py="6px" role="region" aria-label="Every model">
       <Flex align="center" gap="14px" fontSize="14px">
-        {going(run) ? (
-          <Button type="button" onClick={stop}>
-            Stop
-          </Button>
-        ) : (
-          <Button type="button" disabled={run === undefined} onClick={start}>
-            Prove on all {models ?? ''} models
-          </Button>
-        )}
+        <OnlyFor role="administrator">
+          {going(run) ? (
+            <Button type="button" onClick={stop}>
+              Stop
+            </Button>
+          ) : (
+            <Button type="button" disabled={run === undefined} onClick={start}>
+              Prove on all {models ?? ''} models
+            </Button>
+          )}
+        </OnlyFor>
         {run && <RunWords run={run} />}
         <Box flex="1" />
         {run && run.worst.length > 0 && (

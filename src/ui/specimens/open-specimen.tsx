@@ -22,6 +22,7 @@ import { useProofClient } from '../data/use-proof-client';
 import { SpecimenMass } from './specimen-mass';
 import { SpecimenProof } from './specimen-proof';
 import type { SpecimenState, SpecimenStore } from './specimen-store';
+import { LookingOnly, OnlyFor } from '../data/me';
 
 /** How many formats a specimen is shown on: the first of the shelf. */
 const SHOWN_FORMATS = 4;
@@ -69,9 +70,12 @@ export function OpenSpecimen(props: {
             </Button>
           </Flex>
         )}
-        <ValueTable specimen={specimen} properties={office?.properties ?? []} onEdit={edit} />
-        {sources && <SpecimenMass specimen={specimen} sources={sources} onChange={onMaterials} />}
-        {specimen.model === 'assembly' && <Components specimen={specimen} known={components} onEdit={edit} />}
+        <LookingOnly role="drafter" />
+        <OnlyFor role="drafter">
+          <ValueTable specimen={specimen} properties={office?.properties ?? []} onEdit={edit} />
+          {sources && <SpecimenMass specimen={specimen} sources={sources} onChange={onMaterials} />}
+          {specimen.model === 'assembly' && <Components specimen={specimen} known={components} onEdit={edit} />}
+        </OnlyFor>
       </Box>
       <Box
         width="290px"

@@ -20,6 +20,7 @@ import { OpenSpecimen } from './open-specimen';
 import { useSpecimens } from './specimen-picker';
 import { StoreStrip } from './store-strip';
 import { useSpecimen } from './use-specimen';
+import { OnlyFor } from '../data/me';
 
 const ImportModels = dynamic(() => import('./import-models').then((module) => module.ImportModels), { ssr: false });
 
@@ -133,9 +134,11 @@ function SpecimenList(props: {
           value={search}
           onChange={(event) => setSearch(event.target.value)}
         />
-        <Button type="button" disabled={!office} onClick={() => setImporting(true)}>
-          Import…
-        </Button>
+        <OnlyFor role="drafter">
+          <Button type="button" disabled={!office} onClick={() => setImporting(true)}>
+            Import…
+          </Button>
+        </OnlyFor>
       </Flex>
       <LoadProblem problem={error?.message} onRetry={() => void refetch()} />
       <Box flex="1" minHeight={0} overflowY="auto">

@@ -9,8 +9,12 @@ const { format } = demoPackage('workshop-sheets');
 const all: Answers = Object.fromEntries(format.asked.map(({ key }) => [key, 'x']));
 const without = (...keys: string[]): Answers =>
   Object.fromEntries(Object.entries(all).filter(([key]) => !keys.includes(key)));
-const said = (document: FormatDocument, answers: Answers, revisions: unknown[] = [{}]) =>
-  lackingToFinish([document], { answers, revisions }).map(lackingWords);
+const said = (
+  document: FormatDocument,
+  answers: Answers,
+  revisions: unknown[] = [{}],
+  scales: { scale: string; sheets: { scale?: string }[] } = { scale: '1:2', sheets: [{}] },
+) => lackingToFinish([document], { answers, revisions, ...scales }).map(lackingWords);
 
 test('a drawing with all its answers and a revision lacks nothing', () => {
   expect(said(format, all)).toEqual([]);
@@ -42,4 +46,14 @@ test('a person that is only linked is looked for too', () => {
     ),
   }));
   expect(said({ ...linked, blocks }, without('checked-by'))).toEqual(['Checked by is empty.']);
+});
+
+test('a scale that is printed is chosen for the drawing, or for each of its sheets', () => {
+  const words = (scale: string, sheets: { scale?: string }[]) => said(format, all, [{}], { scale, sheets });
+  expect(words('', [{}])).toEqual(['The scale is not chosen.']);
+  expect(words('as noted', [{}])).toEqual([]);
+  expect(words('', [{ scale: '1:5' }, { scale: '2:1' }])).toEqual([]);
+  expect(words('', [{ scale: '1:5' }, {}])).toEqual(['The scale is not chosen.']);
+  const without = { ...format, blocks: [] };
+  expect(said(without, all, [{}], { scale: '', sheets: [{}] })).not.toContain('The scale is not chosen.');
 });

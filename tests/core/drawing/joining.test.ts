@@ -9,6 +9,7 @@ const base: Changeable = {
   scale: '1:2',
   decimalMark: ',',
   profileId: 'shop',
+  siteId: null,
   projectId: 'plinth',
 };
 

@@ -93,7 +93,7 @@ describe('the sheets of a drawing', () => {
       ],
       'two sheets have the same id',
     ],
-    [[{ id: 'a', name: '', scale: 'half' }], 'a scale is written 1:2'],
+    [[{ id: 'a', name: '', scale: 'half' }], 'a scale is written 1:2, or “as noted”'],
   ])('%j are refused', (sheets, reason) => {
     expect(DrawingSheets.safeParse(sheets).error?.issues[0]?.message).toBe(reason);
   });

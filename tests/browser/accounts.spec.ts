@@ -1,0 +1,233 @@
+import type { Browser, Page } from '@playwright/test';
+import { signInAs } from '../../scripts/application.mjs';
+import { freshOffice } from '../fresh-office';
+import { Board, choose, expect, makeDrawing, printed, test } from './fixtures';
+
+const DEMO = 'buoys and winches';
+
+/** A browser of somebody else, signed in as the demo's account of a role. */
+async function pageOf(browser: Browser, role: Parameters<typeof signInAs>[0]): Promise<Page> {
+  const context = await browser.newContext({ baseURL: process.env.ZONOGRAPH_ADDRESS! });
+  await signInAs(role, context, process.env.ZONOGRAPH_ADDRESS!);
+  return context.newPage();
+}
+
+test.describe('nobody signed in', () => {
+  test.use({ as: 'nobody' });
+
+  test('a page leads to signing in, and on to where one wanted to be; nothing of it is shown before', async ({
+    page,
+  }) => {
+    await page.goto('/formats/workshop-sheets');
+    await expect(page).toHaveURL(/\/sign-in\?to=/);
+    await expect(page).toHaveTitle(/^Sign in/);
+    await expect(page.getByRole('navigation', { name: 'Screens' }).getByRole('link')).toHaveCount(0);
+    await page.getByLabel('Name').fill('ruth');
+    await page.getByLabel('Password').fill('not this one');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('The name or the password is not right.')).toBeVisible();
+    await expect(page.getByLabel('Name')).toHaveValue('ruth');
+    await page.getByLabel('Password').fill(DEMO);
+    await page.keyboard.press('Enter');
+    await new Board(page).ready();
+    await page.getByRole('button', { name: 'Ruth Calder' }).click();
+    await page.getByRole('menuitem', { name: 'Sign out' }).click();
+    await expect(page).toHaveURL(/\/sign-in$/);
+    await page.goto('/office');
+    await expect(page).toHaveURL(/\/sign-in\?to=%2Foffice$/);
+  });
+
+  test('the demo’s accounts are one click each', async ({ page }) => {
+    await page.goto('/');
+    const accounts = page.getByRole('region', { name: 'Accounts of the demo' }).getByRole('button');
+    await expect(accounts).toHaveCount(4);
+    await accounts.filter({ hasText: 'a reader' }).click();
+    await expect(page).toHaveURL(/\/formats$/);
+    await expect(page.getByRole('button', { name: 'Start a format…' })).toBeDisabled();
+    await expect(page.getByText('Changed by standards administrators. You look at it as a reader.')).toBeVisible();
+    await page.goto('/drawings');
+    await expect(page.getByRole('button', { name: 'Make drawing…' })).toBeDisabled();
+  });
+
+  test('a new office: its first administrator sets owner, mark, people and a project, and the sheets change', async ({
+    page,
+  }) => {
+    await freshOffice('no accounts');
+    await page.goto('/office');
+    await page.getByLabel('Your full name').fill('Ada Norrgard');
+    await page.getByLabel('Name to sign in by').fill('ada');
+    await page.getByLabel('Password', { exact: true }).fill('short');
+    await page.getByLabel('Password, once more').fill('shorter');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('A password has ten characters or more.')).toBeVisible();
+    await expect(page.getByText('The two passwords are not the same.')).toBeVisible();
+    await page.getByLabel('Password', { exact: true }).fill('the first of all');
+    await page.getByLabel('Password, once more').fill('the first of all');
+    await page.keyboard.press('Enter');
+    await expect(page).toHaveURL(/\/office$/);
+
+    const owner = page.locator('svg [data-source=owner] text');
+    await page.getByRole('textbox', { name: 'Legal owner' }).fill('NORRGARD MOORINGS');
+    await page.getByRole('textbox', { name: 'Legal owner' }).blur();
+    await expect(owner.first()).toHaveText('NORRGARD MOORINGS');
+    await expect(page.getByRole('list', { name: 'Changes' })).toContainText('Ada Norrgard: Legal owner');
+
+    await page.getByRole('button', { name: '+ Another property' }).click();
+    await page.getByRole('textbox', { name: 'Name of the property' }).fill('Mark');
+    await page.getByRole('combobox', { name: 'Type of the property' }).selectOption('picture');
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    const svg = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><circle cx="5" cy="5" r="4"/></svg>';
+    await page
+      .getByLabel('Mark', { exact: true })
+      .setInputFiles({ name: 'mark.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+    await expect(page.getByText('A picture is in')).toBeVisible();
+
+    await page.getByRole('button', { name: 'Who signs drawings' }).click();
+    for (const name of ['Ada Norrgard', 'Tomas Ferrier']) {
+      await page.getByRole('textbox', { name: 'Name of the new person' }).fill(name);
+      await page.getByRole('button', { name: 'Add', exact: true }).click();
+      await expect(page.getByRole('textbox', { name: `Initials of ${name}` })).toBeVisible();
+    }
+    await page.getByRole('button', { name: '+ Add a project' }).click();
+    await page.getByRole('textbox', { name: 'Name', exact: true }).first().fill('Southern array');
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Southern array' })).toBeVisible();
+
+    await page.getByRole('button', { name: 'Accounts and roles' }).click();
+    const add = page.getByRole('form', { name: 'Add an account' });
+    await add.getByLabel('Name', { exact: true }).fill('Tomas Ferrier');
+    await add.getByLabel('Signs in as').fill('tomas');
+    await add.getByLabel('First password').fill('moorings for now');
+    await add.getByRole('button', { name: 'Add' }).click();
+    await expect(page.getByRole('row', { name: /tomas/ })).toContainText('chooses a password first');
+    await page.getByRole('button', { name: 'Remove Ada Norrgard' }).click();
+    await expect(page.getByText('Ada Norrgard is the only standards administrator.')).toBeVisible();
+
+    const board = await new Board(page).open();
+    await expect(board.texts('owner').first()).toHaveText('NORRGARD MOORINGS');
+  });
+});
+
+test.describe('a drafter', () => {
+  test.use({ as: 'drafter' });
+
+  test('makes a drawing on the inch sheets, answers by the keyboard what is theirs, finishes, and changes no format', async ({
+    page,
+  }) => {
+    await page.goto('/drawings');
+    await page.getByRole('button', { name: 'Make drawing…' }).click();
+    await choose(page.getByRole('combobox', { name: 'Format' }), 'Inch sheets');
+    await choose(page.getByRole('combobox', { name: 'Model' }), 'Pawl');
+    await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
+    await page.waitForURL(/\/drawings\/./);
+    const creator = page.locator('input[data-asked=created-by]');
+    await expect(creator).toHaveValue('Persephone Vanterpool-Szymborska');
+    const checker = page.locator('input[data-asked=checked-by]');
+    await expect(checker).toBeDisabled();
+    await expect(checker).toHaveAttribute(
+      'title',
+      '“Checked by” is answered by a checker; you are signed in as a drafter.',
+    );
+    await creator.focus();
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('2026-06-02');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('For manufacture');
+    await page.keyboard.press('Tab');
+    const scale = page.getByRole('combobox', { name: 'Scale' }).first();
+    await scale.focus();
+    await page.keyboard.type('half');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('A scale is written 1:2, or “as noted”.')).toBeVisible();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type('2:1');
+    await page.keyboard.press('Enter');
+    await expect(page.locator('svg text', { hasText: /^2:1$/ })).toBeVisible();
+    await expect(page.getByTestId('saved')).toHaveAttribute('data-state', 'saved');
+    await page.getByRole('button', { name: 'Finish' }).click();
+    const lacking = page.getByRole('dialog', { name: /is not complete$/ });
+    await lacking.getByRole('textbox').fill('To be checked on paper');
+    await lacking.getByRole('button', { name: 'Finish all the same' }).click();
+    await expect(page.getByRole('contentinfo')).toContainText('finished');
+
+    const board = await new Board(page).open();
+    await expect(page.getByText('Changed by standards administrators. You look at it as a drafter.')).toBeVisible();
+    await board.select('Title block');
+    await page.keyboard.press('Delete');
+    await expect(page.getByText('This takes a standards administrator; you are signed in as a drafter.')).toBeVisible();
+    await expect(board.cell('owner').first()).toBeAttached();
+    await page.goto('/office');
+    await expect(page.getByRole('textbox', { name: 'Address' })).toBeDisabled();
+    await expect(page.getByRole('button', { name: 'Accounts and roles' })).toHaveCount(0);
+  });
+
+  test('a checker checks what a drafter drew, and is refused on a drawing of her own', async ({ page, browser }) => {
+    await makeDrawing(page, 'Pawl');
+    const address = page.url();
+    const checker = await pageOf(browser, 'checker');
+    await checker.goto(address);
+    const checkedBy = checker.locator('input[data-asked=checked-by]');
+    await checkedBy.fill('Orsolya Brandt');
+    await checkedBy.press('Tab');
+    await expect(checker.getByTestId('saved')).toHaveAttribute('data-state', 'saved');
+    await expect(printed(checker, 'checked')).toHaveText('Orsolya Brandt');
+    await page.reload();
+    await expect(printed(page, 'checked')).toHaveText('Orsolya Brandt');
+
+    await makeDrawing(checker, 'Drum barrel');
+    await expect(checker.locator('input[data-asked=created-by]')).toHaveValue('Orsolya Brandt');
+    await checkedBy.fill('Orsolya Brandt');
+    await checkedBy.press('Tab');
+    await expect(checker.getByText('Orsolya Brandt created this drawing, so somebody else checks it.')).toBeVisible();
+    await expect(checkedBy).toHaveValue('Orsolya Brandt');
+    await checker.context().close();
+  });
+});
+
+test('a sign-in that is ended in the middle: what is typed is kept, and saved after signing in over it', async ({
+  page,
+  browser,
+}) => {
+  await makeDrawing(page, 'Pawl');
+  const other = await pageOf(browser, 'administrator');
+  await other.goto('/office');
+  await other.getByRole('button', { name: 'Ruth Calder' }).click();
+  await other.getByRole('menuitem', { name: 'Your account…' }).click();
+  await other.getByRole('button', { name: 'End it' }).click();
+  await expect(other.getByRole('button', { name: 'End it' })).toHaveCount(0);
+  const creator = page.locator('input[data-asked=created-by]');
+  await creator.fill('Marlo Aketch');
+  const out = page.getByRole('dialog', { name: 'You are signed out' });
+  await expect(out).toBeVisible();
+  await expect(page.getByTestId('saved')).toHaveAttribute('data-state', 'signed out');
+  await out.getByLabel('Name').fill('ruth');
+  await out.getByLabel('Password').fill(DEMO);
+  await page.keyboard.press('Enter');
+  await expect(out).toBeHidden();
+  await expect(page.getByTestId('saved')).toHaveAttribute('data-state', 'saved');
+  await page.reload();
+  await expect(creator).toHaveValue('Marlo Aketch');
+  await other.context().close();
+});
+
+test('a role that is taken away in the middle: what is typed stays, and why it is not saved is said', async ({
+  page,
+  browser,
+}) => {
+  const board = await new Board(page).open();
+  const other = await pageOf(browser, 'administrator');
+  await other.goto('/office');
+  await other.getByRole('button', { name: 'Accounts and roles' }).click();
+  await other.getByRole('combobox', { name: 'Role of Orsolya Brandt' }).selectOption('administrator');
+  await expect(other.getByRole('combobox', { name: 'Role of Orsolya Brandt' })).toHaveValue('administrator');
+  await other.getByRole('combobox', { name: 'Role of Ruth Calder' }).selectOption('drafter');
+  await expect(other.getByText(/This takes a standards administrator/)).toBeVisible();
+  await board.select('Material');
+  await board.content().click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('Typed all the same');
+  await expect(board.saved()).toHaveAttribute('data-state', 'refused');
+  await expect(board.saved()).toContainText('This takes a standards administrator; you are signed in as a drafter.');
+  await expect(board.texts('material').last()).toHaveText('Typed all the same');
+  await other.context().close();
+});
