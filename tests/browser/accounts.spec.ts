@@ -90,7 +90,10 @@ test.describe('nobody signed in', () => {
     }
     await page.getByRole('button', { name: '+ Add a project' }).click();
     await page.getByRole('textbox', { name: 'Name', exact: true }).first().fill('Southern array');
-    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await page
+      .getByRole('navigation', { name: 'The office' })
+      .getByRole('button', { name: 'Add', exact: true })
+      .click();
     await expect(page.getByRole('heading', { name: 'Southern array' })).toBeVisible();
 
     await page.getByRole('button', { name: 'Accounts and roles' }).click();
@@ -116,7 +119,10 @@ test.describe('a drafter', () => {
   }) => {
     await page.goto('/drawings');
     await page.getByRole('button', { name: 'Make drawing…' }).click();
-    await choose(page.getByRole('combobox', { name: 'Format' }), 'Inch sheets');
+    const format = page.getByRole('combobox', { name: 'Format' });
+    await format.click();
+    await format.fill('Inch');
+    await page.getByRole('option', { name: /^Inch sheets/ }).click();
     await choose(page.getByRole('combobox', { name: 'Model' }), 'Pawl');
     await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
     await page.waitForURL(/\/drawings\/./);
@@ -152,7 +158,7 @@ test.describe('a drafter', () => {
 
     const board = await new Board(page).open();
     await expect(page.getByText('Changed by standards administrators. You look at it as a drafter.')).toBeVisible();
-    await board.select('Title block');
+    await board.select('Material');
     await page.keyboard.press('Delete');
     await expect(page.getByText('This takes a standards administrator; you are signed in as a drafter.')).toBeVisible();
     await expect(board.cell('owner').first()).toBeAttached();

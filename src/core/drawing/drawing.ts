@@ -40,5 +40,8 @@ export function drawingFacts(
 }
 
 /** A hash of all that a model gives a drawing, to tell later whether it has changed. */
-export const modelHash = ({ model, variant }: Pick<Facts, 'model' | 'variant'>): string =>
-  canonicalHash({ model: model ?? null, variant: variant ?? null });
+export function modelHash({ model, variant }: Pick<Facts, 'model' | 'variant'>): string {
+  // What is only looked at prints nothing.
+  const { shapeMass: _, disagreeing: __, ...printed } = model ?? {};
+  return canonicalHash({ model: model ? printed : null, variant: variant ?? null });
+}

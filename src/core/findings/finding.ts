@@ -47,6 +47,7 @@ export const KINDS = {
     'size',
   ]),
   'block on another': kind('blocks release', { other: text, otherName: text }, ['other']),
+  'no title block': kind('blocks release', { size: text }, ['size']),
   'nearly aligned': kind(
     'warning',
     { lines: z.enum(['upright', 'level']), other: text, otherName: text, distance: mm },
@@ -76,6 +77,11 @@ export const KINDS = {
   'sheet data as fixed text': kind('warning', { datum: z.enum(['scale', 'sheet-size', 'sheet-number']), text }, [
     'text',
   ]),
+  'value as fixed text': kind(
+    'warning',
+    { as: z.enum(['scale', 'sheet size', 'sheet number', 'date', 'unit', 'name', 'filler']), text },
+    ['text'],
+  ),
   'small letters': kind('note', { text }, ['text']),
   'unknown property': kind('blocks release', { property: text }, ['property']),
   'no value': kind('warning', { property: text, name: text, from: text.optional() }, ['property']),
@@ -115,6 +121,16 @@ export const KINDS = {
   'mass is zero': kind('warning', { model: text }, ['model']),
   'mass is negative': kind('warning', { model: text }, ['model']),
   'mass out of date': kind('warning', { model: text, says: z.number(), adds: z.number() }, ['model', 'says', 'adds']),
+  'mass against the shape': kind('warning', { model: text, says: z.number(), weighs: z.number() }, [
+    'model',
+    'says',
+    'weighs',
+  ]),
+  'sources disagree': kind(
+    'warning',
+    { model: text, property: text, name: text, by: text, says: text, otherBy: text, otherSays: text },
+    ['model', 'property', 'says', 'otherSays'],
+  ),
   'revisions disagree': kind('warning', { model: text, drawing: text }, ['model', 'drawing']),
   'checked by the drafter': kind('warning', { person: text }, ['person']),
 

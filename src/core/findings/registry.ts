@@ -7,9 +7,11 @@ import { assemblyMass } from './checks/assembly-mass';
 import { capitals } from './checks/capitals';
 import { captionRoom } from './checks/caption-room';
 import { clearArea } from './checks/clear-area';
+import { disagreeingSources } from './checks/disagreeing-sources';
 import { drawingSpace } from './checks/drawing-space';
 import { emptyCaption } from './checks/empty-caption';
 import { fixedSheetData } from './checks/fixed-sheet-data';
+import { fixedWords } from './checks/fixed-words';
 import { generalTolerances } from './checks/general-tolerances';
 import { glyphs } from './checks/glyphs';
 import { leastCaptionHeight, leastValueHeight } from './checks/least-heights';
@@ -29,6 +31,7 @@ import { requiredData } from './checks/required-data';
 import { revisionAgreement } from './checks/revision-agreement';
 import { seriesHeights } from './checks/series-heights';
 import { textFit } from './checks/text-fit';
+import { titleBlock } from './checks/title-block';
 import { tracks } from './checks/tracks';
 import { values } from './checks/values';
 import { zoneCharacters } from './checks/zone-characters';
@@ -37,7 +40,7 @@ import type { LookedCaption, LookedCell, LookedPicture, LookedSheet, LookedTable
 
 /** Every check there is, by what it looks at. Those of cells are made with the cell and remembered with it. */
 export const CHECKS = {
-  cell: [leastValueHeight, emptyCaption, fixedSheetData, projectionStated] as Check<LookedCell>[],
+  cell: [leastValueHeight, emptyCaption, fixedSheetData, fixedWords, projectionStated] as Check<LookedCell>[],
   caption: [captionRoom, glyphs, oddText] as Check<LookedCaption>[],
   text: [letteringFont, values, oddText, glyphs, textFit] as Check<LookedText>[],
   picture: [pictures] as Check<LookedPicture>[],
@@ -51,6 +54,7 @@ export const CHECKS = {
     seriesHeights,
     lineWidths,
     zoneCharacters,
+    titleBlock,
     requiredData,
     repeatedProperties,
     nobodyAsked,
@@ -59,6 +63,7 @@ export const CHECKS = {
     clearArea,
     assemblyMass,
     partMass,
+    disagreeingSources,
     revisionAgreement,
     askedRevision,
     ownChecker,

@@ -82,6 +82,8 @@ export function repairWords({ kind: repair }: { kind: RepairKind }): string {
       return `Give ${repair.size} a block of its own that fits`;
     case 'leave off':
       return `Leave it off ${repair.size}`;
+    case 'put on':
+      return `Put ${repair.name} on ${repair.size} too`;
     case 'rows at most':
       return `Show ${repair.rows} rows at most on ${repair.size}`;
     case 'go on':

@@ -34,6 +34,7 @@ export const RepairKind = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('fit to the space'), size: text }),
   z.object({ kind: z.literal('block of its own'), size: text }),
   z.object({ kind: z.literal('leave off'), size: text }),
+  z.object({ kind: z.literal('put on'), name: text, size: text }),
   z.object({ kind: z.literal('rows at most'), size: text, rows: z.int() }),
   z.object({ kind: z.literal('go on'), where: z.enum(['following sheet', 'second column']) }),
 

@@ -85,6 +85,17 @@ const REQUIRED: Record<FindingOf<'required data missing'>['params']['datum'], st
   'document-type': 'the document type',
 };
 
+/** What is said of a value that stands as fixed text. */
+const FIXED: Record<FindingOf<'value as fixed text'>['params']['as'], (text: string) => string> = {
+  scale: (text) => `the scale in ${text} is fixed text; it will not follow the sheet.`,
+  'sheet size': (text) => `the size in ${text} is fixed text; it will not follow the sheet.`,
+  'sheet number': (text) => `${text} is fixed text; it will not follow the sheets.`,
+  date: (text) => `the date ${text} is fixed text and stands on every drawing.`,
+  unit: (text) => `the unit in ${text} is fixed text; it will not follow the profile.`,
+  name: (text) => `the name ${text} is fixed text and stands on every drawing.`,
+  filler: (text) => `${text} looks like a filler that nobody has replaced.`,
+};
+
 const SHEET_DATA = { scale: 'scale', 'sheet-size': 'sheet size', 'sheet-number': 'sheet number' };
 
 const altered = ({ text, steps }: { text: string; steps: readonly FitUse[] }) =>
@@ -96,6 +107,7 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
   'block outside': ({ width, height, size, spaceWidth, spaceHeight }) =>
     `${trimNumber(width, 2)} × ${mm(height)} does not lie within the drawing space of ${size}, ${trimNumber(spaceWidth, 2)} × ${mm(spaceHeight)}.`,
   'block on another': ({ otherName }) => `lies on ${quoted(otherName)}.`,
+  'no title block': ({ size }) => `${size} has no title block: nothing on it names the drawing.`,
   'nearly aligned': ({ lines, otherName, distance }) =>
     `its ${lines} lines and those of ${quoted(otherName)} lie ${mm(distance, 4)} apart.`,
   'little clear area': ({ percent, wanted }) =>
@@ -125,6 +137,7 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
   'nothing behind a caption': () => 'its caption has nothing behind it.',
   'sheet data as fixed text': ({ datum, text }) =>
     `the ${SHEET_DATA[datum]} ${quoted(text)} is fixed text; it will not follow the sheet.`,
+  'value as fixed text': ({ as, text }) => FIXED[as](quoted(shortened(text))),
   'small letters': ({ text }) => `${quoted(shortened(text))} has small letters; this office writes capitals.`,
   'unknown property': ({ property }) => `linked to the property ${quoted(property)}, which is not in the dictionary.`,
   'no value': ({ name, from }) =>
@@ -159,6 +172,10 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
   'mass is zero': ({ model }) => `The mass of ${model} is zero.`,
   'mass out of date': ({ model, says, adds }) =>
     `The mass of ${model} says ${trimNumber(says, 3)} kg; its components add up to ${trimNumber(adds, 3)} kg.`,
+  'mass against the shape': ({ model, says, weighs }) =>
+    `The mass of ${model} says ${trimNumber(says, 3)} kg; its shape weighs ${trimNumber(weighs, 3)} kg in its material.`,
+  'sources disagree': ({ model, name, by, says, otherBy, otherSays }) =>
+    `${name} of ${model}: “${by}” says “${says}”, “${otherBy}” says “${otherSays}”.`,
   'revisions disagree': ({ model, drawing }) => `The model is at revision ${model}, the drawing at ${drawing}.`,
   'checked by the drafter': ({ person }) => `${person} has checked a drawing of their own.`,
   'no parts list': ({ trouble }) => partsWords(trouble),

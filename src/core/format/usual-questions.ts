@@ -51,6 +51,7 @@ const USUAL: readonly AskedValue[] = [
   question(SUPPLIED.language, 'Language', 'Which language is it in?', {
     hint: 'Two letters, such as en',
     pattern: '[a-z]{2}',
+    sample: 'en',
     missing: { print: 'nothing', report: false },
   }),
 ];

@@ -11,6 +11,16 @@ export type ModelKind = z.infer<typeof ModelKind>;
 /** What one place gives: its values by property id. */
 const NamedValues = z.object({ name: z.string().max(120), values: Values });
 
+/** Two values of one property that a model gives in different ways: by two of its names, or by one of them and its file. */
+const Disagreement = z.object({
+  property: z.string(),
+  by: z.string(),
+  says: z.string(),
+  otherBy: z.string(),
+  otherSays: z.string(),
+});
+export type Disagreement = z.infer<typeof Disagreement>;
+
 const ModelFacts = z.object({
   name: z.string().max(120),
   kind: ModelKind,
@@ -22,6 +32,9 @@ const ModelFacts = z.object({
   derived: Values.optional(),
   /** Components, by name, that have no mass: the total is not known. */
   withoutMass: z.array(z.string()).optional(),
+  /** What the shape of a part that says its mass weighs, kg. */
+  shapeMass: z.number().optional(),
+  disagreeing: z.array(Disagreement).optional(),
 });
 
 const VariantFacts = ModelFacts.pick({ name: true, values: true, spelled: true });

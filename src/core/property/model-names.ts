@@ -1,12 +1,22 @@
 import type { PropertyDefinition } from './definition';
 import { matchedName } from './names';
-import type { Values } from './value';
+import { type Value, type Values, valueText } from './value';
+
+/** A name under which a model gives a property another value than under the one that is taken. */
+export interface OtherName {
+  property: string;
+  name: string;
+  taken: string;
+}
 
 /** A model's values by property id, and under which name the model has those that it calls otherwise. */
 export interface ReadValues {
   values: Values;
   spelled: Readonly<Record<string, string>>;
+  others: readonly OtherName[];
 }
+
+const isSame = (a: Value, b: Value): boolean => valueText(a).trim() === valueText(b).trim();
 
 /**
  * The names by which models call the properties of a dictionary: the door at which a model's own names become property ids.
@@ -42,17 +52,27 @@ export class ModelNames {
 
   private readAnew(values: Values): ReadValues {
     const best = new Map<string, { name: string; rank: number }>();
+    const met: { property: string; name: string }[] = [];
     for (const name of Object.keys(values)) {
       if (values[name] === '') continue;
       for (const { property, rank } of this.index.get(matchedName(name)) ?? []) {
+        met.push({ property, name });
         const before = best.get(property);
         if (!before || rank < before.rank) best.set(property, { name, rank });
       }
     }
-    const read: { values: Values; spelled: Record<string, string> } = { values: {}, spelled: {} };
+    const read: { values: Values; spelled: Record<string, string>; others: OtherName[] } = {
+      values: {},
+      spelled: {},
+      others: [],
+    };
     for (const [property, { name, rank }] of best) {
       read.values[property] = values[name]!;
       if (rank > 0) read.spelled[property] = name;
+    }
+    for (const { property, name } of met) {
+      const taken = best.get(property)!.name;
+      if (name !== taken && !isSame(values[name]!, values[taken]!)) read.others.push({ property, name, taken });
     }
     return read;
   }

@@ -1,6 +1,6 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
 import { listFormats, readFormat } from '../../contract/formats';
-import { listMaterials, readOffice } from '../../contract/office';
+import { listMaterials, readNumbering, readOffice } from '../../contract/office';
 import { readPicture } from '../../contract/pictures';
 import { listSpecimens, readModels, readStore } from '../../contract/specimens';
 import type { GlyphTableJson } from '../../core/lettering/glyph-table';
@@ -77,6 +77,9 @@ export const fontQuery = (id: string) =>
     queryFn: () => glyphs(`/api/fonts/${encodeURIComponent(id)}/table`) as Promise<GlyphTableJson>,
     staleTime: Infinity,
   });
+
+/** How drawings are numbered. */
+export const numberingQuery = queryOptions({ queryKey: ['numbering'], queryFn: () => ask(readNumbering) });
 
 export const materialsQuery = queryOptions({ queryKey: ['materials'], queryFn: () => ask(listMaterials) });
 

@@ -12,28 +12,28 @@ import type { CellReport } from '../../core/scene/report';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { WeightMark } from '../controls/mark';
-import { factsFor } from '../data/office';
 import { exportSheet } from '../../contract/formats';
 import { askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
 import { boardAddress } from '../sheet/board-address';
 import { SheetPicture } from '../sheet/sheet-picture';
-import type { LoadedFormat, ProofRow } from './proof-rows';
+import { type LoadedFormat, type ProofRow, proofOf } from './proof-rows';
 
 const LINK_STYLE: CSSProperties = { textDecoration: 'underline', whiteSpace: 'nowrap', fontSize: 13 };
 
 /** One proof open: its sheet, and every cell's text, where it comes from and how it fits; each points at the other. */
 export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: string; onClose: () => void }) {
   const { loaded, row, sizeId, onClose } = props;
-  const { format, office, resources } = loaded;
+  const { format, resources } = loaded;
   const [shown, setShown] = useState<string>();
   const table = useRef<HTMLDivElement>(null);
   const [number, setNumber] = useState(1);
   const { document } = format.edition;
-  const facts = useMemo(() => factsFor(format, office, row.filled), [format, office, row]);
+  const { facts, scale } = useMemo(() => proofOf(loaded, row), [loaded, row]);
   const sheets = useMemo(
-    () => proofSheets({ document, sizeId, scale: format.scale, facts }, resources, { show: row.show }),
-    [document, sizeId, format, facts, resources, row],
+    () =>
+      proofSheets({ document, sizeId, facts, ...(scale !== undefined && { scale }) }, resources, { show: row.show }),
+    [document, sizeId, scale, facts, resources, row],
   );
   const composed = useMemo(
     () => compose(document, { sizeId, sheet: sheets[number - 1]!.place, show: row.show }, facts, resources),
@@ -80,9 +80,11 @@ export function OpenProof(props: { loaded: LoadedFormat; row: ProofRow; sizeId: 
             onChange={(chosen) => setNumber(Number(chosen))}
           />
         )}
-        <Button type="button" onClick={() => void exportProof(loaded, row, sizeId)}>
-          Export PDF
-        </Button>
+        {!row.drawing && (
+          <Button type="button" onClick={() => void exportProof(loaded, row, sizeId)}>
+            Export PDF
+          </Button>
+        )}
         <Button type="button" look="primary" onClick={onClose}>
           Back to all proofs
         </Button>

@@ -6,12 +6,13 @@ import Link from 'next/link';
 import { useCallback, useMemo, useState } from 'react';
 import type { SpecimenEntry } from '../../contract/specimens';
 import { type Verdict, verdictOf } from '../../core/findings/verdict';
+import { numberBy } from '../../core/drawing/numbering';
 import { firstWords } from '../../core/findings/words';
 import { Button } from '../controls/button';
 import { LoadProblem } from '../controls/load-problem';
 import { MoreButton } from '../controls/more-button';
-import { factsFor } from '../data/office';
-import { formatQuery, modelsQuery } from '../data/queries';
+import { useMe } from '../data/me';
+import { formatQuery, modelsQuery, numberingQuery } from '../data/queries';
 import { useAtHand } from '../data/use-at-hand';
 import { useProofClient } from '../data/use-proof-client';
 import type { ProofClient, ProofOrder } from '../proof/proof-client';
@@ -20,7 +21,7 @@ import { VerdictWord } from '../proof/verdict-word';
 import { Screen } from '../shell/screen';
 import { OpenProof } from './open-proof';
 import { useSpecimens } from '../specimens/specimen-picker';
-import { type LoadedFormat, type ProofRow, rowsOf } from './proof-rows';
+import { type LoadedFormat, type ProofRow, proofOf, rowsOf } from './proof-rows';
 import { ProvingStrip } from './proving-strip';
 
 const ROOM = { width: 360, height: 240 };
@@ -153,16 +154,11 @@ function MatrixProof(props: {
 }) {
   const { loaded, row, size, client, onVerdict, onOpen } = props;
   const key = `matrix/${size.id}/${row.key}`;
-  const order = useMemo(
-    (): ProofOrder => ({
-      id: key,
-      document: loaded.format.edition.document,
-      request: { sizeId: size.id, scale: loaded.format.scale, show: row.show },
-      facts: factsFor(loaded.format, loaded.office, row.filled),
-      room: ROOM,
-    }),
-    [key, loaded, row, size.id],
-  );
+  const order = useMemo((): ProofOrder => {
+    const { facts, ...scale } = proofOf(loaded, row);
+    const { document } = loaded.format.edition;
+    return { id: key, document, request: { sizeId: size.id, show: row.show, ...scale }, facts, room: ROOM };
+  }, [key, loaded, row, size.id]);
   const { result, picture } = useProof(client, order, (done) =>
     onVerdict(key, verdictOf(done.findings, done.refused === undefined)),
   );
@@ -198,13 +194,23 @@ function useLoaded(formatId: string, models: readonly SpecimenEntry[]) {
   const formats = useMemo(() => (format ? [format] : undefined), [format]);
   const ids = useMemo(() => models.map(({ id }) => id), [models]);
   const { atHand, problem, reload } = useAtHand(formats, ids);
+  const { me } = useMe();
+  const { data: rule, error: ruleError } = useQuery(numberingQuery);
   const loaded = useMemo(
-    () => (format && atHand ? { format, office: atHand.office, resources: atHand.resources } : undefined),
-    [format, atHand],
+    () =>
+      format && atHand && rule
+        ? {
+            format,
+            office: atHand.office,
+            resources: atHand.resources,
+            next: { me: me?.name ?? '', number: numberBy(rule) },
+          }
+        : undefined,
+    [format, atHand, rule, me],
   );
   return {
     loaded,
-    problem: error?.message ?? problem,
+    problem: error?.message ?? problem ?? ruleError?.message,
     reload: () => {
       void refetch();
       reload();

@@ -74,6 +74,40 @@ test.each<[code: FindingCode, params: object, document: FormatDocument, facts?: 
     withCell('sheet', { contents: fixed('1 of 2') }),
   ],
   [
+    'value as fixed text',
+    { as: 'scale', text: 'Scale 1:2' },
+    withCell('free', { contents: fixed('Scale 1:2 or full size') }),
+  ],
+  [
+    'value as fixed text',
+    { as: 'sheet size', text: 'size A3' },
+    withCell('free', { contents: fixed('Print in size A3.') }),
+  ],
+  [
+    'value as fixed text',
+    { as: 'sheet number', text: 'Sheet 2 / 3' },
+    withCell('free', { contents: fixed('Go on at Sheet 2 / 3') }),
+  ],
+  [
+    'value as fixed text',
+    { as: 'date', text: '2026-06-02' },
+    withCell('free', { contents: fixed('Issued 2026-06-02') }),
+  ],
+  [
+    'value as fixed text',
+    { as: 'date', text: '02.06.2026' },
+    withCell('free', { contents: fixed('Issued 02.06.2026') }),
+  ],
+  ['value as fixed text', { as: 'unit' }, withCell('free', { contents: fixed('All dimensions in mm') })],
+  ['value as fixed text', { as: 'filler', text: 'XXX' }, withCell('free', { contents: fixed('XXX') })],
+  [
+    'value as fixed text',
+    { as: 'filler', text: '<name of the part>' },
+    withCell('free', { contents: fixed('<name of the part>') }),
+  ],
+  ['value as fixed text', { as: 'filler', text: '???' }, withCell('free', { contents: fixed('Heat number ???') })],
+  ['no title block', { size: 'A3' }, { ...workshop.format, blocks: [] }],
+  [
     'nobody is asked',
     { property: 'checked-by', name: 'Checked by' },
     {
@@ -159,6 +193,65 @@ test('the total mass: out of date, not known, zero', () => {
     expect.objectContaining({
       code: 'total mass not known',
       params: { model: 'Recovery winch', without: ['Pawl', 'Guard'] },
+    }),
+  );
+});
+
+test.each([
+  ['ISO 2768-mK, edges to ISO 13715'],
+  ['Slope 1:50'],
+  ['Thread taper 1:16'],
+  ['Tests to EN ISO 9013:2017'],
+  ['Sheet metal 2 mm'],
+  ['–'],
+  ['Format of the office'],
+  ['Break sharp edges 0,2 to 0,5'],
+])('“%s” may well be fixed text', (text) => {
+  const found = findings(withCell('free', { contents: fixed(text) }));
+  expect(found.filter(({ code }) => code === 'value as fixed text' || code === 'sheet data as fixed text')).toEqual([]);
+});
+
+test('a name of somebody on record is no fixed text', () => {
+  const { facts, resources } = { facts: demoFacts(workshop, 'pawl', '316L'), resources: demoResources(workshop) };
+  const seen = new Map([...resources.seen, ['checked-by', ['Ines Sundqvist', 'Ines']] as const]);
+  const composed = compose(
+    withCell('free', { contents: fixed('Ask ines sundqvist first') }),
+    { sizeId: A3, sheet: { number: 1, total: 1 }, show: 'values' },
+    facts,
+    { ...resources, seen },
+  );
+  expect(composed.ok && composed.report.findings).toContainEqual(
+    expect.objectContaining({ code: 'value as fixed text', params: { as: 'name', text: 'Ines Sundqvist' } }),
+  );
+});
+
+test('a title block is known by what it prints, whatever it was made as; a sheet that only lists parts has none', () => {
+  const own = workshop.format.blocks.map((block) => ({ ...block, role: 'other' as const }));
+  const codes = (blocks: typeof workshop.format.blocks) =>
+    findings({ ...workshop.format, blocks }).map(({ code }) => code);
+  expect(codes(own)).not.toContain('no title block');
+  expect(codes(own.filter(({ grow }) => grow?.rows === 'revisions'))).toContain('no title block');
+});
+
+test('a part’s own mass is held against its shape, and both values of one datum are told', () => {
+  const { model } = demoFacts(workshop, 'pawl', '316L');
+  const found = (change: object, values: object = {}) =>
+    findings(workshop.format, {
+      model: { ...model!, ...change },
+      variant: { name: '316L', values: { ...values } },
+    });
+  const codes = (...given: Parameters<typeof found>) => found(...given).map(({ code }) => code);
+  expect(model!.shapeMass).toBeCloseTo(0.639, 2);
+  expect(codes({})).not.toContain('mass against the shape');
+  expect(codes({}, { mass: { value: 0.66, unit: 'kg' } })).not.toContain('mass against the shape');
+  expect(found({}, { mass: { value: 900, unit: 'g' } })).toContainEqual(
+    expect.objectContaining({ code: 'mass against the shape', params: expect.objectContaining({ says: 0.9 }) }),
+  );
+  const disagreeing = [{ property: 'material', by: 'Material', says: 'S355', otherBy: 'Grade', otherSays: 'S235' }];
+  expect(found({ disagreeing })).toContainEqual(
+    expect.objectContaining({
+      code: 'sources disagree',
+      params: { model: 'Pawl', name: 'Material', ...disagreeing[0] },
     }),
   );
 });

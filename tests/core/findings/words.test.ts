@@ -108,6 +108,39 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
       'the sheet number “1 of 2” is fixed text; it will not follow the sheet.',
     ],
   ],
+  'value as fixed text': [
+    [{ as: 'scale', text: 'SCALE 1:2' }, 'the scale in “SCALE 1:2” is fixed text; it will not follow the sheet.'],
+    [{ as: 'sheet size', text: 'SIZE A3' }, 'the size in “SIZE A3” is fixed text; it will not follow the sheet.'],
+    [{ as: 'sheet number', text: 'Sheet 1 of 2' }, '“Sheet 1 of 2” is fixed text; it will not follow the sheets.'],
+    [{ as: 'date', text: '2026-06-02' }, 'the date “2026-06-02” is fixed text and stands on every drawing.'],
+    [
+      { as: 'unit', text: 'Dimensions in mm' },
+      'the unit in “Dimensions in mm” is fixed text; it will not follow the profile.',
+    ],
+    [{ as: 'name', text: 'Ines Sundqvist' }, 'the name “Ines Sundqvist” is fixed text and stands on every drawing.'],
+    [{ as: 'filler', text: 'XXX' }, '“XXX” looks like a filler that nobody has replaced.'],
+  ],
+  'no title block': [[{ size: 'A4' }, 'A4 has no title block: nothing on it names the drawing.']],
+  'mass against the shape': [
+    [
+      { model: 'Pawl', says: 0.9, weighs: 0.63916 },
+      'The mass of Pawl says 0.9 kg; its shape weighs 0.639 kg in its material.',
+    ],
+  ],
+  'sources disagree': [
+    [
+      {
+        model: 'Pawl',
+        property: 'material',
+        name: 'Material',
+        by: 'Material',
+        says: 'S355',
+        otherBy: 'Grade',
+        otherSays: 'S235',
+      },
+      'Material of Pawl: “Material” says “S355”, “Grade” says “S235”.',
+    ],
+  ],
   'small letters': [[{ text: 'Ines Sundqvist' }, '“Ines Sundqvist” has small letters; this office writes capitals.']],
   'unknown property': [
     [
@@ -326,6 +359,7 @@ test.each<[RepairKind, string]>([
   [{ kind: 'fit to the space', size: 'A4' }, 'Fit its columns and rows to A4'],
   [{ kind: 'block of its own', size: 'A4' }, 'Give A4 a block of its own that fits'],
   [{ kind: 'leave off', size: 'A4' }, 'Leave it off A4'],
+  [{ kind: 'put on', name: 'Title block', size: 'A4' }, 'Put Title block on A4 too'],
   [{ kind: 'rows at most', size: 'A4', rows: 12 }, 'Show 12 rows at most on A4'],
   [{ kind: 'go on', where: 'following sheet' }, 'Let it go on on the following sheet'],
   [{ kind: 'go on', where: 'second column' }, 'Let it go on in a second column'],

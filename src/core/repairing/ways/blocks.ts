@@ -33,6 +33,25 @@ export const outside: WaysOf<'block outside'> = (situation) => {
   return [toDock(block, sizeId, size), fewerRows(situation, block), fits, own, off];
 };
 
+/** A size without a title block: one that other sizes have. */
+export const untitled: WaysOf<'no title block'> = ({ document, proof, finding }) => {
+  const { sizeId } = proof.request;
+  return document.blocks
+    .filter(({ role, condition, locked }) => role === 'title' && !locked && condition.sizes !== undefined)
+    .map(({ id, name, condition }): Repair[] => [
+      {
+        kind: { kind: 'put on', name, size: finding.params.size },
+        steps: [
+          {
+            op: 'set block',
+            block: id,
+            change: { condition: { ...condition, sizes: [...condition.sizes!, sizeId] } },
+          },
+        ],
+      },
+    ]);
+};
+
 /** Without its distance from its dock, on this size alone. */
 function toDock(block: Block, sizeId: string, size: string): Way {
   const { dock } = block;

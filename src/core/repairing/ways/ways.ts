@@ -1,6 +1,6 @@
 import type { Finding, FindingCode } from '../../findings/finding';
 import type { Situation, Way, WaysOf } from '../situation';
-import { onAnother, outside, rowsLeft } from './blocks';
+import { onAnother, outside, rowsLeft, untitled } from './blocks';
 import { lackingGlyphs, leftOut, repeated, unwritable } from './contents';
 import { askedRevision, askedTwice, emptyCaption, lackingData, noValue, nobodyAsked } from './data';
 import { noFont, oddWidth, tooLow } from './styles';
@@ -11,6 +11,7 @@ import { unresolved } from './tracks';
 const WAYS: { readonly [C in FindingCode]?: WaysOf<C> } = {
   'tracks do not add up': unresolved,
   'block outside': outside,
+  'no title block': untitled,
   'block on another': onAnother,
   'under the least height': tooLow,
   'line width outside the series': oddWidth,

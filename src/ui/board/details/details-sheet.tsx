@@ -1,11 +1,14 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
+import { RotateCw } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useForm } from 'react-hook-form';
-import type { FormatDocument } from '../../../core/format/document';
+import type { FormatDocument, SheetSize } from '../../../core/format/document';
+import { addingSize, flippingSize, sizeInWords, sizeOf } from '../../../core/format/sizing';
+import type { Step } from '../../../core/format/steps/step';
 import type { SetSheet } from '../../../core/format/steps/set-sheet';
-import { type LengthValue, lengthAt } from '../../../core/format/length-value';
+import type { LengthValue } from '../../../core/format/length-value';
 import { type LengthUnit, parseLength, trimNumber } from '../../../core/geometry/length';
 import { type Outcome, refuse } from '../../../core/refusal';
 import { compose } from '../../../core/scene/compose';
@@ -110,6 +113,11 @@ function FamilySection() {
     }
     return outcome.ok;
   };
+  const done = (step: Step) => {
+    const outcome = store.getState().perform(step);
+    setProblem(outcome.ok ? undefined : outcome.reason);
+    return outcome.ok;
+  };
   const remove = (id: string) => {
     const sizes = document.sizes.filter((size) => size.id !== id);
     if (sizes.length === 0) setProblem('A format serves one size at least.');
@@ -124,7 +132,7 @@ function FamilySection() {
             {size.name}
           </Box>
           <Box flex="1" fontSize="13px">
-            {trimNumber(lengthAt(size.width, size.id), 2)} × {trimNumber(lengthAt(size.height, size.id), 2)} mm
+            {sizeInWords(size, document.unit)}
             {size.id === document.mainSize ? ', shown first' : ''}
           </Box>
           {size.id !== document.mainSize && (
@@ -132,6 +140,15 @@ function FamilySection() {
               First
             </Button>
           )}
+          <Button
+            look="quiet"
+            type="button"
+            aria-label={`Turn ${size.name} on its side`}
+            title="Turn it on its side"
+            onClick={() => done(flippingSize(document, size.id))}
+          >
+            <RotateCw size={13} aria-hidden />
+          </Button>
           <Button look="quiet" type="button" aria-label={`Remove ${size.name}`} onClick={() => remove(size.id)}>
             ×
           </Button>
@@ -142,25 +159,20 @@ function FamilySection() {
           aria-label="Add a standard size"
           value=""
           onChange={(event) => {
-            const added = STANDARD_SIZES.find((size) => size.id === event.target.value);
-            if (added)
-              set({
-                sizes: [
-                  ...document.sizes,
-                  { id: added.id, name: added.name, width: added.width, height: added.height },
-                ],
-              });
+            const added = sizeOf(event.target.value, document.unit);
+            if (added) done(addingSize(document, added));
           }}
         >
           <option value="">a standard size…</option>
           {others.map((size) => (
             <option key={size.id} value={size.id}>
-              {size.name} {size.orientation} ({size.standard.toUpperCase()})
+              {size.name} {size.orientation}, {sizeInWords(sizeOf(size.id, document.unit)!, document.unit)} (
+              {size.standard.toUpperCase()})
             </option>
           ))}
         </Select>
       </Row>
-      <CustomSize document={document} onAdd={(sizes) => set({ sizes })} />
+      <CustomSize document={document} onAdd={(size) => done(addingSize(document, size))} />
       {problem && <Problem>{problem}</Problem>}
     </Section>
   );
@@ -176,13 +188,7 @@ function typedSize(text: string, unit: LengthUnit): Outcome<{ width: LengthValue
   return { ok: true, width: value(width), height: value(height) };
 }
 
-function CustomSize({
-  document,
-  onAdd,
-}: {
-  document: FormatDocument;
-  onAdd: (sizes: FormatDocument['sizes']) => boolean;
-}) {
+function CustomSize({ document, onAdd }: { document: FormatDocument; onAdd: (size: SheetSize) => boolean }) {
   const { register, handleSubmit, reset, formState, setError } = useForm({ defaultValues: { name: '', size: '' } });
   const { errors } = formState;
   const isNew = (name: string): true | string => {
@@ -196,7 +202,7 @@ function CustomSize({
     let number = 1;
     while (document.sizes.some((other) => other.id === `custom-${number}`)) number += 1;
     const { width, height } = read;
-    if (onAdd([...document.sizes, { id: `custom-${number}`, name: name.trim(), width, height }])) reset();
+    if (onAdd({ id: `custom-${number}`, name: name.trim(), width, height })) reset();
   });
   return (
     <form onSubmit={(event) => void submit(event)}>
