@@ -30,6 +30,8 @@ export const ROUTES = {
   'DELETE /api/office/places/[id]': 'administrator',
   'GET /api/office/places/[id]/changes': 'reader',
   'PUT /api/office/places/[id]/values': 'administrator',
+  'GET /api/office/habits': 'reader',
+  'PUT /api/office/habits': 'administrator',
   'GET /api/office/signing': 'reader',
   'PUT /api/office/signing': 'administrator',
   'GET /api/drawings/numbering': 'reader',

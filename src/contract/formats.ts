@@ -68,7 +68,12 @@ export const makeFormat = route({
   path: '/api/formats',
   body: z.union([
     z.object({ copyOf: z.string(), name: Name, document: z.unknown().optional() }),
-    z.object({ start: z.unknown(), projection: z.enum(['first angle', 'third angle']) }),
+    z.object({
+      start: z.unknown(),
+      projection: z.enum(['first angle', 'third angle']),
+      /** Absent: the point with inches, else the comma. */
+      decimalMark: z.enum([',', '.']).optional(),
+    }),
   ]),
   answer: Made,
 });

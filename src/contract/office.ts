@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { NumberingRule } from '../core/drawing/numbering';
+import { Habits } from '../core/office/habits';
 import { Person } from '../core/office/person';
 import { PropertyDefinition } from '../core/property/definition';
 import { Value } from '../core/property/value';
@@ -22,6 +23,7 @@ export const OfficeView = z.object({
   /** How many specimens there are, and which are shown where nobody chose one. */
   specimens: z.int(),
   showpieces: z.array(z.string()),
+  habits: Habits,
   /** YYYY-MM-DD at the office. */
   today: z.string(),
 });
@@ -58,6 +60,11 @@ export const changeNumbering = route({
   body: z.object({ rule: z.unknown() }),
   answer: NumberingRule,
 });
+
+/** How the office begins its formats and writes its days. */
+export const readHabits = route({ method: 'GET', path: '/api/office/habits', answer: Habits });
+
+export const changeHabits = route({ method: 'PUT', path: '/api/office/habits', body: Habits, answer: Habits });
 
 export const readScheme = route({ method: 'GET', path: '/api/drawings/revision-scheme', answer: RevisionScheme });
 

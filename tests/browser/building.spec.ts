@@ -162,7 +162,7 @@ test('a format from a standard is on the board at once, with its proofs', async 
   await page.getByLabel('Name of the size').fill('Legal');
   await page.getByLabel('Width × height').fill('14 × 8.5');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Details' })).toContainText('355.6 × 215.9 mm');
+  await expect(page.getByRole('region', { name: 'Details' })).toContainText('14 × 8.5 in');
   await board.size('Legal');
   await expect(page.getByRole('contentinfo')).toContainText('Legal, 355.6 × 215.9');
 });

@@ -1,4 +1,5 @@
-import { type LengthUnit, MM_PER_INCH, roundLength, trimNumber } from '../geometry/length';
+import { type LengthUnit, MM_PER_INCH, parseLength, trimNumber } from '../geometry/length';
+import { type Outcome, refuse } from '../refusal';
 import { standardSize } from '../sheet/sizes';
 import type { FormatDocument, Margins, SheetSize, ZoneSettings } from './document';
 import {
@@ -101,10 +102,22 @@ export function flippingSize(document: FormatDocument, sizeId: string): Step {
   });
 }
 
-/** The width and height of a size in the format's unit: `420 × 297 mm`, `17 × 11 in`. */
-export function sizeInWords({ id, width, height }: SheetSize, unit: LengthUnit): string {
-  const [across, up] = [lengthAt(width, id), lengthAt(height, id)];
-  return unit === 'in'
-    ? `${trimNumber(roundLength(across / MM_PER_INCH), 3)} × ${trimNumber(roundLength(up / MM_PER_INCH), 3)} in`
-    : `${trimNumber(across, 2)} × ${trimNumber(up, 2)} mm`;
+/** Reads width × height as it is typed; each keeps the form it was entered in. */
+export function readSize(text: string, unit: LengthUnit): Outcome<{ width: LengthValue; height: LengthValue }> {
+  const [width, height] = text.split(/[×x*]/i).map((side) => parseLength(side, unit));
+  if (!width?.ok || !height?.ok) return refuse('Type width × height, for example 420 × 210 or 14 in × 8.5 in.');
+  if (width.mm < 20 || height.mm < 20 || width.mm > 5000 || height.mm > 5000)
+    return refuse('A sheet is 20 to 5000 mm wide and high.');
+  const value = ({ mm, entered }: { mm: number; entered?: string }) => (entered === undefined ? mm : { mm, entered });
+  return { ok: true, width: value(width), height: value(height) };
 }
+
+/** A width and a height in mm, in a format's unit: `390 × 277 mm`, `17 × 11 in`. */
+export const extentInWords = ({ width, height }: { width: number; height: number }, unit: LengthUnit): string =>
+  unit === 'in'
+    ? `${trimNumber(width / MM_PER_INCH, 3)} × ${trimNumber(height / MM_PER_INCH, 3)} in`
+    : `${trimNumber(width, 2)} × ${trimNumber(height, 2)} mm`;
+
+/** The width and height of a size in the format's unit. */
+export const sizeInWords = ({ id, width, height }: SheetSize, unit: LengthUnit): string =>
+  extentInWords({ width: lengthAt(width, id), height: lengthAt(height, id) }, unit);

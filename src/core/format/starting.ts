@@ -1,4 +1,4 @@
-import { MM_PER_INCH } from '../geometry/length';
+import { type LengthUnit, MM_PER_INCH } from '../geometry/length';
 import { type StandardSize, standardSize } from '../sheet/sizes';
 import { type Outcome, refuse } from '../refusal';
 import { DOCUMENT_VERSION, type FormatDocument, type Line, type SheetSize } from './document';
@@ -14,6 +14,14 @@ export interface StartOptions {
   sizes: string[];
   zones: boolean;
   titleBlock: 'full' | 'compact' | 'full, compact on A4' | 'none';
+  /** The unit in which lengths are typed; absent: the standard's. */
+  unit?: LengthUnit;
+  /** The language that drawings are proposed to be in, as ISO 639 codes it. */
+  language?: string;
+  /** Sizes of the office's own, behind the standard ones. */
+  own?: { name: string; width: LengthValue; height: LengthValue }[];
+  /** How many zones every sheet has; absent: as the standard counts them. */
+  zoneCount?: { columns: number; rows: number };
 }
 
 const LARGE_INCH = ['asme-d-landscape', 'asme-e-landscape', 'asme-f-landscape'];
@@ -31,7 +39,7 @@ export function startFromStandard(options: StartOptions, newId: () => string): O
       `${options.sizes.find((id) => standardSize(id)?.standard !== options.standard)} is no size of that standard.`,
     );
   if (known.length === 0) return refuse('Choose one size or more.');
-  const base = blankFormat({ ...options, unit: options.standard === 'asme' ? 'in' : 'mm' }, known);
+  const base = blankFormat({ ...options, unit: options.unit ?? (options.standard === 'asme' ? 'in' : 'mm') }, known);
   const style = partStyle(base);
   const block = (part: 'full' | 'compact', only?: string[]) => ({
     ...readyBlock(part, style, newId),
@@ -55,8 +63,14 @@ export function startFromStandard(options: StartOptions, newId: () => string): O
                   : 'full',
             ),
           ];
-  const zones = { ...base.zones, shown: options.zones };
-  return { ok: true, document: { ...base, zones, blocks, asked: usualQuestions(blocks) } };
+  const rule = options.zoneCount ? { base: { kind: 'count' as const, ...options.zoneCount } } : base.zones.rule;
+  const zones = { ...base.zones, shown: options.zones, rule };
+  const own = (options.own ?? []).map((size, i): SheetSize => ({ id: `custom-${i + 1}`, ...size }));
+  const all = [...base.sizes, ...own].map(({ name }) => name.toLowerCase());
+  const twice = own.find(({ name }) => all.filter((one) => one === name.toLowerCase()).length > 1);
+  if (twice) return refuse(`Two sizes are named ${twice.name}. Give one another name.`);
+  const asked = usualQuestions(blocks, options.language);
+  return { ok: true, document: { ...base, sizes: [...base.sizes, ...own], zones, blocks, asked } };
 }
 
 /** A blank format of one A3 sheet: a frame and nothing on it. */

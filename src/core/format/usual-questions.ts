@@ -56,9 +56,13 @@ const USUAL: readonly AskedValue[] = [
   }),
 ];
 
-/** Those of the usual questions whose answers blocks print, in the order in which they stand there. */
-export function usualQuestions(blocks: readonly Pick<Block, 'cells'>[]): AskedValue[] {
+/** Those of the usual questions whose answers blocks print, in the order in which they stand there; `language` is what drawings are proposed to be in. */
+export function usualQuestions(blocks: readonly Pick<Block, 'cells'>[], language?: string): AskedValue[] {
   const reading = blocks.flatMap(({ cells }) => cells.toSorted((a, b) => a.row - b.row || a.column - b.column));
   const printed = [...new Set(reading.flatMap(({ contents }) => askedIn(contents)))];
-  return printed.flatMap((key) => USUAL.find((one) => one.key === key) ?? []);
+  return printed.flatMap((key) => {
+    const usual = USUAL.find((one) => one.key === key);
+    if (usual?.key !== SUPPLIED.language || language === undefined) return usual ?? [];
+    return [{ ...usual, default: { value: language } }];
+  });
 }

@@ -123,7 +123,11 @@ export async function copyFormat(
  */
 export async function startFormat(
   actor: Actor,
-  { start, projection }: { start: unknown; projection: 'first angle' | 'third angle' },
+  {
+    start,
+    projection,
+    decimalMark,
+  }: { start: unknown; projection: 'first angle' | 'third angle'; decimalMark?: ',' | '.' | undefined },
 ): Promise<{ id: string }> {
   let name = '';
   try {
@@ -140,7 +144,7 @@ export async function startFormat(
         id: document.id,
         name,
         profileId: profile.id,
-        settings: { ...model.settings, decimalMark: document.unit === 'in' ? '.' : ',' },
+        settings: { ...model.settings, decimalMark: decimalMark ?? (document.unit === 'in' ? '.' : ',') },
       });
       await begin(db, actor, document, properties);
       const words = [`Started ${name}`];

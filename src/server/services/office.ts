@@ -3,19 +3,21 @@ import { database } from '../database';
 import { allFonts } from '../repositories/fonts';
 import { allPeople } from '../repositories/people';
 import { countSpecimens, showpieces } from '../repositories/specimens';
+import { habits } from './habits';
 import { dictionaryAtHand } from './models-at-hand';
 import { seenAtHand } from './sheet-resources';
 import { officeToday } from './today';
 
 export async function office(): Promise<OfficeView> {
   const { properties, materials } = await dictionaryAtHand(database);
-  const [seen, rows, fonts, specimens, shown, today] = await Promise.all([
+  const [seen, rows, fonts, specimens, shown, today, ways] = await Promise.all([
     seenAtHand(database, properties),
     allPeople(database),
     allFonts(database),
     countSpecimens(database),
     showpieces(database),
     officeToday(database),
+    habits(database),
   ]);
   return {
     properties: [...properties],
@@ -25,6 +27,7 @@ export async function office(): Promise<OfficeView> {
     fonts,
     specimens,
     showpieces: shown,
+    habits: ways,
     today,
   };
 }

@@ -17,7 +17,7 @@ import { theQueryClient } from './query-client';
 /** What of the office a screen has at hand: the dictionary and what is on record, and those models and pictures that it shows. */
 export interface OfficeData extends Pick<
   OfficeView,
-  'properties' | 'seen' | 'people' | 'materials' | 'fonts' | 'today'
+  'properties' | 'seen' | 'people' | 'materials' | 'fonts' | 'habits' | 'today'
 > {
   /** With all that they are made of. */
   specimens: Specimen[];
@@ -93,10 +93,10 @@ export async function loadAtHand(
 }
 
 export const officeFrom = (
-  { properties, seen, people, materials, fonts, today }: OfficeView,
+  { properties, seen, people, materials, fonts, habits, today }: OfficeView,
   specimens: Specimen[],
   pictures: Record<string, PictureData>,
-): OfficeData => ({ properties, seen, people, materials, fonts, today, specimens, pictures });
+): OfficeData => ({ properties, seen, people, materials, fonts, habits, today, specimens, pictures });
 
 /** The glyph tables of resources, to make others with. */
 export const tablesOf = (resources: Resources): GlyphTableJson[] => [...resources.fonts.values()].map(glyphTableToJson);

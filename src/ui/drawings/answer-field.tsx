@@ -4,6 +4,8 @@ import { type CSSProperties, type RefObject, useId, useState } from 'react';
 import type { Answers } from '../../core/drawing/drawing';
 import { type Person, peopleFor } from '../../core/office/person';
 import { readValue } from '../../core/property/reading-value';
+import { dayFrom, dayInForm } from '../../core/office/habits';
+import type { OfficeData } from '../data/office';
 import type { AskedValue } from '../../core/format/document';
 import { valueText } from '../../core/property/value';
 import { whyNotAnswered } from '../../core/drawing/signing';
@@ -33,21 +35,26 @@ export function AnswerField(props: {
   disabled?: boolean;
   style?: CSSProperties;
   fields?: AnswerFields;
-  /** The office's people, who are offered where a person is asked for. */
-  people?: readonly Person[];
+  /** The office: its people are offered where a person is asked for, days are typed in its form. */
+  office?: Pick<OfficeData, 'people' | 'habits'>;
   onFocus?: () => void;
   onBlur?: () => void;
 }) {
-  const { asked, answers, answer, refused, disabled, style, fields, people, onFocus, onBlur } = props;
+  const { asked, answers, answer, refused, disabled, style, fields, office, onFocus, onBlur } = props;
   const { me } = useMe();
   const whyNot = me && whyNotAnswered(asked, me.role);
   const given = answers[asked.key];
   const [typed, setTyped] = useState<string>();
   const id = useId();
-  const choices = choicesOf(asked, people ?? []);
+  const choices = choicesOf(asked, office?.people ?? []);
+  const isDay = asked.type === 'date';
+  const form = office?.habits.dateForm ?? 'yyyy-MM-dd';
+  const shown = given === undefined ? '' : valueText(given);
   const take = (text: string) => {
-    const read = readValue(asked, text);
-    refused(read.ok ? undefined : read.reason);
+    const read = readValue(asked, isDay ? dayFrom(text, form) : text);
+    refused(
+      read.ok ? undefined : isDay ? `“${text}” is no day. Type it as ${dayInForm('2026-06-02', form)}.` : read.reason,
+    );
     if (read.ok) answer(read.value);
     return read.ok;
   };
@@ -61,7 +68,7 @@ export function AnswerField(props: {
         id={id}
         aria-label={asked.prompt || asked.name}
         data-asked={asked.key}
-        value={typed ?? (given === undefined ? '' : valueText(given))}
+        value={typed ?? (isDay ? dayInForm(shown, form) : shown)}
         disabled={disabled === true || whyNot !== undefined}
         title={whyNot}
         list={choices ? `${id}-choices` : undefined}

@@ -8,6 +8,8 @@ import { findingWords } from '../../core/findings/words';
 import type { Composed } from '../../core/scene/compose';
 import type { AskedValue } from '../../core/format/document';
 import { valueText } from '../../core/property/value';
+import dynamic from 'next/dynamic';
+import { dayInForm } from '../../core/office/habits';
 import { Problem } from '../controls/field';
 import { boardAddress } from '../sheet/board-address';
 import { AnswerField, type AnswerFields } from './answer-field';
@@ -22,6 +24,8 @@ import { whyNotAnswered } from '../../core/drawing/signing';
 import { ROLE_WORDS } from '../../core/office/account';
 import { useMe } from '../data/me';
 import { useLocked } from './use-locked';
+
+const DayPicker = dynamic(() => import('../controls/day-picker').then((module) => module.DayPicker), { ssr: false });
 
 const Entry = chakra('button', {
   base: {
@@ -82,44 +86,58 @@ export function AskedPane(props: {
         const value = drawing.answers[one.key];
         if (!cell) return <Elsewhere key={one.key} asked={one} number={i + 1} open={open} onChange={onChange} />;
         return (
-          <Entry
-            key={one.key}
-            type="button"
-            data-pressed={focused === one.key ? '' : undefined}
-            disabled={locked}
-            title={me && whyNotAnswered(one, me.role)}
-            onClick={() => fields.current.get(one.key)?.focus()}
-          >
-            <Box as="span" width="18px" color="ochre" fontWeight={600}>
-              {i + 1}
-            </Box>
-            <Box as="span" flex="1" minWidth={0}>
-              {one.name}
-              {me && whyNotAnswered(one, me.role) !== undefined && (
-                <Box as="span" fontSize="12px" color="soft">
-                  {' '}
-                  by {ROLE_WORDS[one.answeredBy!].one}
-                </Box>
-              )}
-              {one.required && isOpen(value) && (
-                <Box as="span" color="ochre" fontSize="12px">
-                  {' '}
-                  required
-                </Box>
-              )}
-              <Box
-                as="span"
-                display="block"
-                fontSize="13px"
-                color="soft"
-                overflow="hidden"
-                textOverflow="ellipsis"
-                whiteSpace="nowrap"
-              >
-                {isOpen(value) ? '–' : valueText(value!)}
+          <Flex key={one.key} align="center">
+            <Entry
+              type="button"
+              data-pressed={focused === one.key ? '' : undefined}
+              disabled={locked}
+              title={me && whyNotAnswered(one, me.role)}
+              onClick={() => fields.current.get(one.key)?.focus()}
+            >
+              <Box as="span" width="18px" color="ochre" fontWeight={600}>
+                {i + 1}
               </Box>
-            </Box>
-          </Entry>
+              <Box as="span" flex="1" minWidth={0}>
+                {one.name}
+                {me && whyNotAnswered(one, me.role) !== undefined && (
+                  <Box as="span" fontSize="12px" color="soft">
+                    {' '}
+                    by {ROLE_WORDS[one.answeredBy!].one}
+                  </Box>
+                )}
+                {one.required && isOpen(value) && (
+                  <Box as="span" color="ochre" fontSize="12px">
+                    {' '}
+                    required
+                  </Box>
+                )}
+                <Box
+                  as="span"
+                  display="block"
+                  fontSize="13px"
+                  color="soft"
+                  overflow="hidden"
+                  textOverflow="ellipsis"
+                  whiteSpace="nowrap"
+                >
+                  {isOpen(value)
+                    ? '–'
+                    : one.type === 'date'
+                      ? dayInForm(valueText(value!), open.office.habits.dateForm)
+                      : valueText(value!)}
+                </Box>
+              </Box>
+            </Entry>
+            {one.type === 'date' && !locked && (
+              <Box pr="10px">
+                <DayPicker
+                  label={`Pick a day for ${one.name}`}
+                  day={value === undefined ? undefined : valueText(value)}
+                  onPick={(day) => onChange({ answers: withAnswer(drawing.answers, one.key, day) })}
+                />
+              </Box>
+            )}
+          </Flex>
         );
       })}
       {findings.length > 0 && (
@@ -187,7 +205,7 @@ function Elsewhere(props: {
         </Box>
         <AnswerField
           asked={asked}
-          people={open.office.people}
+          office={open.office}
           answers={drawing.answers}
           disabled={locked}
           answer={(value) => onChange({ answers: withAnswer(drawing.answers, asked.key, value) })}

@@ -138,7 +138,7 @@ function AskedOnSheet({
       >
         <AnswerField
           fields={fields}
-          people={open.office.people}
+          office={open.office}
           asked={asked}
           answers={drawing.answers}
           disabled={locked}

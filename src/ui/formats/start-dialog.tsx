@@ -5,11 +5,21 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { type StartOptions, startBlank, startFromStandard } from '../../core/format/starting';
-import { STANDARD_SIZES } from '../../core/sheet/sizes';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import Link from 'next/link';
+import { changePlaceValue } from '../../contract/places';
+import { BOUNDS } from '../../core/format/bounds';
+import { readSize, sizeInWords, sizeOf } from '../../core/format/sizing';
+import { type Habits, USUAL_HABITS } from '../../core/office/habits';
+import { SUPPLIED } from '../../core/property/supplied';
+import { valueText } from '../../core/property/value';
+import { STANDARD_SIZES, standardSize } from '../../core/sheet/sizes';
+import { officeQuery } from '../data/queries';
+import { placesQuery } from '../office/queries';
 import { CheckBox } from '../controls/check-box';
 import { Choice } from '../controls/choice';
 import { Dialog } from '../controls/dialog';
-import { Problem, Row, Select, TextInput } from '../controls/field';
+import { CommitField, Problem, Row, Select, TextInput } from '../controls/field';
 import { type ShelfEntry, makeFormat } from '../../contract/formats';
 import { ask } from '../data/request';
 import { FormatPicker, formatWords } from './format-picker';
@@ -61,36 +71,129 @@ const newId = () => crypto.randomUUID();
 /** What is answered to start a format. */
 interface Answers extends Pick<StartOptions, 'name' | 'standard' | 'sizes' | 'titleBlock'> {
   projection: 'first angle' | 'third angle';
-  zones: 'yes' | 'no';
+  zones: 'standard' | 'own' | 'no';
+  columns: number;
+  rows: number;
+  unit: Habits['unit'];
+  decimalMark: Habits['decimalMark'];
+  language: string;
+  /** A size of the office's own, when it has a name. */
+  ownName: string;
+  ownSize: string;
 }
 
-const FIRST: Answers = {
+/** What the guide begins with: the habits of the office. */
+const firstAnswers = ({ standard, sizes, unit, decimalMark, language }: Habits): Answers => ({
   name: 'New sheets',
-  standard: 'iso',
-  sizes: ['iso-a3-landscape', 'iso-a4-portrait', 'iso-a2-landscape', 'iso-a1-landscape', 'iso-a0-landscape'],
-  projection: 'first angle',
-  zones: 'yes',
+  standard,
+  sizes: sizes.filter((id) => standardSize(id)?.standard === standard),
+  projection: standard === 'iso' ? 'first angle' : 'third angle',
+  zones: 'standard',
+  columns: 8,
+  rows: 6,
   titleBlock: 'full, compact on A4',
-};
+  unit,
+  decimalMark,
+  language,
+  ownName: '',
+  ownSize: '',
+});
+
+/** What a start from a standard is made from. @throws Error with what cannot be made of the answers */
+function optionsOf(answers: Omit<Answers, 'projection' | 'decimalMark'>): Omit<StartOptions, 'id' | 'name'> {
+  const { standard, sizes, titleBlock, unit, language, zones, columns, rows } = answers;
+  const name = answers.ownName.trim();
+  const own = name || answers.ownSize.trim() ? readSize(answers.ownSize, unit) : undefined;
+  if (own && !own.ok) throw new Error(own.reason);
+  if (own && !name) throw new Error('Name the size of your own.');
+  if (zones === 'own' && !(isZones(columns) && isZones(rows)))
+    throw new Error(`A sheet has ${BOUNDS.zones[0]} to ${BOUNDS.zones[1]} zones across and up.`);
+  return {
+    standard,
+    sizes,
+    titleBlock,
+    unit,
+    language,
+    zones: zones !== 'no',
+    ...(zones === 'own' && { zoneCount: { columns, rows } }),
+    ...(own && { own: [{ name, width: own.width, height: own.height }] }),
+  };
+}
+
+const isZones = (count: number) => Number.isInteger(count) && count >= BOUNDS.zones[0] && count <= BOUNDS.zones[1];
+
+/** Whom sheets print as their owner; an office that has none yet says so here. */
+function OwnerRow() {
+  const client = useQueryClient();
+  const { data: places } = useQuery(placesQuery);
+  const site = places?.find(({ isDefault }) => isDefault);
+  const [problem, setProblem] = useState<string>();
+  if (!site) return null;
+  const owner = site.values[SUPPLIED.legalOwner];
+  if (owner !== undefined && owner !== '')
+    return (
+      <Row label="Owner">
+        <Box pt="4px">
+          {valueText(owner).replaceAll('\n', ' ')}{' '}
+          <Link href="/office" style={{ textDecoration: 'underline', fontSize: 13 }}>
+            in the office
+          </Link>
+        </Box>
+      </Row>
+    );
+  const keep = async (value: string) => {
+    try {
+      const body = { property: SUPPLIED.legalOwner, before: owner ?? null, value };
+      await ask(changePlaceValue, { params: { id: site.id }, body });
+      await client.invalidateQueries({ queryKey: placesQuery.queryKey });
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  return (
+    <>
+      <CommitField
+        label="Owner"
+        value=""
+        onCommit={(text) => {
+          void keep(text.trim());
+          return { ok: true };
+        }}
+      />
+      {problem !== undefined && <Problem>{problem}</Problem>}
+    </>
+  );
+}
 
 /** Starts a format in one of five ways; the result is on the board at once. */
-export function StartDialog({ first, onClose }: { first: ShelfEntry | undefined; onClose: () => void }) {
+export function StartDialog(props: { first: ShelfEntry | undefined; onClose: () => void }) {
+  const { data, error } = useQuery(officeQuery);
+  if (!data && !error) return null;
+  return <Starting {...props} habits={data?.habits ?? USUAL_HABITS} />;
+}
+
+function Starting(props: { first: ShelfEntry | undefined; habits: Habits; onClose: () => void }) {
+  const { first, habits, onClose } = props;
   const router = useRouter();
   const [way, setWay] = useState<Way>('standard');
   const [from, setFrom] = useState(first);
-  const { register, control, handleSubmit, formState, setValue, setError } = useForm<Answers>({ defaultValues: FIRST });
-  const [standard, sizes] = useWatch({ control, name: ['standard', 'sizes'] });
+  const { register, control, handleSubmit, formState, setValue, setError } = useForm<Answers>({
+    defaultValues: firstAnswers(habits),
+  });
+  const [standard, sizes, unit, zoned] = useWatch({ control, name: ['standard', 'sizes', 'unit', 'zones'] });
   const { errors, isSubmitting } = formState;
 
   const chooseStandard = (next: Answers['standard']) => {
     setValue('standard', next);
+    setValue('unit', next === 'iso' ? 'mm' : 'in');
+    setValue('decimalMark', next === 'iso' ? ',' : '.');
     setValue('projection', next === 'iso' ? 'first angle' : 'third angle');
     setValue(
       'sizes',
       next === 'iso' ? ['iso-a3-landscape', 'iso-a4-portrait'] : ['asme-b-landscape', 'asme-a-landscape'],
     );
   };
-  const begin = handleSubmit(async ({ projection, zones, ...answers }) => {
+  const begin = handleSubmit(async ({ projection, decimalMark, ...answers }) => {
     const name = answers.name.trim();
     try {
       if (way === 'format') {
@@ -103,9 +206,9 @@ export function StartDialog({ first, onClose }: { first: ShelfEntry | undefined;
       const started =
         way === 'blank'
           ? { ok: true as const, document: startBlank({ id, name }) }
-          : startFromStandard({ ...answers, id, name, zones: zones === 'yes' }, newId);
+          : startFromStandard({ ...optionsOf(answers), id, name }, newId);
       if (!started.ok) throw new Error(started.reason);
-      await ask(makeFormat, { body: { start: started.document, projection } });
+      await ask(makeFormat, { body: { start: started.document, projection, decimalMark } });
       router.push(`/formats/${id}`);
     } catch (error) {
       setError('root', { message: (error as Error).message });
@@ -166,27 +269,59 @@ export function StartDialog({ first, onClose }: { first: ShelfEntry | undefined;
                       setValue('sizes', checked ? [...sizes, size.id] : sizes.filter((id) => id !== size.id))
                     }
                   >
-                    {size.name} {size.orientation}
+                    <Box as="span" title={sizeInWords(sizeOf(size.id, unit)!, unit)}>
+                      {size.name} {size.orientation}
+                    </Box>
                   </CheckBox>
                 ))}
               </Flex>
             </Row>
+            <Row label="One of your own">
+              <Flex gap="6px">
+                <TextInput aria-label="Name of the size" placeholder="name" {...register('ownName')} />
+                <TextInput
+                  aria-label="Width × height"
+                  placeholder={unit === 'in' ? '14 × 8.5' : '420 × 210'}
+                  {...register('ownSize')}
+                />
+              </Flex>
+            </Row>
             <Row label="Zones">
-              <Controller
-                control={control}
-                name="zones"
-                render={({ field: { value, onChange } }) => (
-                  <Choice
-                    label="Zones"
-                    value={value}
-                    options={[
-                      { value: 'yes', label: 'Yes' },
-                      { value: 'no', label: 'No' },
-                    ]}
-                    onChange={onChange}
-                  />
+              <Flex gap="6px" align="center">
+                <Controller
+                  control={control}
+                  name="zones"
+                  render={({ field: { value, onChange } }) => (
+                    <Choice
+                      label="Zones"
+                      value={value}
+                      options={[
+                        { value: 'standard', label: 'As the standard' },
+                        { value: 'own', label: 'By count' },
+                        { value: 'no', label: 'None' },
+                      ]}
+                      onChange={onChange}
+                    />
+                  )}
+                />
+                {zoned === 'own' && (
+                  <>
+                    <TextInput
+                      aria-label="Zones across"
+                      inputMode="numeric"
+                      width="56px"
+                      {...register('columns', { valueAsNumber: true })}
+                    />
+                    ×
+                    <TextInput
+                      aria-label="Zones up"
+                      inputMode="numeric"
+                      width="56px"
+                      {...register('rows', { valueAsNumber: true })}
+                    />
+                  </>
                 )}
-              />
+              </Flex>
             </Row>
             <Row label="Title block" htmlFor="start-title">
               <Select id="start-title" {...register('titleBlock')}>
@@ -197,6 +332,34 @@ export function StartDialog({ first, onClose }: { first: ShelfEntry | undefined;
                 ))}
               </Select>
             </Row>
+          </>
+        )}
+        {way === 'standard' && (
+          <>
+            <Row label="Unit, decimals">
+              <Flex gap="6px">
+                <Select aria-label="Unit" {...register('unit')}>
+                  <option value="mm">millimetres</option>
+                  <option value="in">inches</option>
+                </Select>
+                <Select aria-label="Decimal mark" {...register('decimalMark')}>
+                  <option value=",">comma: 12,5</option>
+                  <option value=".">point: 12.5</option>
+                </Select>
+              </Flex>
+            </Row>
+            <Row label="Language" htmlFor="start-language">
+              <TextInput
+                id="start-language"
+                width="56px"
+                aria-invalid={errors.language !== undefined}
+                {...register('language', {
+                  validate: (code) => /^[a-z]{2}$/.test(code) || 'A language has two small letters, such as en.',
+                })}
+              />
+              {errors.language?.message && <Problem>{errors.language.message}</Problem>}
+            </Row>
+            <OwnerRow />
           </>
         )}
         {way !== 'format' && (

@@ -17,6 +17,7 @@ import { placesQuery } from './queries';
 import { OnlyFor, useWhyNot } from '../data/me';
 import { Accounts } from './accounts';
 
+const HabitsDialog = dynamic(() => import('./habits-dialog').then((module) => module.HabitsDialog), { ssr: false });
 const NumberingDialog = dynamic(() => import('../drawings/numbering-dialog').then((module) => module.NumberingDialog), {
   ssr: false,
 });
@@ -36,6 +37,7 @@ const SUBJECTS: { source: PlaceSource; title: string; add: string }[] = [
 ];
 
 const HABITS = [
+  { open: 'habits', words: 'New formats, days, language…' },
   { open: 'numbering', words: 'Numbers of drawings, time zone…' },
   { open: 'scheme', words: 'Names of revisions…' },
   { open: 'materials', words: 'Materials…' },
@@ -204,6 +206,7 @@ export function OfficeScreen() {
           </>
         )}
       </Flex>
+      {habit === 'habits' && <HabitsDialog onClose={() => setHabit(undefined)} />}
       {habit === 'numbering' && <NumberingDialog onClose={() => setHabit(undefined)} />}
       {habit === 'scheme' && <SchemeDialog onClose={() => setHabit(undefined)} />}
       {habit === 'materials' && <MaterialsDialog onClose={() => setHabit(undefined)} onChange={() => undefined} />}

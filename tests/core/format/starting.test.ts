@@ -1,5 +1,6 @@
 import { documentDefects } from '@/core/format/defects';
 import { cellsInRange, rangeAround } from '@/core/format/ranges';
+import { sheetGeometry } from '@/core/format/sheet';
 import { READY_PARTS, type ReadyPart, emptyGrid, readyBlock } from '@/core/format/ready-parts';
 import { type StartOptions, partStyle, startBlank, startFromStandard } from '@/core/format/starting';
 import { tilingDefects } from '@/core/format/defects';
@@ -76,7 +77,10 @@ describe.each<[string, Partial<StartOptions>, number]>([
         specimen: 'drum-barrel',
         variant: 'galvanised',
       });
-      expect(report.findings.filter((finding) => finding.weight === 'blocks release')).toEqual([]);
+      // A start without a title block lacks just that.
+      expect(report.findings.flatMap(({ weight, code }) => (weight === 'blocks release' ? [code] : []))).toEqual(
+        blocks === 0 ? ['no title block'] : [],
+      );
     }
   });
 });
@@ -131,5 +135,48 @@ describe('ranges of cells', () => {
       columnSpan: 2,
       rowSpan: 2,
     });
+  });
+});
+
+test('the guide’s other answers: unit, language, a size of one’s own, so many zones', () => {
+  const outcome = startFromStandard(
+    {
+      id: 'n',
+      name: 'N',
+      standard: 'iso',
+      sizes: ['iso-a3-landscape', 'iso-a4-portrait'],
+      zones: true,
+      titleBlock: 'full',
+      unit: 'in',
+      language: 'tr',
+      own: [{ name: 'Strip', width: 900, height: 297 }],
+      zoneCount: { columns: 5, rows: 3 },
+    },
+    ids(),
+  );
+  if (!outcome.ok) throw new Error(outcome.reason);
+  const { document } = outcome;
+  expect(document.unit).toBe('in');
+  expect(document.sizes.at(-1)).toEqual({ id: 'custom-1', name: 'Strip', width: 900, height: 297 });
+  expect(document.asked.find(({ key }) => key === 'language')?.default).toEqual({ value: 'tr' });
+  for (const { id } of document.sizes) {
+    const geometry = sheetGeometry(document, id);
+    expect(geometry.ok && [geometry.sheet.zones.columns.length, geometry.sheet.zones.rows.length]).toEqual([5, 3]);
+  }
+});
+
+test('a size of one’s own is not called like another one', () => {
+  const own = [{ name: 'a3', width: 900, height: 297 }];
+  const options = {
+    id: 'n',
+    name: 'N',
+    standard: 'iso',
+    sizes: ['iso-a3-landscape'],
+    zones: true,
+    titleBlock: 'none',
+  } as const;
+  expect(startFromStandard({ ...options, sizes: [...options.sizes], own }, ids())).toEqual({
+    ok: false,
+    reason: 'Two sizes are named a3. Give one another name.',
   });
 });

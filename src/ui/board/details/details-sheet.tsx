@@ -5,12 +5,10 @@ import { RotateCw } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import type { FormatDocument, SheetSize } from '../../../core/format/document';
-import { addingSize, flippingSize, sizeInWords, sizeOf } from '../../../core/format/sizing';
+import { addingSize, extentInWords, flippingSize, readSize, sizeInWords, sizeOf } from '../../../core/format/sizing';
 import type { Step } from '../../../core/format/steps/step';
 import type { SetSheet } from '../../../core/format/steps/set-sheet';
-import type { LengthValue } from '../../../core/format/length-value';
-import { type LengthUnit, parseLength, trimNumber } from '../../../core/geometry/length';
-import { type Outcome, refuse } from '../../../core/refusal';
+import { refuse } from '../../../core/refusal';
 import { compose } from '../../../core/scene/compose';
 import { STANDARD_SIZES } from '../../../core/sheet/sizes';
 import { Button } from '../../controls/button';
@@ -29,6 +27,7 @@ export function SheetDetails() {
   const store = useBoardStore();
   const sheet = useSheet();
   const name = useBoard((board) => board.document.name);
+  const unit = useBoard((board) => board.document.unit);
   const { perform, endTyping } = store.getState();
   return (
     <>
@@ -47,9 +46,7 @@ export function SheetDetails() {
         {sheet.ok && (
           <>
             <Row label="Drawing space">
-              <Box pt="4px">
-                {trimNumber(sheet.report.drawingSpace.width, 2)} × {trimNumber(sheet.report.drawingSpace.height, 2)} mm
-              </Box>
+              <Box pt="4px">{extentInWords(sheet.report.drawingSpace, unit)}</Box>
             </Row>
             <ClearRows />
           </>
@@ -91,7 +88,7 @@ function ClearRows() {
     return (
       <Row key={label} label={label}>
         <Box pt="4px" title="The largest clear rectangle of the first sheet">
-          {trimNumber(found.box.width, 1)} × {trimNumber(found.box.height, 1)} mm
+          {extentInWords(found.box, document.unit)}
           {found.components > 0 && ` with ${found.components} items`}
         </Box>
       </Row>
@@ -178,16 +175,6 @@ function FamilySection() {
   );
 }
 
-/** Reads width × height as it is typed; each keeps the form it was entered in. */
-function typedSize(text: string, unit: LengthUnit): Outcome<{ width: LengthValue; height: LengthValue }> {
-  const [width, height] = text.split(/[×x*]/i).map((side) => parseLength(side, unit));
-  if (!width?.ok || !height?.ok) return refuse('Type width × height, for example 420 × 210 or 14 in × 8.5 in.');
-  if (width.mm < 20 || height.mm < 20 || width.mm > 5000 || height.mm > 5000)
-    return refuse('A sheet is 20 to 5000 mm wide and high.');
-  const value = ({ mm, entered }: { mm: number; entered?: string }) => (entered === undefined ? mm : { mm, entered });
-  return { ok: true, width: value(width), height: value(height) };
-}
-
 function CustomSize({ document, onAdd }: { document: FormatDocument; onAdd: (size: SheetSize) => boolean }) {
   const { register, handleSubmit, reset, formState, setError } = useForm({ defaultValues: { name: '', size: '' } });
   const { errors } = formState;
@@ -197,7 +184,7 @@ function CustomSize({ document, onAdd }: { document: FormatDocument; onAdd: (siz
     return alike ? `There is a size named ${alike.name} already. Give this one another name.` : true;
   };
   const submit = handleSubmit(({ name, size }) => {
-    const read = typedSize(size, document.unit);
+    const read = readSize(size, document.unit);
     if (!read.ok) return setError('size', { message: read.reason });
     let number = 1;
     while (document.sizes.some((other) => other.id === `custom-${number}`)) number += 1;
