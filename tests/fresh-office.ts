@@ -4,6 +4,9 @@ import { seed } from '../src/server/seed';
 
 /** Every table, those that refer to others before them. */
 const TABLES = [
+  'format_limits',
+  'group_members',
+  'account_groups',
   'sign_in_tries',
   'sign_ins',
   'kept_tables',

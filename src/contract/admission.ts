@@ -21,6 +21,10 @@ export const ROUTES = {
   'PUT /api/accounts/[id]/password': 'administrator',
   'GET /api/accounts/[id]/sign-ins': 'administrator',
 
+  'GET /api/groups': 'administrator',
+  'PUT /api/groups': 'administrator',
+  'DELETE /api/groups/[id]': 'administrator',
+
   'GET /api/office': 'reader',
   'GET /api/office/people': 'reader',
   'PUT /api/office/people': 'administrator',
@@ -48,6 +52,8 @@ export const ROUTES = {
   'POST /api/formats': 'administrator',
   'GET /api/formats/[id]': 'reader',
   'PUT /api/formats/[id]': 'administrator',
+  'GET /api/formats/[id]/sharing': 'administrator',
+  'PUT /api/formats/[id]/sharing': 'administrator',
   'GET /api/editions/[id]': 'reader',
   'PUT /api/editions/[id]': 'administrator',
   'GET /api/formats/[id]/proving': 'reader',

@@ -29,6 +29,8 @@ export const FormatView = z.object({
   edition: EditionView,
   facts: OfficeFacts,
   scale: z.string(),
+  /** Why whoever asks does not change it, although their role may. */
+  lockedFor: z.string().optional(),
 });
 export type FormatView = z.infer<typeof FormatView>;
 
@@ -48,11 +50,15 @@ export type ShelfEntry = z.infer<typeof ShelfEntry>;
 const Name = z.string().trim().min(1, 'a format needs a name').max(120);
 const Made = z.object({ id: z.string() });
 
-/** The formats on the shelf, in pages. */
+/** Which formats are listed: the office's, those that one has made, or those that one has changed or drawn on of late. */
+export const Whose = z.enum(['all', 'mine', 'recent']);
+export type Whose = z.infer<typeof Whose>;
+
+/** The formats on the shelf, in pages: to administrators all of them, to others those that they may use. */
 export const listFormats = route({
   method: 'GET',
   path: '/api/formats',
-  query: ListQuery.extend({ order: z.enum(['shelf', 'name']).default('shelf') }),
+  query: ListQuery.extend({ order: z.enum(['shelf', 'name']).default('shelf'), whose: Whose.default('all') }),
   answer: pageOf(ShelfEntry),
 });
 

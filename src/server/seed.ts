@@ -172,6 +172,7 @@ async function seedFormat(
   for (const [hash, picture] of pictures) await keepPicture(db, hash, 'demo', picture, files.get(hash));
   await placeOf('organisation', organisation);
   await insertFormat(db, {
+    madeBy: STANDARDS_DESK.account,
     id: format.id,
     name: format.name,
     profileId: await placeOf('profile', profile),

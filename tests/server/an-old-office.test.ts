@@ -1,3 +1,4 @@
+import { STANDARDS_DESK } from '@/server/actor';
 import { readFileSync, readdirSync } from 'node:fs';
 import { createConnection } from 'mysql2/promise';
 import { closeDatabase, database } from '@/server/database';
@@ -80,7 +81,7 @@ test('an office of version 1 is brought to the newest state: every drawing print
 
   expect(await count('specimen_values')).toBeGreaterThan(50);
   expect(await count('property_uses')).toBeGreaterThan(20);
-  for (const { id } of (await shelf({ order: 'shelf' })).entries)
+  for (const { id } of (await shelf(STANDARDS_DESK, { order: 'shelf' })).entries)
     expect((await format(id)).edition.document).toMatchObject({ version: 2 });
   expect((await drawing(register[0]!.id)).drawing.profileId).not.toBe('');
 });

@@ -9,6 +9,7 @@ import * as pictureRoutes from '@/contract/pictures';
 import * as placeRoutes from '@/contract/places';
 import * as propertyRoutes from '@/contract/properties';
 import * as provingRoutes from '@/contract/proving';
+import * as sharingRoutes from '@/contract/sharing';
 import * as specimenRoutes from '@/contract/specimens';
 import * as drawingServices from '@/server/services/drawings';
 import { asDesk, asked, withOffice } from './office';
@@ -27,6 +28,7 @@ const routes = [
   placeRoutes,
   propertyRoutes,
   provingRoutes,
+  sharingRoutes,
   specimenRoutes,
 ]
   .flatMap((part) => Object.entries(part) as [string, unknown][])
@@ -91,6 +93,8 @@ test('what is read is what the contract says, of everything in the demo office',
     '/api/drawings/[id]': drawing,
     '/api/formats/[id]': 'workshop-sheets',
     '/api/formats/[id]/proving': 'workshop-sheets',
+    '/api/formats/[id]/sharing': 'workshop-sheets',
+    '/api/accounts/[id]/sign-ins': '0',
     '/api/specimens/[id]': 'recovery-winch',
     '/api/properties/[id]/uses': 'material',
     '/api/properties/[id]/answers': 'checked-by',

@@ -1,3 +1,4 @@
+import { STANDARDS_DESK } from '@/server/actor';
 import { database } from '@/server/database';
 import { runOne } from '@/server/jobs/runner';
 import { fillKeptTables } from '@/server/kept-tables';
@@ -78,7 +79,7 @@ test('reading writes nothing, also where models have changed since', async () =>
   await office();
   await dictionaryServices.dictionary();
   await specimenServices.specimens({ search: 'pa' });
-  for (const { id: one } of (await shelf({ order: 'name' })).entries) await format(one);
+  for (const { id: one } of (await shelf(STANDARDS_DESK, { order: 'name' })).entries) await format(one);
   expect(await everything(tables)).toEqual(before);
 });
 

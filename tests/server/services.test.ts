@@ -1,3 +1,4 @@
+import { STANDARDS_DESK } from '@/server/actor';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { applyStep } from '@/core/format/steps/step';
@@ -26,7 +27,7 @@ const dictionary = async () => (await dictionaryServices.dictionary()).entries;
 const { format } = formatServices;
 const copyFormat = asDesk(formatServices.copyFormat);
 const saveDocument = asDesk(formatServices.saveDocument);
-const shelf = async () => (await formatServices.shelf({ order: 'shelf' })).entries;
+const shelf = async () => (await formatServices.shelf(STANDARDS_DESK, { order: 'shelf' })).entries;
 const { materials } = materialServices;
 const keepMaterial = asDesk(materialServices.keepMaterial);
 const removeMaterial = asDesk(materialServices.removeMaterial);

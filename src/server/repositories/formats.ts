@@ -1,4 +1,4 @@
-import type { EditionState, ShelfEntry } from '../../contract/formats';
+import type { EditionState, ShelfEntry, Whose } from '../../contract/formats';
 import type { Page } from '../../contract/route';
 import type { FormatDocument } from '../../core/format/document';
 import { DOCUMENT_VERSION } from '../../core/format/document';
@@ -8,6 +8,7 @@ import type { Actor } from '../actor';
 import { type Database, marks } from '../database';
 import { fromJson } from './json-column';
 import { likeAnywhere, readPage } from './keyset';
+import { openTo } from './sharing';
 import { allProperties } from './properties';
 
 export interface ProofSettings {
@@ -25,6 +26,8 @@ export interface FormatRow {
   sampleId: string;
   projectId: string;
   settings: ProofSettings;
+  /** The account that made it; null for one from before that was kept. */
+  madeBy: string | null;
 }
 
 export interface EditionRow {
@@ -44,6 +47,7 @@ interface RawFormat {
   sample_id: string;
   project_id: string;
   proof_settings: unknown;
+  made_by: string | null;
 }
 
 interface RawEdition {
@@ -63,6 +67,7 @@ const toFormat = (row: RawFormat): FormatRow => ({
   sampleId: row.sample_id,
   projectId: row.project_id,
   settings: fromJson(row.proof_settings),
+  madeBy: row.made_by,
 });
 
 /** What is stored stays as it is; a document of an earlier version is read as one of the newest. */
@@ -81,7 +86,7 @@ async function toEditions(db: Database, rows: RawEdition[]): Promise<EditionRow[
   }));
 }
 
-const FORMAT = 'id, name, profile_id, sample_id, project_id, proof_settings';
+const FORMAT = 'id, name, profile_id, sample_id, project_id, proof_settings, made_by';
 const EDITION = 'id, format_id, number, state, document, hash, version';
 
 interface RawShelf {
@@ -102,9 +107,18 @@ interface RawShelf {
 /** The formats on the shelf in pages, in the order in which they came or by name; with `search` those that have it in their name or a size. */
 export function listFormats(
   db: Database,
-  asked: { search?: string | undefined; order: 'shelf' | 'name'; after?: string | undefined; size: number },
+  asked: {
+    search?: string | undefined;
+    order: 'shelf' | 'name';
+    whose: Whose;
+    /** Only those that they may use. */
+    forUse: boolean;
+    account: string;
+    after?: string | undefined;
+    size: number;
+  },
 ): Promise<Page<ShelfEntry>> {
-  const { search, order } = asked;
+  const { search, order, whose, forUse, account } = asked;
   return readPage<RawShelf, ShelfEntry>(
     db,
     {
@@ -113,14 +127,19 @@ export function listFormats(
         (SELECT COUNT(*) FROM drawings JOIN editions AS own ON own.id = edition_id WHERE own.format_id = formats.id) AS drawings`,
       from: `formats JOIN editions ON format_id = formats.id
         AND number = (SELECT MAX(number) FROM editions AS others WHERE others.format_id = formats.id)`,
-      where: search?.trim()
-        ? [
-            {
-              sql: "formats.name LIKE ? OR JSON_EXTRACT(sizes, '$[*].name') COLLATE utf8mb4_unicode_ci LIKE ?",
-              parameters: [likeAnywhere(search), likeAnywhere(search)],
-            },
-          ]
-        : [],
+      where: [
+        ...(whose === 'mine' ? [{ sql: 'formats.made_by = ?', parameters: [account] }] : []),
+        ...(whose === 'recent' ? [lately(account)] : []),
+        ...(forUse ? [openTo('use', account)] : []),
+        ...(search?.trim()
+          ? [
+              {
+                sql: "formats.name LIKE ? OR JSON_EXTRACT(sizes, '$[*].name') COLLATE utf8mb4_unicode_ci LIKE ?",
+                parameters: [likeAnywhere(search), likeAnywhere(search)],
+              },
+            ]
+          : []),
+      ],
       order: order === 'name' ? ['formats.name', 'formats.id'] : ['formats.created_at', 'formats.id'],
       direction: 'ASC',
       keyOf: ({ id, name, created }) => [order === 'name' ? name : created, id],
@@ -138,6 +157,15 @@ export function listFormats(
   );
 }
 
+/** Formats that an account has changed, or made drawings on, in the last thirty days. */
+const lately = (account: string) => ({
+  sql: `EXISTS (SELECT 1 FROM audit WHERE account_id = ? AND last_at > CURRENT_TIMESTAMP - INTERVAL 30 DAY
+      AND (subject = CONCAT('format ', formats.id) OR subject LIKE CONCAT('format ', formats.id, ', edition %')))
+    OR EXISTS (SELECT 1 FROM drawings JOIN editions AS own ON own.id = edition_id
+      WHERE own.format_id = formats.id AND drawings.made_by = ? AND drawings.created_at > CURRENT_TIMESTAMP - INTERVAL 30 DAY)`,
+  parameters: [account, account],
+});
+
 export async function firstFormat(db: Database): Promise<FormatRow | undefined> {
   return (await db.query<RawFormat>(`SELECT ${FORMAT} FROM formats ORDER BY created_at, id LIMIT 1`)).map(toFormat)[0];
 }
@@ -148,13 +176,14 @@ export async function findFormat(db: Database, id: string): Promise<FormatRow | 
 
 /** @throws a duplicate-key error when the name is taken */
 export async function insertFormat(db: Database, row: FormatRow): Promise<void> {
-  await db.run(`INSERT INTO formats (${FORMAT}) VALUES (?, ?, ?, ?, ?, ?)`, [
+  await db.run(`INSERT INTO formats (${FORMAT}) VALUES (?, ?, ?, ?, ?, ?, ?)`, [
     row.id,
     row.name,
     row.profileId,
     row.sampleId,
     row.projectId,
     JSON.stringify(row.settings),
+    row.madeBy,
   ]);
 }
 

@@ -15,8 +15,8 @@ import {
 import { noteChange } from '../repositories/audit';
 import { removeSignInsOf } from '../repositories/sign-ins';
 import { hashOf } from '../signing-in/password';
+import { sinceWhen } from '../signing-in/lasting';
 import { ServiceError, conflict } from './service-error';
-import { sinceWhen } from './sign-in';
 
 export const accounts = (): Promise<Account[]> => allAccounts(database, sinceWhen());
 

@@ -52,6 +52,7 @@ import {
 import { type ExportedFile, writeSheets } from './export';
 import { takeNumber } from './numbering';
 import { revisionScheme } from './revision-scheme';
+import { checkUse } from './sharing';
 import { signing } from './signing';
 import { ServiceError, conflict } from './service-error';
 import { sheetResources } from './sheet-resources';
@@ -138,6 +139,7 @@ export async function makeDrawing(
   await transaction(async (db) => {
     const [format, edition] = [await findFormat(db, formatId), await newestEdition(db, formatId)];
     if (!format || !edition) throw new ServiceError(404, 'There is no such format on the shelf.');
+    await checkUse(db, actor, formatId, format.name);
     const made = {
       id,
       editionId: edition.id,
@@ -188,7 +190,12 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
     if (change.profileId ?? change.projectId ?? change.siteId) await checkPlaces(db, next);
     const at = await drawingAtHand(db, next);
     const documents = at.editions.map(({ document }) => document);
-    if (change.sheets) checkSheets(change.sheets, at);
+    if (change.sheets) {
+      checkSheets(change.sheets, at);
+      const before = editionsOf(row);
+      for (const { id, formatId, document } of at.editions)
+        if (!before.includes(id)) await checkUse(db, actor, formatId, document.name);
+    }
     const geometry = sheetGeometry(documents[0]!, next.sizeId);
     if (!geometry.ok) throw new ServiceError(422, geometry.reason);
     const sound = checkAnswers(documents, next);

@@ -6,6 +6,7 @@ import { readDocument } from '../../core/format/reading';
 import { linksByProperty } from '../../core/format/usage';
 import type { PropertyDefinition } from '../../core/property/definition';
 import { SUPPLIED } from '../../core/property/supplied';
+import { mayDo } from '../../core/office/account';
 import type { Actor } from '../actor';
 import { type Database, database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
@@ -21,25 +22,30 @@ import {
   replaceDocument,
   setFormatName,
 } from '../repositories/formats';
-import type { FormatView, ShelfEntry } from '../../contract/formats';
+import type { FormatView, ShelfEntry, Whose } from '../../contract/formats';
 import type { Page } from '../../contract/route';
 import { allProperties, replaceUses } from '../repositories/properties';
 import { placesOf } from '../repositories/value-places';
 import { editionAtHand, editionView, formatAtHand } from './format-views';
+import { checkChange, whyNotChanged } from './sharing';
 import { ServiceError, conflict } from './service-error';
 
 /** Formats on one page of the shelf. */
 const PAGE = 24;
 
-/** The shelf in pages. */
-export const shelf = (asked: {
-  search?: string | undefined;
-  order: 'shelf' | 'name';
-  after?: string | undefined;
-}): Promise<Page<ShelfEntry>> => listFormats(database, { ...asked, size: PAGE });
+/** The shelf in pages: to administrators all formats, to others those that they may use. */
+export const shelf = (
+  { account, role }: Pick<Actor, 'account' | 'role'>,
+  asked: { search?: string | undefined; order: 'shelf' | 'name'; whose?: Whose; after?: string | undefined },
+): Promise<Page<ShelfEntry>> =>
+  listFormats(database, { whose: 'all', ...asked, account, forUse: !mayDo(role, 'administrator'), size: PAGE });
 
-/** A format with its newest edition. */
-export const format = (id: string): Promise<FormatView> => formatAtHand(database, id);
+/** A format with its newest edition, and why `actor` does not change it. */
+export async function format(id: string, actor?: Pick<Actor, 'account'>): Promise<FormatView> {
+  const view = await formatAtHand(database, id);
+  const lockedFor = actor && (await whyNotChanged(database, actor, id, view.name));
+  return { ...view, ...(lockedFor !== undefined && { lockedFor }) };
+}
 
 /** A format as an edition of it stands. */
 export const edition = (id: string): Promise<FormatView> => editionAtHand(database, id);
@@ -106,7 +112,7 @@ export async function copyFormat(
       const given = document === undefined ? undefined : sound(document, properties);
       const [source, newest] = [await findFormat(db, copyOf), await newestEdition(db, copyOf)];
       if (!source || !newest) throw new ServiceError(404, 'The format to copy is no longer on the shelf.');
-      await insertFormat(db, { ...source, id, name });
+      await insertFormat(db, { ...source, id, name, madeBy: actor.account });
       await begin(db, actor, { ...(given ?? newest.document), id, name }, properties);
       const words = [`Copied from ${source.name}, edition ${newest.number}`];
       await noteChange(db, actor, { subject: `format ${id}`, sitting: randomUUID(), words });
@@ -144,6 +150,7 @@ export async function startFormat(
         id: document.id,
         name,
         profileId: profile.id,
+        madeBy: actor.account,
         settings: { ...model.settings, decimalMark: decimalMark ?? (document.unit === 'in' ? '.' : ',') },
       });
       await begin(db, actor, document, properties);
@@ -181,6 +188,7 @@ export async function saveDocument(
       const stored = await editionThere(db, editionId);
       if (stored.formatId !== document.id)
         throw new ServiceError(422, 'The document belongs to another format than the edition.');
+      await checkChange(db, actor, stored.formatId, stored.document.name);
       if (stored.hash === hash) return { version: stored.version, hash };
       if (stored.state !== 'open')
         throw conflict(

@@ -25,7 +25,7 @@ import {
   signInsOf,
 } from '../repositories/sign-ins';
 import { hashOf, isPassword } from '../signing-in/password';
-import { LASTS_S } from '../signing-in/session';
+import { sinceWhen } from '../signing-in/lasting';
 import { ServiceError } from './service-error';
 
 /** From where somebody signs in: the address as the server knows it, and what their program says of itself. */
@@ -42,9 +42,6 @@ const WITHIN_S = 15 * 60;
 const MOST = { both: 10, name: 60, address: 60 };
 
 const NOT_RIGHT = 'The name or the password is not right.';
-
-/** Since when a sign-in that still counts has begun. */
-export const sinceWhen = (): Date => new Date(Date.now() - LASTS_S * 1000);
 
 const hashOfToken = (token: string) => createHash('sha256').update(token).digest('hex');
 

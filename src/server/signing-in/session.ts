@@ -2,9 +2,7 @@ import { createHash } from 'node:crypto';
 import { type IronSession, type SessionOptions, getIronSession } from 'iron-session';
 import { cookies } from 'next/headers';
 import type { Me } from '../../contract/accounts';
-
-/** How long a sign-in lasts, s: thirty days. */
-export const LASTS_S = 30 * 24 * 3600;
+import { LASTS_S } from './lasting';
 
 /** What the cookie holds, sealed: the token of the sign-in, and whose it was when it began, for when the database does not answer. */
 export interface Kept {

@@ -142,7 +142,7 @@ export const createBoardStore = (): BoardStore =>
     perform(step, typing) {
       const { board } = get();
       if (!board) return refuse('No format is open.');
-      const { lockedFor } = get();
+      const lockedFor = get().lockedFor ?? board.format.lockedFor;
       if (lockedFor !== undefined) return refuse(lockedFor);
       if (board.format.edition.state !== 'open')
         return refuse('This edition is released. Released editions do not change.');

@@ -160,11 +160,12 @@ function OpenBoard() {
 
 /** Says why nothing can be changed on the board, to whom that is so. */
 function Locked() {
-  const isLocked = useStore(useBoardStore(), (state) => state.lockedFor !== undefined);
-  if (!isLocked) return null;
+  const byRole = useStore(useBoardStore(), (state) => state.lockedFor);
+  const ofThis = useBoard((board) => board.format.lockedFor);
+  if (byRole === undefined && ofThis === undefined) return null;
   return (
     <Box role="status" px="14px" py="4px" bg="card" borderBottom="1px solid" borderColor="line">
-      <LookingOnly role="administrator" />
+      {byRole === undefined ? ofThis : <LookingOnly role="administrator" />}
     </Box>
   );
 }

@@ -66,11 +66,12 @@ export function CommitField(props: {
   bare?: boolean;
   /** The id of a list of what is offered. */
   list?: string;
+  placeholder?: string;
   disabled?: boolean;
   /** It has the focus as soon as it is there, with its text selected. */
   isReady?: boolean | undefined;
 }) {
-  const { label, value, onCommit, live, onLeave, suffix, bare, list, disabled, isReady } = props;
+  const { label, value, onCommit, live, onLeave, suffix, bare, list, placeholder, disabled, isReady } = props;
   const id = useId();
   /** What is typed and not (yet) the value; undefined when the field shows the value. */
   const [typed, setTyped] = useState<string>();
@@ -91,6 +92,7 @@ export function CommitField(props: {
           aria-label={bare ? label : undefined}
           value={typed ?? value}
           list={list}
+          placeholder={placeholder}
           disabled={disabled}
           aria-invalid={problem !== undefined}
           aria-describedby={problem === undefined ? undefined : `${id}-problem`}

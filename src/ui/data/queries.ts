@@ -1,5 +1,5 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
-import { listFormats, readFormat } from '../../contract/formats';
+import { type Whose, listFormats, readFormat } from '../../contract/formats';
 import { listMaterials, readNumbering, readOffice } from '../../contract/office';
 import { readPicture } from '../../contract/pictures';
 import { listSpecimens, readModels, readStore } from '../../contract/specimens';
@@ -13,10 +13,10 @@ export const behind = (page: { next?: string | undefined }) => page.next;
 /** The dictionary, the values on record, materials and fonts. */
 export const officeQuery = queryOptions({ queryKey: ['office'], queryFn: () => ask(readOffice) });
 
-export const shelfQuery = (search: string, order: 'shelf' | 'name') =>
+export const shelfQuery = (search: string, order: 'shelf' | 'name', whose: Whose = 'all') =>
   infiniteQueryOptions({
-    queryKey: ['shelf', search, order],
-    queryFn: ({ pageParam }) => ask(listFormats, { query: { search, order, after: pageParam } }),
+    queryKey: ['shelf', search, order, whose],
+    queryFn: ({ pageParam }) => ask(listFormats, { query: { search, order, whose, after: pageParam } }),
     initialPageParam: undefined as string | undefined,
     getNextPageParam: behind,
   });

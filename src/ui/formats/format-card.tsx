@@ -26,6 +26,7 @@ export function FormatCard(props: {
   client: ProofClient | undefined;
   onCopy: () => void;
   onRename: () => void;
+  onShare: () => void;
 }) {
   const { entry, atHand, client } = props;
   const { ref, seen } = useSeen();
@@ -83,6 +84,9 @@ export function FormatCard(props: {
           </Button>
           <Button look="quiet" type="button" onClick={props.onRename}>
             Rename…
+          </Button>
+          <Button look="quiet" type="button" aria-label={`Who uses and changes ${name}`} onClick={props.onShare}>
+            Who…
           </Button>
         </OnlyFor>
       </Flex>

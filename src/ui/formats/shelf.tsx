@@ -5,7 +5,7 @@ import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { type ShelfEntry, makeFormat, renameFormat } from '../../contract/formats';
+import { type ShelfEntry, type Whose, makeFormat, renameFormat } from '../../contract/formats';
 import { Button } from '../controls/button';
 import { Select, TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
@@ -15,6 +15,7 @@ import { ask } from '../data/request';
 import { useAtHand } from '../data/use-at-hand';
 import { useProofClient } from '../data/use-proof-client';
 import { Screen } from '../shell/screen';
+import { SharingDialog } from './sharing-dialog';
 import { FormatCard } from './format-card';
 import { NameDialog } from './name-dialog';
 import { LookingOnly, OnlyFor } from '../data/me';
@@ -32,8 +33,9 @@ export function Shelf() {
   const queries = useQueryClient();
   const [search, setSearch] = useState('');
   const [order, setOrder] = useState<Order>('shelf');
+  const [whose, setWhose] = useState<Whose>('all');
   const { data, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
-    ...shelfQuery(useDeferredValue(search), order),
+    ...shelfQuery(useDeferredValue(search), order, whose),
     placeholderData: (before) => before,
   });
   const { atHand } = useAtHand(NO_FORMATS, 'showpieces');
@@ -41,6 +43,7 @@ export function Shelf() {
   const [starting, setStarting] = useState(false);
   const [copying, setCopying] = useState<ShelfEntry>();
   const [renaming, setRenaming] = useState<ShelfEntry>();
+  const [sharing, setSharing] = useState<ShelfEntry>();
   const shown = useMemo(() => data?.pages.flatMap((page) => page.entries) ?? [], [data]);
   const total = data?.pages[0]?.total;
 
@@ -80,6 +83,13 @@ export function Shelf() {
             />
           </Box>
           <Box width="150px">
+            <Select aria-label="Whose" value={whose} onChange={(event) => setWhose(event.target.value as Whose)}>
+              <option value="all">The office’s</option>
+              <option value="mine">Mine</option>
+              <option value="recent">Recent</option>
+            </Select>
+          </Box>
+          <Box width="150px">
             <Select aria-label="Order" value={order} onChange={(event) => setOrder(event.target.value as Order)}>
               <option value="shelf">In shelf order</option>
               <option value="name">By name</option>
@@ -105,6 +115,7 @@ export function Shelf() {
                 client={client}
                 onCopy={() => setCopying(entry)}
                 onRename={() => setRenaming(entry)}
+                onShare={() => setSharing(entry)}
               />
             ))}
           </Grid>
@@ -115,7 +126,11 @@ export function Shelf() {
             onMore={() => void fetchNextPage()}
           />
           {data && shown.length === 0 && (
-            <Box color="soft">No formats have “{search}” in their name or sizes. Clear the search to see them all.</Box>
+            <Box color="soft">
+              {search
+                ? `No formats have “${search}” in their name or sizes. Clear the search to see them all.`
+                : 'There are none of these.'}
+            </Box>
           )}
         </Box>
       </Flex>
@@ -129,6 +144,7 @@ export function Shelf() {
           onSave={copy}
         />
       )}
+      {sharing && <SharingDialog id={sharing.id} name={sharing.name} onClose={() => setSharing(undefined)} />}
       {renaming && (
         <NameDialog
           title={`Rename ${renaming.name}`}

@@ -23,6 +23,7 @@ import { LoadProblem } from '../controls/load-problem';
 import { sentence } from '../controls/sentence';
 import { ask } from '../data/request';
 import { AddAccount } from './add-account';
+import { Groups } from './groups';
 import { accountsQuery } from './queries';
 
 /** Who can sign in, and as what; for administrators. */
@@ -80,6 +81,7 @@ export function Accounts() {
       </Table.Root>
       {problem !== undefined && <Problem>{problem}</Problem>}
       <AddAccount onAdd={() => void refetch()} />
+      {accounts && <Groups accounts={accounts} />}
       <RolesInWords />
       <SigningRule />
       {opened?.dialog === 'password' && <NewPasswordDialog account={opened.account} onClose={close} />}

@@ -4,7 +4,7 @@ import { handle, othersThan } from '../handle';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = handle(listFormats, ({ query }) => shelf(query));
+export const GET = handle(listFormats, ({ query, actor }) => shelf(actor, query));
 
 export const POST = handle(makeFormat, ({ body, actor }) =>
   'copyOf' in body ? copyFormat(actor, body) : startFormat(actor, body),
