@@ -14,7 +14,7 @@ import { fixedSheetData } from './checks/fixed-sheet-data';
 import { fixedWords } from './checks/fixed-words';
 import { generalTolerances } from './checks/general-tolerances';
 import { glyphs } from './checks/glyphs';
-import { leastCaptionHeight, leastValueHeight } from './checks/least-heights';
+import { leastCaptionHeight, leastOwnCaptionHeight, leastValueHeight } from './checks/least-heights';
 import { leftRows } from './checks/left-rows';
 import { letteringFont } from './checks/lettering-font';
 import { lineWidths } from './checks/line-widths';
@@ -40,7 +40,14 @@ import type { LookedCaption, LookedCell, LookedPicture, LookedSheet, LookedTable
 
 /** Every check there is, by what it looks at. Those of cells are made with the cell and remembered with it. */
 export const CHECKS = {
-  cell: [leastValueHeight, emptyCaption, fixedSheetData, fixedWords, projectionStated] as Check<LookedCell>[],
+  cell: [
+    leastValueHeight,
+    leastOwnCaptionHeight,
+    emptyCaption,
+    fixedSheetData,
+    fixedWords,
+    projectionStated,
+  ] as Check<LookedCell>[],
   caption: [captionRoom, glyphs, oddText] as Check<LookedCaption>[],
   text: [letteringFont, values, oddText, glyphs, textFit] as Check<LookedText>[],
   picture: [pictures] as Check<LookedPicture>[],

@@ -41,6 +41,8 @@ export type Ink = z.infer<typeof Ink>;
 /** When a block or a content applies; an absent entry restricts nothing. */
 export const Condition = z.object({
   sizes: z.array(SizeId).max(MOST.sizes).optional(),
+  /** All sizes but these, those that are added later among them. */
+  notSizes: z.array(SizeId).max(MOST.sizes).optional(),
   sheets: z.enum(['first', 'following']).optional(),
   kinds: z.enum(['part', 'assembly']).optional(),
 });
@@ -175,6 +177,8 @@ export type Content = z.infer<typeof Content>;
 export const Caption = z.object({
   text: z.string().max(120),
   lettering: Id,
+  /** What differs from the lettering style in this caption. */
+  override: Lettering.partial().optional(),
   place: Place,
   /** Nothing is printed behind this caption: the value is written by hand. */
   forThePen: z.boolean().optional(),

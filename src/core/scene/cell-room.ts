@@ -92,7 +92,7 @@ interface KnownCaption {
 const known = new WeakMap<Caption, KnownCaption>();
 
 function captionIn(room: Room, caption: Caption, filling: Filling): SetCaption {
-  const lettering = letteringOf(caption.lettering, filling, room.sizeId);
+  const lettering = letteringOf(caption.lettering, filling, room.sizeId, caption.override);
   const { fonts } = filling.resources;
   const whole = wholeRoom(caption.place, room);
   const last = known.get(caption);

@@ -31,7 +31,7 @@ export function Groups({ accounts }: { accounts: readonly Account[] }) {
         Groups
       </Box>
       <Box color="soft" fontSize="13px" pb="4px">
-        A format may be limited to groups, on the shelf under Who….
+        A format may be limited to groups: on the shelf, under “Who…”.
       </Box>
       {groups?.map((group) => (
         <Flex key={group.id} gap="10px" py="4px" borderTop="1px solid" borderColor="line" align="start">

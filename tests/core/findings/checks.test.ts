@@ -58,6 +58,11 @@ test.each<[code: FindingCode, params: object, document: FormatDocument, facts?: 
     withCell('material', { override: { height: 1.8 } }),
   ],
   ['under the least height', { of: 'captions', height: 1.5, least: 1.8 }, style('caption', { height: 1.5 })],
+  [
+    'under the least height',
+    { of: 'captions', height: 1.2, least: 1.8 },
+    withCell('material', { caption: { ...caption, override: { height: 1.2 } } }),
+  ],
   ['height outside the series', { styleName: 'Title', height: 4.7 }, style('title', { height: 4.7 })],
   [
     'line width outside the series',
@@ -313,4 +318,18 @@ describe('an accepted finding', () => {
     expect(accepted('Another reason', kept).accepted).toHaveLength(1);
     expect(accepted(undefined, kept).accepted).toEqual([]);
   });
+});
+
+test('a caption is lettered as its style says, but for what it has of its own', () => {
+  const runsOf = (override?: Cell['override']) => {
+    const document = withCell('material', { caption: { ...caption, ...(override && { override }) } });
+    const facts = demoFacts(workshop, 'pawl', '316L');
+    const request = { sizeId: A3, sheet: { number: 1, total: 1 }, show: 'values' as const };
+    const composed = compose(document, request, facts, demoResources(workshop));
+    if (!composed.ok) throw new Error(composed.reason);
+    const runs = composed.scene.primitives.filter((one) => one.kind === 'text');
+    return runs.find(({ text, source }) => source === 'material' && text === caption.text.toUpperCase())!;
+  };
+  expect(runsOf({ height: 2.5 }).height).toBe(2.5);
+  expect(runsOf().height).toBe(1.8);
 });

@@ -24,6 +24,20 @@ export const leastValueHeight: Check<LookedCell> = {
   },
 };
 
+/** Captions that are lettered lower than that by a height of their own. */
+export const leastOwnCaptionHeight: Check<LookedCell> = {
+  codes: ['under the least height'],
+  look(at) {
+    const { cell, filling } = at.context;
+    const height = cell.caption?.override?.height;
+    const least = leastHeights(filling.document.unit).caption;
+    if (height === undefined || height >= least - TOLERANCE) return [];
+    const style = filling.document.letterings.find(({ id }) => id === cell.caption!.lettering)!;
+    const params = { of: 'captions', style: style.id, styleName: style.name, height, least } as const;
+    return [noticed('under the least height', params, cellPlace(at))];
+  },
+};
+
 /** Styles that letter captions on the sheet lower than that. */
 export const leastCaptionHeight: Check<LookedSheet> = {
   codes: ['under the least height'],

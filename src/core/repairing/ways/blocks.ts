@@ -2,6 +2,7 @@ import type { Repair } from '../../findings/repair';
 import type { Block } from '../../format/document';
 import { isContinued, patternRow } from '../../format/growth';
 import { lengthAt, valueAt, withLength } from '../../format/length-value';
+import { isOnAdded, isOnSize, onSizes } from '../../format/occasion';
 import { sheetGeometry } from '../../format/sheet';
 import type { Axis } from '../../format/steps/track-steps';
 import type { Step } from '../../format/steps/step';
@@ -17,7 +18,8 @@ export const outside: WaysOf<'block outside'> = (situation) => {
   const { document, proof, finding } = situation;
   const { sizeId } = proof.request;
   const { size, width, height, spaceWidth, spaceHeight } = finding.params;
-  const others = (block.condition.sizes ?? document.sizes.map(({ id }) => id)).filter((id) => id !== sizeId);
+  const { condition } = block;
+  const others = document.sizes.flatMap(({ id }) => (id !== sizeId && isOnSize(condition, id) ? [id] : []));
   const fitted = fittedSteps(block, { width: width - spaceWidth, height: height - spaceHeight }, sizeId);
   const fits: Way = fitted.length > 0 ? [{ kind: { kind: 'fit to the space', size }, steps: fitted }] : [];
   const own: Way = fitted.length > 0 && others.length > 0 ? [ownBlock(situation, block, others, fitted)] : [];
@@ -26,7 +28,13 @@ export const outside: WaysOf<'block outside'> = (situation) => {
       ? [
           {
             kind: { kind: 'leave off', size },
-            steps: [{ op: 'set block', block: block.id, change: { condition: { ...block.condition, sizes: others } } }],
+            steps: [
+              {
+                op: 'set block',
+                block: block.id,
+                change: { condition: onSizes(condition, others, document.sizes, condition.notSizes !== undefined) },
+              },
+            ],
           },
         ]
       : [];
@@ -37,7 +45,7 @@ export const outside: WaysOf<'block outside'> = (situation) => {
 export const untitled: WaysOf<'no title block'> = ({ document, proof, finding }) => {
   const { sizeId } = proof.request;
   return document.blocks
-    .filter(({ role, condition, locked }) => role === 'title' && !locked && condition.sizes !== undefined)
+    .filter(({ role, condition, locked }) => role === 'title' && !locked && !isOnSize(condition, sizeId))
     .map(({ id, name, condition }): Repair[] => [
       {
         kind: { kind: 'put on', name, size: finding.params.size },
@@ -45,7 +53,14 @@ export const untitled: WaysOf<'no title block'> = ({ document, proof, finding })
           {
             op: 'set block',
             block: id,
-            change: { condition: { ...condition, sizes: [...condition.sizes!, sizeId] } },
+            change: {
+              condition: onSizes(
+                condition,
+                document.sizes.flatMap((one) => (one.id === sizeId || isOnSize(condition, one.id) ? [one.id] : [])),
+                document.sizes,
+                isOnAdded(condition),
+              ),
+            },
           },
         ],
       },

@@ -2,6 +2,7 @@
 
 import { Flex } from '@chakra-ui/react';
 import type { Condition } from '../../../core/format/document';
+import { isOnAdded, isOnSize, onSizes } from '../../../core/format/occasion';
 import { CheckBox } from '../../controls/check-box';
 import { Row, SelectRow } from '../../controls/field';
 import { useBoard } from '../board-store';
@@ -26,7 +27,8 @@ export function ConditionRows({
   onChange: (condition: Condition) => void;
 }) {
   const sizes = useBoard((board) => board.document.sizes);
-  const chosen = condition.sizes ?? sizes.map((size) => size.id);
+  const chosen = sizes.flatMap(({ id }) => (isOnSize(condition, id) ? [id] : []));
+  const added = isOnAdded(condition);
   const set = (part: Partial<Condition>) => {
     const next = { ...condition, ...part };
     onChange(Object.fromEntries(Object.entries(next).filter(([, value]) => value !== undefined)));
@@ -41,12 +43,15 @@ export function ConditionRows({
               checked={chosen.includes(size.id)}
               onChange={(checked) => {
                 const next = sizes.map(({ id }) => id).filter((id) => (id === size.id ? checked : chosen.includes(id)));
-                set({ sizes: next.length === sizes.length ? undefined : next });
+                onChange(onSizes(condition, next, sizes, added || next.length === sizes.length));
               }}
             >
               {size.name}
             </CheckBox>
           ))}
+          <CheckBox checked={added} onChange={(too) => onChange(onSizes(condition, chosen, sizes, too))}>
+            and those added later
+          </CheckBox>
         </Flex>
       </Row>
       <SelectRow

@@ -52,6 +52,7 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
           onLeave={endTyping}
           onCommit={(text) => change({ caption: withCaption(cell, text, document) }, 'caption')}
         />
+        {cell.caption && <CaptionLook caption={cell.caption} change={changeCaptions(changeLook)} />}
         <CellHolds block={block.id} cell={cell} onChange={change} endTyping={endTyping} />
       </Section>
       <Section>
@@ -61,35 +62,14 @@ export function CellDetails({ block, cell }: { block: Block; cell: Cell }) {
             Lettering, placing and insets change in all {others + 1} selected cells.
           </Box>
         )}
-        <LetteringRows cell={cell} change={changeLook} />
-        <Row label="Placed">
-          <Flex gap="4px">
-            <SelectPlain
-              label="Placed across"
-              value={cell.place.across}
-              options={ACROSS.map((value) => ({ value, label: value }))}
-              onChange={(across) => void changeLook((one) => ({ place: { ...one.place, across } }))}
-            />
-            <SelectPlain
-              label="Placed up"
-              value={cell.place.up}
-              options={UP}
-              onChange={(up) => void changeLook((one) => ({ place: { ...one.place, up } }))}
-            />
-          </Flex>
-        </Row>
-        {(['x', 'y'] as const).map((axis) => (
-          <LengthRow
-            key={axis}
-            label={axis === 'x' ? 'Inset across' : 'Inset up'}
-            length={cell.place.inset[axis]}
-            least={0}
-            typing={`inset ${axis}`}
-            onChange={(length, typing) =>
-              changeLook((one) => ({ place: { ...one.place, inset: { ...one.place.inset, [axis]: length } } }), typing)
-            }
-          />
-        ))}
+        <LetteringRows of={cell} change={changeLook} />
+        <SelectRow
+          label="Turned"
+          value={String(cell.turn)}
+          options={['0', '90', '270'].map((value) => ({ value, label: `${value}°` }))}
+          onChange={(turn) => void changeLook(() => ({ turn: Number(turn) as Cell['turn'] }))}
+        />
+        <PlacingRows of={cell} change={changeLook} />
       </Section>
       <Section title="Lines">
         <SelectedLines block={block} />
@@ -191,6 +171,13 @@ function CellSize({ block, cell, report }: { block: Block; cell: Cell; report: C
   });
 }
 
+/** What is lettered and placed: a cell's text, or its caption. */
+type Lettered = Pick<Cell, 'lettering' | 'override' | 'place'>;
+type LetteredChange = (
+  change: (one: Lettered) => Partial<Omit<Lettered, 'override'>> & { override?: Lettered['override'] | null },
+  typing?: string,
+) => Outcome<object>;
+
 type LookChange = (change: (cell: Cell) => SetCell['change'], typing?: string) => Outcome<object>;
 
 /** Changes the look of every selected cell in one step, in whatever block it is. */
@@ -214,33 +201,96 @@ function useLookChange(): LookChange {
   };
 }
 
-/** The cell's lettering style, and what differs from it in this cell. */
-function LetteringRows({ cell, change }: { cell: Cell; change: LookChange }) {
+/** Changes the captions of all selected cells that have one. */
+const changeCaptions =
+  (changeLook: LookChange): LetteredChange =>
+  (change, typing) =>
+    changeLook(
+      ({ caption }) => {
+        if (!caption) return {};
+        const { override, ...rest } = { ...caption, ...change(caption) };
+        return { caption: { ...rest, ...(override && { override }) } };
+      },
+      typing && `caption ${typing}`,
+    );
+
+/** The lettering and placing of captions, folded until it is wanted. */
+function CaptionLook({ caption, change }: { caption: NonNullable<Cell['caption']>; change: LetteredChange }) {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <>
+      <Row label="">
+        <Button type="button" look="quiet" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+          {isOpen ? 'Fold the caption’s look' : 'Lettering and place of the caption…'}
+        </Button>
+      </Row>
+      {isOpen && (
+        <Box role="group" aria-label="Look of the caption" borderLeft="2px solid" borderColor="line" pl="8px" mb="6px">
+          <LetteringRows of={caption} change={change} />
+          <PlacingRows of={caption} change={change} />
+        </Box>
+      )}
+    </>
+  );
+}
+
+/** Where a text stands in its cell, and how far from the cell's lines. */
+function PlacingRows({ of, change }: { of: Lettered; change: LetteredChange }) {
+  return (
+    <>
+      <Row label="Placed">
+        <Flex gap="4px">
+          <SelectPlain
+            label="Placed across"
+            value={of.place.across}
+            options={ACROSS.map((value) => ({ value, label: value }))}
+            onChange={(across) => void change((one) => ({ place: { ...one.place, across } }))}
+          />
+          <SelectPlain
+            label="Placed up"
+            value={of.place.up}
+            options={UP}
+            onChange={(up) => void change((one) => ({ place: { ...one.place, up } }))}
+          />
+        </Flex>
+      </Row>
+      {(['x', 'y'] as const).map((axis) => (
+        <LengthRow
+          key={axis}
+          label={axis === 'x' ? 'Inset across' : 'Inset up'}
+          length={of.place.inset[axis]}
+          least={0}
+          typing={`inset ${axis}`}
+          onChange={(length, typing) =>
+            change((one) => ({ place: { ...one.place, inset: { ...one.place.inset, [axis]: length } } }), typing)
+          }
+        />
+      ))}
+    </>
+  );
+}
+
+/** The lettering style of a text, and what differs from it there. */
+function LetteringRows({ of, change }: { of: Lettered; change: LetteredChange }) {
   const letterings = useBoard((board) => board.document.letterings);
   const sizeId = useBoard((board) => board.sizeId);
   const [own, setOwn] = useState(false);
   const styles = letterings.map((style) => styleOn(style, sizeId));
-  const style = styles.find((candidate) => candidate.id === cell.lettering);
+  const style = styles.find((candidate) => candidate.id === of.lettering);
   return (
     <>
       <SelectRow
         label="Lettering"
-        value={cell.lettering}
+        value={of.lettering}
         options={styles.map((one) => ({ value: one.id, label: `${one.name} · ${trimNumber(one.height, 2)} mm` }))}
         onChange={(lettering) => void change(() => ({ lettering }))}
-      />
-      <SelectRow
-        label="Turned"
-        value={String(cell.turn)}
-        options={['0', '90', '270'].map((value) => ({ value, label: `${value}°` }))}
-        onChange={(turn) => void change(() => ({ turn: Number(turn) as Cell['turn'] }))}
       />
       <Row label="In this cell">
         <Flex gap="4px">
           <Button type="button" aria-expanded={own} onClick={() => setOwn(!own)}>
-            {cell.override ? `${Object.keys(cell.override).length} of its own` : 'as the style'}
+            {of.override ? `${Object.keys(of.override).length} of its own` : 'as the style'}
           </Button>
-          {cell.override && (
+          {of.override && (
             <Button type="button" look="quiet" onClick={() => change(() => ({ override: null }))}>
               Back to the style
             </Button>
@@ -250,7 +300,7 @@ function LetteringRows({ cell, change }: { cell: Cell; change: LookChange }) {
       {own && style && (
         <Box borderLeft="2px solid" borderColor="plum" pl="8px">
           <LookRows
-            look={{ ...style, ...cell.override }}
+            look={{ ...style, ...of.override }}
             change={(part) => change((one) => ({ override: { ...one.override, ...part } }))}
           />
         </Box>

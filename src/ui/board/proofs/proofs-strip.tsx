@@ -4,6 +4,7 @@ import { Box, Flex, chakra } from '@chakra-ui/react';
 import { shallowEqual } from 'fast-equals';
 import { useMemo, useState } from 'react';
 import type { FormatDocument } from '../../../core/format/document';
+import { isOnSize } from '../../../core/format/occasion';
 import { firstWords } from '../../../core/findings/words';
 import { type Verdict, verdictOf } from '../../../core/findings/verdict';
 import { type Filled, factsFor } from '../../data/office';
@@ -106,8 +107,7 @@ function differs(before: FormatDocument, after: FormatDocument, sizeId: string):
   const { blocks: a, ...restBefore } = before;
   const { blocks: b, ...restAfter } = after;
   if (!shallowEqual(restBefore, restAfter)) return true;
-  const here = (blocks: FormatDocument['blocks']) =>
-    blocks.filter(({ condition }) => !condition.sizes || condition.sizes.includes(sizeId));
+  const here = (blocks: FormatDocument['blocks']) => blocks.filter(({ condition }) => isOnSize(condition, sizeId));
   return !shallowEqual(here(a), here(b));
 }
 
