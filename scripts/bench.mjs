@@ -29,7 +29,10 @@ let status = run('tests/bench/run');
 rmSync(FOLDER, { recursive: true, force: true });
 const database = await startMariadb(FOLDER, { port: 33361, databases: ['zonograph'] });
 const url = database.url('zonograph');
-if (runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url, ZONOGRAPH_DEMO: 'demo' }) && ensureBuild('.next-test')) {
+if (
+  runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url, ZONOGRAPH_DEMO: 'demo' }) &&
+  ensureBuild('.next-test')
+) {
   const application = await startApplication({
     port: await freePort(4480),
     buildFolder: '.next-test',

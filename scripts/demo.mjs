@@ -66,7 +66,8 @@ function theSecret() {
 function accountsInWords() {
   if (!isDemo) return 'Whoever opens it first becomes its first administrator.';
   const lines = JSON.parse(readFileSync('demo/accounts.json', 'utf8')).map(
-    ({ name, signInName, password, role }) => `  ${signInName.padEnd(12)}${password.padEnd(20)}${role.padEnd(15)}${name}`,
+    ({ name, signInName, password, role }) =>
+      `  ${signInName.padEnd(12)}${password.padEnd(20)}${role.padEnd(15)}${name}`,
   );
   return ['Sign in as anybody:', ...lines].join('\n');
 }

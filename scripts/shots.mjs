@@ -119,11 +119,17 @@ const VIEWS = [
     },
   },
   {
-    file: 'scheme',
-    path: '/drawings',
+    file: 'sign-in',
+    path: '/sign-in',
+    isSignedOut: true,
+    until: (page) => page.getByRole('region', { name: 'Accounts of the demo' }).waitFor(),
+  },
+  {
+    file: 'accounts',
+    path: '/office',
     until: async (page) => {
-      await page.getByRole('button', { name: 'Revisions…' }).click();
-      await page.getByRole('list', { name: 'Names of revisions' }).waitFor();
+      await page.getByRole('button', { name: 'Accounts and roles' }).click();
+      await page.getByRole('row', { name: /teodor/ }).waitFor();
     },
   },
   { file: 'properties', path: '/properties', until: (page) => page.getByRole('row', { name: /^Line pull/ }).waitFor() },
@@ -159,7 +165,10 @@ ensurePackages();
 rmSync(FOLDER, { recursive: true, force: true });
 const database = await startMariadb(FOLDER, { port: 33261, databases: ['zonograph'] });
 const url = database.url('zonograph');
-if (!runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url, ZONOGRAPH_DEMO: 'demo' }) || !ensureBuild('.next-test'))
+if (
+  !runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url, ZONOGRAPH_DEMO: 'demo' }) ||
+  !ensureBuild('.next-test')
+)
   process.exit(1);
 const application = await startApplication({
   port: await freePort(4380),

@@ -195,6 +195,8 @@ test('a sign-in that is ended in the middle: what is typed is kept, and saved af
   browser,
 }) => {
   await makeDrawing(page, 'Pawl');
+  // What is asked every few seconds is not to find it out before something is typed.
+  await page.route('**/api/store', (route) => route.abort());
   const other = await pageOf(browser, 'administrator');
   await other.goto('/office');
   await other.getByRole('button', { name: 'Ruth Calder' }).click();
@@ -236,4 +238,80 @@ test('a role that is taken away in the middle: what is typed stays, and why it i
   await expect(board.saved()).toContainText('This takes a standards administrator; you are signed in as a drafter.');
   await expect(board.texts('material').last()).toHaveText('Typed all the same');
   await other.context().close();
+});
+
+test('a format is limited to some: others neither see it on the shelf nor draw on it; days are written as the office does', async ({
+  page,
+  browser,
+}) => {
+  await page.goto('/formats');
+  await page.getByRole('button', { name: 'Who uses and changes Inch sheets' }).click();
+  const sharing = page.getByRole('dialog', { name: 'Who uses and changes Inch sheets' });
+  await sharing.getByRole('radio', { name: 'only these' }).first().click();
+  await sharing.getByRole('button', { name: 'Save' }).click();
+  await expect(sharing.getByRole('alert')).toContainText('Name somebody or a group that uses it');
+  await sharing.getByRole('checkbox', { name: 'Orsolya Brandt' }).check();
+  await sharing.getByRole('button', { name: 'Save' }).click();
+  await expect(sharing).toBeHidden();
+  await page.getByRole('combobox', { name: 'Whose' }).selectOption('mine');
+  await expect(page.getByText('There are none of these.')).toBeVisible();
+
+  const drafter = await pageOf(browser, 'drafter');
+  await drafter.goto('/formats');
+  await expect(drafter.getByRole('article', { name: 'Workshop sheets' })).toBeVisible();
+  await expect(drafter.getByRole('article', { name: 'Inch sheets' })).toHaveCount(0);
+  await drafter.context().close();
+
+  await page.goto('/office');
+  await page.getByRole('button', { name: 'New formats, days' }).click();
+  await page.getByLabel('Days', { exact: true }).selectOption('dd.MM.yyyy');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await makeDrawing(page, 'Pawl');
+  const issued = page.locator('input[data-asked=date-of-issue]');
+  await expect(issued).toHaveValue(/^\d\d\.\d\d\.\d{4}$/);
+  await issued.fill('31.02.2026');
+  await expect(page.getByText('“31.02.2026” is no day. Type it as 02.06.2026.')).toBeVisible();
+  await issued.fill('2.6.2026');
+  await issued.press('Tab');
+  await expect(printed(page, 'issued')).toHaveText('2026-06-02');
+  await page.getByRole('button', { name: 'Pick a day for Date of issue' }).click();
+  await page.getByRole('button', { name: /15 June 2026/ }).click();
+  await expect(printed(page, 'issued')).toHaveText('2026-06-15');
+});
+
+test('what is asked on several drawings is answered side by side, and those that lack nothing are finished together', async ({
+  page,
+}) => {
+  await makeDrawing(page, 'Pawl');
+  await makeDrawing(page, 'Drum barrel');
+  await page.goto('/drawings');
+  await page.getByRole('button', { name: 'Review…' }).click();
+  const review = page.getByRole('dialog', { name: 'Review before finishing' });
+  const row = (title: string) => review.getByRole('row', { name: new RegExp(title) });
+  await expect(row('PAWL')).toContainText('Approved by must be answered.');
+  await row('PAWL').locator('input[data-asked=created-by]').fill('Ines Sundqvist');
+  await page.keyboard.press('Tab');
+  await row('PAWL').locator('input[data-asked=checked-by]').fill('ines sundqvist');
+  await page.keyboard.press('Tab');
+  await expect(review.getByText('Ines Sundqvist created this drawing, so somebody else checks it.')).toBeVisible();
+  await row('PAWL').locator('input[data-asked=checked-by]').fill('Marlo Aketch');
+  await page.keyboard.press('Tab');
+  await row('PAWL').locator('input[data-asked=approved-by]').fill('Orsolya Brandt');
+  await page.keyboard.press('Tab');
+  await expect(row('PAWL')).toContainText('There is no revision yet.');
+  await expect(row('PAWL')).not.toContainText('Approved by must be answered.');
+  await expect(review.getByRole('button', { name: /^Finish 0 complete drawings/ })).toBeDisabled();
+  await review.getByRole('button', { name: 'Close', exact: true }).last().click();
+
+  // With a revision it lacks nothing.
+  await page.getByRole('link', { name: /^KD-/ }).last().click();
+  await page.getByRole('radio', { name: 'Revisions' }).click();
+  await page.getByRole('button', { name: 'Add revision A…' }).click();
+  await page.getByLabel('Change', { exact: true }).fill('First issue');
+  await page.getByRole('button', { name: 'Add A', exact: true }).click();
+  await expect(page.getByRole('list', { name: 'Revisions of this drawing' }).getByRole('listitem')).toHaveCount(1);
+  await page.goto('/drawings');
+  await page.getByRole('button', { name: 'Review…' }).click();
+  await review.getByRole('button', { name: 'Finish 1 complete drawing', exact: true }).click();
+  await expect(row('PAWL')).toContainText('finished');
 });

@@ -88,7 +88,7 @@ test('the same by pointer: split, join, drag a boundary, hide a line, undo', asy
   await page.getByRole('button', { name: 'Start a format' }).click();
   const start = page.getByRole('dialog', { name: 'Start a format' });
   await start.getByRole('button', { name: /^Blank/ }).click();
-  await start.getByLabel('Name').fill('Pointer sheets');
+  await start.getByLabel('Name', { exact: true }).fill('Pointer sheets');
   await start.getByRole('button', { name: 'Start', exact: true }).click();
   await page.getByRole('button', { name: '+ Block' }).click();
   const add = page.getByRole('dialog', { name: 'Add a block' });
@@ -146,10 +146,10 @@ test('a format from a standard is on the board at once, with its proofs', async 
   await page.getByRole('button', { name: 'Start a format' }).click();
   const start = page.getByRole('dialog', { name: 'Start a format' });
   await expect(start.getByRole('button', { name: /From a DXF drawing/ })).toBeDisabled();
-  await start.getByLabel('Name').fill('Workshop sheets');
+  await start.getByLabel('Name', { exact: true }).fill('Workshop sheets');
   await start.getByRole('button', { name: 'Start', exact: true }).click();
   await expect(start.getByRole('alert')).toContainText('There is a format named “Workshop sheets” already.');
-  await start.getByLabel('Name').fill('Yard sheets');
+  await start.getByLabel('Name', { exact: true }).fill('Yard sheets');
   await start.getByRole('radio', { name: 'ASME, inches' }).click();
   await start.getByRole('button', { name: 'Start', exact: true }).click();
   const board = await new Board(page);

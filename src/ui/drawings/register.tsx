@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
-import { useInfiniteQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table';
 import { formatDistanceToNow } from 'date-fns';
 import dynamic from 'next/dynamic';
@@ -12,6 +12,7 @@ import { Button } from '../controls/button';
 import { ListTable } from '../controls/list-table';
 import { Select, TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
+import { officeQuery } from '../data/queries';
 import { registerQuery } from './queries';
 import { Screen } from '../shell/screen';
 import { LookingOnly, OnlyFor } from '../data/me';
@@ -21,6 +22,11 @@ const MakeDialog = dynamic(() => import('./make-dialog').then((module) => module
 const NumberingDialog = dynamic(() => import('./numbering-dialog').then((module) => module.NumberingDialog), {
   ssr: false,
 });
+
+/** How many drawings are reviewed at once. */
+const MOST_REVIEWED = 20;
+
+const ReviewDialog = dynamic(() => import('./review-dialog').then((module) => module.ReviewDialog), { ssr: false });
 
 const SchemeDialog = dynamic(() => import('./scheme-dialog').then((module) => module.SchemeDialog), { ssr: false });
 
@@ -41,12 +47,15 @@ const column = createColumnHelper<typeof features, RegisterEntry>();
 export function Register() {
   const [search, setSearch] = useState('');
   const [wanted, setWanted] = useState<WantedDrawings>('all');
-  const [dialog, setDialog] = useState<'make' | 'numbering' | 'scheme'>();
+  const [dialog, setDialog] = useState<'make' | 'numbering' | 'scheme' | 'review'>();
   const { data, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
     ...registerQuery(useDeferredValue(search), wanted),
     placeholderData: (before) => before,
   });
   const shown = useMemo(() => data?.pages.flatMap((page) => page.entries) ?? [], [data]);
+  const { data: office } = useQuery(officeQuery);
+  const inWork = useMemo(() => shown.filter(({ state }) => state === 'in work').slice(0, MOST_REVIEWED), [shown]);
+  const [reviewed, setReviewed] = useState<readonly RegisterEntry[]>([]);
   const first = data?.pages[0];
   const table = useTable({ features, columns: COLUMNS, data: shown, getRowId: ({ id }) => id });
   const count = (number: number | undefined) => (number === undefined ? '…' : String(number));
@@ -95,6 +104,19 @@ export function Register() {
           <Flex flex="1" minWidth={0} justify="flex-end">
             <LookingOnly role="drafter" />
           </Flex>
+          <OnlyFor role="drafter">
+            <Button
+              type="button"
+              disabled={!office || inWork.length === 0}
+              title="What is asked on the drawings in work that are listed, side by side"
+              onClick={() => {
+                setReviewed(inWork);
+                setDialog('review');
+              }}
+            >
+              Review…
+            </Button>
+          </OnlyFor>
           <Button type="button" onClick={() => setDialog('scheme')}>
             Revisions…
           </Button>
@@ -130,6 +152,7 @@ export function Register() {
           />
         )}
       </Flex>
+      {dialog === 'review' && office && <ReviewDialog entries={reviewed} office={office} onClose={close} />}
       {dialog === 'make' && <MakeDialog onClose={close} />}
       {dialog === 'scheme' && <SchemeDialog onClose={close} />}
       {dialog === 'numbering' && <NumberingDialog onClose={close} />}
