@@ -84,6 +84,31 @@ const SCREENS: { name: string; open: (page: Page) => Promise<unknown> }[] = [
   },
   { name: 'a drawing', open: (page) => makeDrawing(page, 'Pawl') },
   {
+    name: 'signing in',
+    open: async (page) => {
+      await page.context().clearCookies();
+      await page.goto('/sign-in');
+      await page.getByRole('region', { name: 'Accounts of the demo' }).waitFor();
+    },
+  },
+  {
+    name: 'accounts',
+    open: async (page) => {
+      await page.goto('/office');
+      await page.getByRole('button', { name: 'Accounts and roles' }).click();
+      await page.getByRole('row', { name: /teodor/ }).waitFor();
+    },
+  },
+  {
+    name: 'a review of drawings',
+    open: async (page) => {
+      await makeDrawing(page, 'Pawl');
+      await page.goto('/drawings');
+      await page.getByRole('button', { name: 'Review…' }).click();
+      await page.getByRole('dialog').getByRole('row', { name: /PAWL/ }).waitFor();
+    },
+  },
+  {
     name: 'office',
     open: async (page) => {
       await page.goto('/office');

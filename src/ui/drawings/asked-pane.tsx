@@ -79,7 +79,7 @@ export function AskedPane(props: {
       </Box>
       {printsScale(open) && (
         <Box px="12px" py="2px">
-          <ScaleField open={open} disabled={locked} onChange={onChange} />
+          <ScaleField scale={drawing.scale} disabled={locked} onChange={(scale) => onChange({ scale })} />
         </Box>
       )}
       {places.map(({ asked: one, cell }, i) => {

@@ -15,7 +15,7 @@ export function DrawingSettings(props: { open: OpenDrawing; locked: boolean; onC
     <Box pt="16px">
       <PaneHead title="The whole drawing" words="Taken from its format when it was made; its own since." />
       <fieldset disabled={locked} style={{ border: 'none', padding: 0, margin: 0 }}>
-        <ScaleField open={open} disabled={locked} onChange={onChange} />
+        <ScaleField scale={open.drawing.scale} disabled={locked} onChange={(scale) => onChange({ scale })} />
         <SelectRow
           label="Profile"
           value={profileId}

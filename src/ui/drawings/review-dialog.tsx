@@ -24,6 +24,7 @@ import type { OfficeData } from '../data/office';
 import { ask, currentIn } from '../data/request';
 import { AnswerField } from './answer-field';
 import { withAnswer } from './drawing-store';
+import { ScaleField } from './scale-field';
 
 const drawingQuery = (id: string) => ({
   queryKey: ['drawing to review', id],
@@ -53,7 +54,7 @@ export function ReviewDialog(props: {
   /** Changes a drawing as it was read, and shows it as it is kept. @returns the drawing as somebody else has changed it meanwhile */
   const change = async (
     open: OpenDrawingView,
-    body: { answers: Answers } | { state: 'finished' },
+    body: { answers: Answers } | { scale: string } | { state: 'finished' },
   ): Promise<DrawingView | undefined> => {
     const { id, number, version } = open.drawing;
     const put = (drawing: DrawingView) => client.setQueryData(drawingQuery(id).queryKey, { ...open, drawing });
@@ -97,7 +98,7 @@ export function ReviewDialog(props: {
     <Dialog
       open
       title="Review before finishing"
-      width="1180px"
+      width="min(1700px, 96vw)"
       onClose={close}
       footer={
         <>
@@ -105,7 +106,9 @@ export function ReviewDialog(props: {
             Close
           </Button>
           <Button type="button" look="primary" disabled={complete.length === 0} onClick={() => void finish()}>
-            Finish {counted(complete.length, 'complete drawing')}
+            {complete.length > 0
+              ? `Finish ${counted(complete.length, 'complete drawing')}`
+              : 'Finish complete drawings'}
           </Button>
         </>
       }
@@ -114,8 +117,10 @@ export function ReviewDialog(props: {
         <Table.Root>
           <Table.Header>
             <Table.Row>
-              {['Drawing', ...asked.map(({ name }) => name), 'Lacks'].map((head) => (
-                <Table.ColumnHeader key={head}>{head}</Table.ColumnHeader>
+              {['Drawing', 'Lacks', 'Scale', ...asked.map(({ name }) => name)].map((head) => (
+                <Table.ColumnHeader key={head} px="4px">
+                  {head}
+                </Table.ColumnHeader>
               ))}
             </Table.Row>
           </Table.Header>
@@ -128,8 +133,19 @@ export function ReviewDialog(props: {
                     {open.drawing.title}
                   </Box>
                 </Table.Cell>
+                <Table.Cell minWidth="190px" fontSize="13px" verticalAlign="middle">
+                  <Lacks open={open} />
+                </Table.Cell>
+                <Table.Cell minWidth="70px" px="4px">
+                  <ScaleField
+                    bare
+                    scale={open.drawing.scale}
+                    disabled={open.drawing.state === 'finished'}
+                    onChange={(scale) => void change(open, { scale })}
+                  />
+                </Table.Cell>
                 {asked.map((one) => (
-                  <Table.Cell key={one.key} minWidth="130px">
+                  <Table.Cell key={one.key} minWidth="106px" px="4px">
                     <Answer
                       open={open}
                       asked={one}
@@ -138,9 +154,6 @@ export function ReviewDialog(props: {
                     />
                   </Table.Cell>
                 ))}
-                <Table.Cell minWidth="170px" fontSize="13px" verticalAlign="middle">
-                  <Lacks open={open} />
-                </Table.Cell>
               </Table.Row>
             ))}
           </Table.Body>
