@@ -4,7 +4,9 @@ const shared = {
   transform: {
     '^.+\\.(t|j|mj)sx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(@noble|date-fns|safe-stable-stringify|fast-equals|iron-session|iron-webcrypto|cookie|uint8array-extras)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(@noble|date-fns|safe-stable-stringify|fast-equals|iron-session|iron-webcrypto|cookie|uint8array-extras)/)',
+  ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };
 

@@ -4,6 +4,7 @@ import { seed } from '../src/server/seed';
 
 /** Every table, those that refer to others before them. */
 const TABLES = [
+  'parts',
   'format_limits',
   'group_members',
   'account_groups',

@@ -229,3 +229,37 @@ test('cells are found, copied between blocks and typed in where they stand', asy
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toContainText('Split across, into two');
 });
+
+test('a title block is kept as a part, put into another format, and another block is swapped for it', async ({
+  page,
+}) => {
+  const board = await new Board(page).open();
+  await page
+    .getByRole('treeitem', { name: /^Title block/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Keep as a part…' }).click();
+  await page.getByRole('textbox', { name: 'Name of the part' }).fill('House title block');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('House title block is on the shelf of parts.')).toBeVisible();
+
+  await board.open('sketch-sheet', 'frame');
+  const blocks = page.getByRole('tree', { name: 'On the sheet' });
+  await page.getByRole('button', { name: /Add a block|\+ Block/ }).click();
+  const parts = page.getByRole('region', { name: 'Parts of the office' });
+  await parts.getByRole('button', { name: /^House title block/ }).click();
+  await expect(blocks.getByRole('treeitem', { name: /^Title block/ })).toBeVisible();
+  await expect(page.getByRole('contentinfo')).not.toContainText('■');
+  await expect(page.locator('svg text', { hasText: /^DRAWING NUMBER$/ }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.locator('svg text', { hasText: /^DRAWING NUMBER$/ })).toHaveCount(0);
+
+  await board.open('inch-sheets');
+  await page
+    .getByRole('treeitem', { name: /^Title block/ })
+    .first()
+    .click();
+  await page.getByRole('combobox', { name: 'Swap for a part' }).selectOption('House title block');
+  await expect(page.locator('svg text', { hasText: /^DOCUMENT STATUS$/ }).first()).toBeVisible();
+  await board.expectSaved();
+});

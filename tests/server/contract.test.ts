@@ -5,6 +5,7 @@ import * as drawingRoutes from '@/contract/drawings';
 import * as formatRoutes from '@/contract/formats';
 import * as officeRoutes from '@/contract/office';
 import * as peopleRoutes from '@/contract/people';
+import * as partRoutes from '@/contract/parts';
 import * as pictureRoutes from '@/contract/pictures';
 import * as placeRoutes from '@/contract/places';
 import * as propertyRoutes from '@/contract/properties';
@@ -24,6 +25,7 @@ const routes = [
   formatRoutes,
   officeRoutes,
   peopleRoutes,
+  partRoutes,
   pictureRoutes,
   placeRoutes,
   propertyRoutes,

@@ -1,8 +1,11 @@
-import type { FormatDocument } from './document';
+import type { Block, FormatDocument } from './document';
 
 /** The hashes of the pictures that a format's cells hold, each once. */
-export function picturesUsed(document: FormatDocument): string[] {
-  const hashes = document.blocks.flatMap((block) =>
+export const picturesUsed = ({ blocks }: FormatDocument): string[] => picturesIn(blocks);
+
+/** The hashes of the pictures that blocks hold, each once. */
+export function picturesIn(blocks: readonly Block[]): string[] {
+  const hashes = blocks.flatMap((block) =>
     block.cells.flatMap((cell) =>
       cell.contents.flatMap((content) =>
         'picture' in content && 'hash' in content.picture.from ? [content.picture.from.hash] : [],

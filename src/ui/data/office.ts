@@ -52,19 +52,22 @@ function picturesIn(formats: readonly Pick<FormatView, 'facts' | 'edition'>[]): 
   return [...new Set([...formats.flatMap(({ edition }) => picturesUsed(edition.document)), ...hashes])];
 }
 
-/** The pictures of formats, each asked for once; one that is not in the office is left out, and a finding. */
-export async function loadPictures(
-  formats: readonly Pick<FormatView, 'facts' | 'edition'>[],
-): Promise<Record<string, PictureData>> {
+/** Pictures by their hashes, each asked for once; one that is not in the office is left out, and a finding. */
+export async function loadPicturesOf(hashes: readonly string[]): Promise<Record<string, PictureData>> {
   const client = theQueryClient();
   const found = await Promise.all(
-    picturesIn(formats).map(async (hash) => {
+    hashes.map(async (hash) => {
       const picture = await client.fetchQuery(pictureQuery(hash)).catch(() => undefined);
       return picture ? [[hash, picture] as const] : [];
     }),
   );
   return Object.fromEntries(found.flat());
 }
+
+/** The pictures of formats. */
+export const loadPictures = (
+  formats: readonly Pick<FormatView, 'facts' | 'edition'>[],
+): Promise<Record<string, PictureData>> => loadPicturesOf(picturesIn(formats));
 
 export interface AtHand {
   office: OfficeData;

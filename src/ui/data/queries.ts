@@ -1,6 +1,7 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
 import { type Whose, listFormats, readFormat } from '../../contract/formats';
 import { listMaterials, readNumbering, readOffice } from '../../contract/office';
+import { listParts } from '../../contract/parts';
 import { readPicture } from '../../contract/pictures';
 import { listSpecimens, readModels, readStore } from '../../contract/specimens';
 import type { GlyphTableJson } from '../../core/lettering/glyph-table';
@@ -77,6 +78,9 @@ export const fontQuery = (id: string) =>
     queryFn: () => glyphs(`/api/fonts/${encodeURIComponent(id)}/table`) as Promise<GlyphTableJson>,
     staleTime: Infinity,
   });
+
+/** The shelf of parts. */
+export const partsQuery = queryOptions({ queryKey: ['parts'], queryFn: () => ask(listParts) });
 
 /** How drawings are numbered. */
 export const numberingQuery = queryOptions({ queryKey: ['numbering'], queryFn: () => ask(readNumbering) });

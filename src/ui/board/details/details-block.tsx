@@ -12,6 +12,7 @@ import { CommitField, Row, Select, SelectRow } from '../../controls/field';
 import { useBoard, useBoardStore } from '../board-store';
 import type { ChangeBlock } from '../commands/change-block';
 import { ConditionRows } from './condition-rows';
+import { PartRows } from './part-rows';
 import { GrowthSection } from './details-growth';
 import { Section } from './details-parts';
 import { LineRows } from './details-lines';
@@ -87,6 +88,7 @@ export function BlockDetails({ block }: { block: Block }) {
             {block.locked ? 'Unlock' : 'Lock'}
           </Button>
         </Flex>
+        <PartRows key={block.id} block={block} />
       </Section>
       <GrowthSection block={block} onChange={change} />
       <DockSection block={block} onChange={change} />

@@ -1,6 +1,8 @@
-import type { Cell } from '../../../core/format/document';
+import type { Block, Cell } from '../../../core/format/document';
+import { picturesIn } from '../../../core/format/pictures-used';
+import type { PictureData } from '../../../core/picture/picture';
 import { type Outcome, refuse } from '../../../core/refusal';
-import { resourcesFrom, tablesOf } from '../../data/office';
+import { loadPicturesOf, resourcesFrom, tablesOf } from '../../data/office';
 import { takeInPicture } from '../../data/take-in-picture';
 import type { BoardStore } from '../board-store';
 import { withContent } from './cell-content';
@@ -16,11 +18,8 @@ export async function putPicture(
 ): Promise<Outcome<object>> {
   const taken = await takeInPicture(file);
   if (!taken.ok) return taken;
-  const { board, set, perform } = store.getState();
-  if (!board) return refuse('The board was closed meanwhile.');
-  const office = { ...board.office, pictures: { ...board.office.pictures, [taken.hash]: taken.picture } };
-  set({ office, resources: resourcesFrom(office, tablesOf(board.resources)) });
-  void keepOffice(board.format.id, { format: board.format, office });
+  if (!haveAtHand(store, { [taken.hash]: taken.picture })) return refuse('The board was closed meanwhile.');
+  const { set, perform } = store.getState();
   const outcome = perform({
     op: 'set cell',
     block,
@@ -35,6 +34,22 @@ export async function putPicture(
       notice: taken.leftOut.length > 0 ? `The picture is in; left out of it: ${taken.leftOut.join(', ')}.` : undefined,
     });
   return outcome;
+}
+
+/** Has pictures at hand on the board, to be drawn. @returns false when it was closed meanwhile */
+function haveAtHand(store: BoardStore, pictures: Record<string, PictureData>): boolean {
+  const { board, set } = store.getState();
+  if (!board) return false;
+  const office = { ...board.office, pictures: { ...board.office.pictures, ...pictures } };
+  set({ office, resources: resourcesFrom(office, tablesOf(board.resources)) });
+  void keepOffice(board.format.id, { format: board.format, office });
+  return true;
+}
+
+/** Loads the pictures of blocks that come from elsewhere; one that is not in the office is left out, and a finding. */
+export async function bringPictures(store: BoardStore, blocks: readonly Block[]): Promise<void> {
+  const pictures = await loadPicturesOf(picturesIn(blocks));
+  if (Object.keys(pictures).length > 0) haveAtHand(store, pictures);
 }
 
 /** The first file of a drop or a paste, if there is one. */

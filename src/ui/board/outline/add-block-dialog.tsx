@@ -7,10 +7,17 @@ import { z } from 'zod';
 import { counted } from '../../../core/counted';
 import type { Block } from '../../../core/format/document';
 import { type PartSketch, READY_PARTS, type ReadyPart, emptyGrid, readyBlock } from '../../../core/format/ready-parts';
+import { type Part as PartToPut, puttingPart } from '../../../core/format/part';
 import { partStyle } from '../../../core/format/starting';
 import { type LengthUnit, parseLength } from '../../../core/geometry/length';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { removePart } from '../../../contract/parts';
+import { Button } from '../../controls/button';
+import { partsQuery } from '../../data/queries';
+import { ask } from '../../data/request';
 import { Dialog } from '../../controls/dialog';
 import { Problem, Row, TextInput } from '../../controls/field';
+import { bringPictures } from '../details/putting-pictures';
 import { useBoard, useBoardStore } from '../board-store';
 
 const Part = chakra('button', {
@@ -92,6 +99,13 @@ export function AddBlockDialog({ onClose }: { onClose: () => void }) {
     set({ selection: { kind: 'block', block: block.id } });
     onClose();
   };
+  const put = async (part: PartToPut) => {
+    await bringPictures(store, part.blocks);
+    const { perform } = store.getState();
+    const outcome = perform(puttingPart(document, part, newId));
+    if (outcome.ok) onClose();
+    else setError('root', { message: outcome.reason });
+  };
   const addGrid = handleSubmit(({ name, columns, rows, width, height }) =>
     add(emptyGrid(name, columns, rows, { width, height }, partStyle(document), newId)),
   );
@@ -139,6 +153,45 @@ export function AddBlockDialog({ onClose }: { onClose: () => void }) {
           </Part>
         ))}
       </Columns>
+      <OfficeParts onPut={(part) => void put(part)} />
     </Dialog>
+  );
+}
+
+/** The office's own parts, kept from other formats. */
+function OfficeParts({ onPut }: { onPut: (part: PartToPut) => void }) {
+  const { data: parts } = useQuery(partsQuery);
+  const client = useQueryClient();
+  if (!parts || parts.length === 0) return null;
+  const takeOut = async (id: string) => {
+    await ask(removePart, { params: { id } }).catch(() => undefined);
+    await client.invalidateQueries({ queryKey: partsQuery.queryKey });
+  };
+  return (
+    <Box as="section" aria-label="Parts of the office">
+      <Box pt="12px" pb="5px" fontWeight={600}>
+        Or a part of the office
+      </Box>
+      <Columns templateColumns="1fr 1fr" gap="6px">
+        {parts.map(({ id, part, madeBy }) => (
+          <Flex key={id} align="stretch">
+            <Part type="button" flex="1" onClick={() => onPut(part)}>
+              <Box fontWeight={500}>{part.name}</Box>
+              <Box fontSize="13px" color="soft">
+                {counted(part.blocks.length, 'block')}, kept by {madeBy}
+              </Box>
+            </Part>
+            <Button
+              type="button"
+              look="quiet"
+              aria-label={`Take out the part ${part.name}`}
+              onClick={() => void takeOut(id)}
+            >
+              ×
+            </Button>
+          </Flex>
+        ))}
+      </Columns>
+    </Box>
   );
 }
