@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { Board, expect, makeDrawing, test } from './fixtures';
+import { Board, expect, makeDrawing, printed, test } from './fixtures';
 
 const CELL = (cell: string, more = '') =>
   `/formats/workshop-sheets?size=iso-a3-landscape&show=values&block=title-block&cell=${cell}${more}`;
@@ -229,6 +229,34 @@ test('a finding on a drawing leads to its cell on the board, and back', async ({
   await page.goBack();
   await expect(page).toHaveURL(address);
   await expect(finding).toBeVisible();
+});
+
+test('a filler that a drawing shows is mended on the board, and the drawing is rid of it', async ({ page }) => {
+  const board = await at(page, 'free');
+  await board.content().click();
+  await page.keyboard.type('XXX');
+  await board.expectSaved();
+  await makeDrawing(page, 'Pawl');
+  const address = page.url();
+  const finding = page.getByText(/“XXX” looks like a filler that nobody has replaced/);
+  await finding.getByRole('link', { name: 'Show on the board' }).click();
+  await board.ready();
+  await expect(
+    page
+      .getByRole('region', { name: 'Details' })
+      .getByText(/looks like a filler/)
+      .first(),
+  ).toBeVisible();
+  await board.content().click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('Delete');
+  await expect(board.texts('free')).toHaveCount(0);
+  await board.expectSaved();
+  await page.goBack();
+  await expect(page).toHaveURL(address);
+  await expect(page.getByText('What is asked')).toBeVisible();
+  await expect(printed(page, 'number')).toHaveText(/^KD-/);
+  await expect(finding).toHaveCount(0);
 });
 
 test.describe('nothing is forgotten', () => {
