@@ -270,7 +270,7 @@ test('a format is limited to some: others neither see it on the shelf nor draw o
   const issued = page.locator('input[data-asked=date-of-issue]');
   await expect(issued).toHaveValue(/^\d\d\.\d\d\.\d{4}$/);
   await issued.fill('31.02.2026');
-  await expect(page.getByText('“31.02.2026” is no day. Type it as 02.06.2026.')).toBeVisible();
+  await expect(page.getByText('“31.02.2026” is not a date. Type it as 02.06.2026.')).toBeVisible();
   await issued.fill('2.6.2026');
   await issued.press('Tab');
   await expect(printed(page, 'issued')).toHaveText('2026-06-02');

@@ -71,9 +71,15 @@ test('guides are kept for each format; what is no guide is not taken up', () => 
   expect(keptGuides('two')).toEqual([]);
 });
 
-test('the matrix of proofs: the longest, every model in each variant, blank', () => {
+test('the matrix of proofs: the longest, new drawings, every model in each variant, blank', () => {
   const rows = rowsOf(demoSpecimens().map((one) => ({ ...one, variants: one.variants.map(({ name }) => name) })));
-  expect(rows).toHaveLength(22);
+  expect(rows).toHaveLength(26);
+  expect(rows.slice(1, 5).map(({ words }) => words)).toEqual([
+    'New drawing, part, just made',
+    'New drawing, part, answered with samples',
+    'New drawing, assembly, just made',
+    'New drawing, assembly, answered with samples',
+  ]);
   expect([rows[0], rows.at(-1)]).toMatchObject([{ show: 'longest' }, { show: 'blank' }]);
   expect(rows.map(({ words }) => words)).toContain('Pawl · 316L');
 });

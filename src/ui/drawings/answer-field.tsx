@@ -53,7 +53,11 @@ export function AnswerField(props: {
   const take = (text: string) => {
     const read = readValue(asked, isDay ? dayFrom(text, form) : text);
     refused(
-      read.ok ? undefined : isDay ? `“${text}” is no day. Type it as ${dayInForm('2026-06-02', form)}.` : read.reason,
+      read.ok
+        ? undefined
+        : isDay
+          ? `“${text}” is not a date. Type it as ${dayInForm('2026-06-02', form)}.`
+          : read.reason,
     );
     if (read.ok) answer(read.value);
     return read.ok;
