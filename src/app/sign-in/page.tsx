@@ -8,8 +8,8 @@ import { admitting } from '../admitted-page';
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Sign in' };
 
-/** A path of ours, and nowhere else. */
-const isOurs = (path: string) => /^\/(?!\/)[^\\]*$/.test(path) && !path.startsWith('/sign-in');
+/** A path of ours, and nowhere else: browsers leave tabs and line ends out of addresses, and take a backslash for a slash. */
+const isOurs = (path: string) => /^\/(?!\/)[^\\\p{Cc}]*$/u.test(path) && !path.startsWith('/sign-in');
 
 export default admitting(
   '/sign-in',

@@ -5,12 +5,13 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { type Me, changePassword, listMySignIns } from '../../contract/accounts';
-import { ROLE_WORDS } from '../../core/office/account';
+import { NewPassword, ROLE_WORDS } from '../../core/office/account';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
+import { soundBy } from '../controls/sound-by';
 import { ask } from '../data/request';
-import { Line, isChoosable } from './sign-in-form';
+import { Line } from './sign-in-form';
 import { SignIns } from './sign-ins';
 
 /** One's own account: a new password, and where one is signed in. */
@@ -49,7 +50,7 @@ function ChangePassword({ onChange }: { onChange: () => void }) {
         type="password"
         autoComplete="new-password"
         problem={formState.errors.newPassword?.message}
-        {...register('newPassword', { validate: isChoosable })}
+        {...register('newPassword', { validate: soundBy(NewPassword) })}
       />
       <Button type="submit" disabled={formState.isSubmitting}>
         Change the password

@@ -4,17 +4,12 @@ import { Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { type Me, beFirst } from '../../contract/accounts';
-import { FullName, SignInName } from '../../core/office/account';
+import { FullName, NewPassword, SignInName } from '../../core/office/account';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
-import { sentence } from '../controls/sentence';
+import { soundBy } from '../controls/sound-by';
 import { ask } from '../data/request';
-import { Line, isChoosable } from './sign-in-form';
-
-const sound = (schema: typeof FullName) => (text: string) => {
-  const read = schema.safeParse(text);
-  return read.success || sentence(read.error.issues[0]!.message);
-};
+import { Line } from './sign-in-form';
 
 /** Asks whoever starts an office for their name and password: they become its first standards administrator. */
 export function FirstAdministrator({ onSignedIn }: { onSignedIn: (me: Me) => void }) {
@@ -38,21 +33,21 @@ export function FirstAdministrator({ onSignedIn }: { onSignedIn: (me: Me) => voi
         autoComplete="name"
         autoFocus
         problem={errors.name?.message}
-        {...register('name', { validate: sound(FullName) })}
+        {...register('name', { validate: soundBy(FullName) })}
       />
       <Line
         label="Name to sign in by"
         autoComplete="username"
         autoCapitalize="none"
         problem={errors.signInName?.message}
-        {...register('signInName', { validate: sound(SignInName) })}
+        {...register('signInName', { validate: soundBy(SignInName) })}
       />
       <Line
         label="Password"
         type="password"
         autoComplete="new-password"
         problem={errors.password?.message}
-        {...register('password', { validate: isChoosable })}
+        {...register('password', { validate: soundBy(NewPassword) })}
       />
       <Line
         label="Password, once more"

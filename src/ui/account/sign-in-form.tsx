@@ -7,7 +7,7 @@ import { type Me, signIn } from '../../contract/accounts';
 import { NewPassword } from '../../core/office/account';
 import { Button } from '../controls/button';
 import { Problem, TextInput } from '../controls/field';
-import { sentence } from '../controls/sentence';
+import { soundBy } from '../controls/sound-by';
 import { RequestFailed, ask } from '../data/request';
 
 /** A labelled line of a form about accounts. */
@@ -25,12 +25,6 @@ export function Line({
     </Box>
   );
 }
-
-/** What is wrong with a password that somebody chooses; true when nothing is. */
-export const isChoosable = (password: string): true | string => {
-  const read = NewPassword.safeParse(password);
-  return read.success || sentence(read.error.issues[0]!.message);
-};
 
 /** Signs somebody in; with a password that was set for them it asks for one of their own. */
 export function SignInForm({ name, onSignedIn }: { name?: string; onSignedIn: (me: Me) => void }) {
@@ -73,7 +67,7 @@ export function SignInForm({ name, onSignedIn }: { name?: string; onSignedIn: (m
           autoComplete="new-password"
           autoFocus
           problem={formState.errors.newPassword?.message}
-          {...register('newPassword', { validate: isChoosable })}
+          {...register('newPassword', { validate: soundBy(NewPassword) })}
         />
       )}
       {problem !== undefined && <Problem>{problem}</Problem>}

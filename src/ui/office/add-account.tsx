@@ -8,16 +8,11 @@ import { addAccount } from '../../contract/accounts';
 import { FullName, NewPassword, ROLES, type Role, SignInName, roleName } from '../../core/office/account';
 import { Button } from '../controls/button';
 import { Problem, Select, TextInput } from '../controls/field';
-import { sentence } from '../controls/sentence';
+import { soundBy } from '../controls/sound-by';
 import { ask } from '../data/request';
 import { peopleQuery } from './queries';
 
 const EMPTY = { name: '', signInName: '', role: 'drafter' as Role, password: '' };
-
-const sound = (schema: typeof FullName) => (text: string) => {
-  const read = schema.safeParse(text);
-  return read.success || sentence(read.error.issues[0]!.message);
-};
 
 /** Gives somebody an account; the people who sign drawings are offered. */
 export function AddAccount({ onAdd }: { onAdd: () => void }) {
@@ -41,7 +36,7 @@ export function AddAccount({ onAdd }: { onAdd: () => void }) {
       <Flex gap="6px" align="end" wrap="wrap">
         <Box flex="2 1 170px">
           <label htmlFor={`${id}-name`}>Name</label>
-          <TextInput id={`${id}-name`} list={`${id}-people`} {...register('name', { validate: sound(FullName) })} />
+          <TextInput id={`${id}-name`} list={`${id}-people`} {...register('name', { validate: soundBy(FullName) })} />
           <datalist id={`${id}-people`}>
             {people?.map(({ person }) => !person.left && <option key={person.id} value={person.name} />)}
           </datalist>
@@ -51,7 +46,7 @@ export function AddAccount({ onAdd }: { onAdd: () => void }) {
           <TextInput
             id={`${id}-sign-in`}
             autoComplete="off"
-            {...register('signInName', { validate: sound(SignInName) })}
+            {...register('signInName', { validate: soundBy(SignInName) })}
           />
         </Box>
         <Box flex="1 1 170px">
@@ -69,7 +64,7 @@ export function AddAccount({ onAdd }: { onAdd: () => void }) {
           <TextInput
             id={`${id}-password`}
             autoComplete="off"
-            {...register('password', { validate: sound(NewPassword) })}
+            {...register('password', { validate: soundBy(NewPassword) })}
           />
         </Box>
         <Button type="submit" disabled={formState.isSubmitting}>
