@@ -89,7 +89,8 @@ export const Facts = z.object({
   row: TableRow.optional(),
   project: NamedValues.optional(),
   organisation: NamedValues.optional(),
-  profile: NamedValues.optional(),
+  /** With the unit of what is drawn. */
+  profile: NamedValues.extend({ unit: z.enum(['mm', 'in']).optional() }).optional(),
   /** YYYY-MM-DD */
   today: z.iso.date(),
   locale: z.object({ decimalMark: z.enum([',', '.']) }),

@@ -89,6 +89,10 @@ export const SUPPLIED = {
   generalTolerance: 'general-tolerance',
   /** The arrangement of views, {@link PROJECTION_ANGLES} (ISO 5456-2). */
   projectionAngle: 'projection-angle',
+  /** The note that says the unit of lengths. */
+  unitsNote: 'units-note',
+  /** The note that says how edges are broken. */
+  edgesNote: 'edges-note',
   /** Whether the office writes capitals only. */
   capitals: 'capitals',
   /** Least share of the drawing space that should be one clear rectangle, %. */

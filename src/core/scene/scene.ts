@@ -2,19 +2,33 @@ import type { Box, Point } from '../geometry/box';
 import type { Segment } from '../picture/picture';
 import type { LineType } from '../format/document';
 
-/** The layers of a sheet by what things are; also the layers of a DXF. */
-export const LAYERS = {
-  frame: { name: 'FRAME', words: 'Frame' },
-  zones: { name: 'ZONES', words: 'Zones' },
-  marks: { name: 'MARKS', words: 'Centring and trimming marks' },
-  blocks: { name: 'BLOCK_LINES', words: 'Lines of the blocks' },
-  captions: { name: 'CAPTIONS', words: 'Captions' },
-  fixed: { name: 'FIXED_TEXT', words: 'Fixed text' },
-  values: { name: 'VALUES', words: 'Linked and asked values' },
-  symbols: { name: 'SYMBOLS', words: 'Symbols' },
-  pictures: { name: 'PICTURES', words: 'Pictures' },
-} as const;
-export type Layer = keyof typeof LAYERS;
+/** The layers of a sheet by what things are; a drafting profile names them. */
+export const SHEET_LAYERS = [
+  'frame',
+  'zones',
+  'marks',
+  'blocks',
+  'captions',
+  'fixed',
+  'values',
+  'symbols',
+  'pictures',
+] as const;
+
+/** The layers of what is drawn on a sheet. */
+export const DRAWING_LAYERS = [
+  'outlines',
+  'hidden',
+  'centre',
+  'section',
+  'adjacent',
+  'fine',
+  'dimensions',
+  'hatching',
+  'notes',
+] as const;
+
+export type Layer = (typeof SHEET_LAYERS)[number] | (typeof DRAWING_LAYERS)[number];
 
 interface Common {
   /** Id of what it came from: `frame`, `zones`, `centring`, `trimming`, `designation`, a block or a cell. */
@@ -76,7 +90,8 @@ export interface TextPrimitive extends Common {
   height: number;
   x: number;
   y: number;
-  turn: 0 | 90 | 180 | 270;
+  /** Degrees, counter-clockwise; a sheet's own texts stand at right angles, those of dimensions at any. */
+  turn: number;
   letterWidth: number;
   slantDeg: number;
   /** Width of the line drawn about bold letters in their ink, mm; absent for regular ones. */

@@ -1,0 +1,92 @@
+import type { GlyphTables } from '../lettering/glyph-table';
+import type { ProfileDocument } from '../profile/document';
+import { type Setting, fieldOf, settingOf, withSetting } from '../profile/settings';
+import type { Primitive, Scene } from '../scene/scene';
+import { type SpecimenPaper, specimenDrawing } from './specimen-drawing';
+
+/** What two drawings do not share: what is in the first alone, and in the second alone. */
+export interface Differences {
+  gone: Primitive[];
+  come: Primitive[];
+}
+
+/** What differs between two drawings, primitive by primitive, whatever their order. */
+export function differences(before: Scene, after: Scene): Differences {
+  const left = counted(before.primitives);
+  const come = after.primitives.filter((primitive) => {
+    const key = keyOf(primitive);
+    const count = left.get(key) ?? 0;
+    if (count > 0) left.set(key, count - 1);
+    return count === 0;
+  });
+  const gone = before.primitives.filter((primitive) => {
+    const key = keyOf(primitive);
+    const count = left.get(key) ?? 0;
+    if (count > 0) left.set(key, count - 1);
+    return count > 0;
+  });
+  return { gone, come };
+}
+
+function counted(primitives: readonly Primitive[]): Map<string, number> {
+  const counts = new Map<string, number>();
+  for (const primitive of primitives) {
+    const key = keyOf(primitive);
+    counts.set(key, (counts.get(key) ?? 0) + 1);
+  }
+  return counts;
+}
+
+/** All that is drawn of a primitive; which setting it shows first is not. */
+const keyOf = ({ source: _, ...drawn }: Primitive): string => JSON.stringify(drawn);
+
+/**
+ * A profile with a setting altered to another value that it may have, and with the settings that it hangs on as they must be for it to
+ * have an effect: so that what it does can be seen.
+ */
+export function altered(profile: ProfileDocument, setting: Setting): { with: ProfileDocument; without: ProfileDocument } {
+  const { path, when } = setting;
+  const without = when && !when.is.includes(settingOf(profile, when.path)) ? changed(profile, when.path, when.is[0]!) : profile;
+  return { without, with: changed(without, path, another(without, path)) };
+}
+
+function changed(profile: ProfileDocument, path: string, value: string | number | boolean): ProfileDocument {
+  const outcome = withSetting(profile, path, value);
+  if (!outcome.ok) throw new Error(`${path} does not take ${String(value)}: ${outcome.reason}`);
+  return outcome.profile;
+}
+
+function another(profile: ProfileDocument, path: string): string | number | boolean {
+  const field = fieldOf(path);
+  const value = settingOf(profile, path);
+  switch (field.kind) {
+    case 'switch':
+      return !value;
+    case 'choice':
+      return field.options[(field.options.indexOf(value as string) + 1) % field.options.length]!;
+    case 'colour':
+      return value === '#a03020' ? '#2050a0' : '#a03020';
+    case 'number': {
+      const number = value as number;
+      if (field.whole) return number < field.most ? number + 1 : number - 1;
+      const step = Math.max(Math.abs(number) * 0.3, (field.most - field.least) * 0.02);
+      return Math.round((number + step <= field.most ? number + step : number - step) * 1e4) / 1e4;
+    }
+    case 'text':
+      if (path === 'views.omitted') return (value as string).includes('A') ? (value as string).replace('A', '') : `${String(value)}A`;
+      return path.endsWith('.name') ? `${String(value)}_2` : `${String(value)}.`;
+  }
+}
+
+/** What of a profile's specimen drawing a setting has a hand in: what would be drawn otherwise if it were altered. */
+export function touchedBy(
+  profile: ProfileDocument,
+  setting: Setting,
+  fonts: GlyphTables,
+  paper: SpecimenPaper,
+): Primitive[] {
+  const { without, with: other } = altered(profile, setting);
+  const here = specimenDrawing(without, fonts, paper);
+  const { gone, come } = differences(here, specimenDrawing(other, fonts, paper));
+  return gone.length > 0 ? gone : come;
+}

@@ -1,0 +1,108 @@
+import { letterName, lettersWithout } from '../alphabet';
+import type { Point } from '../geometry/box';
+import type { ProfileDocument } from '../profile/document';
+import type { Primitive } from '../scene/scene';
+import { type Drafting, along, centredText, line, roleLook, textWidth } from './drafting';
+
+/** The letter of a view, section or detail, counted from 0, without those that the office leaves out (ISO 128-3, 5). */
+export const viewLetter = ({ views }: ProfileDocument, n: number): string => letterName(lettersWithout([...views.omitted]), n);
+
+/** The title of a section or a detail as the profile has it: *A–A*, *SECTION A–A*; *B*, *DETAIL B*. */
+export function viewTitle({ views }: ProfileDocument, of: 'section' | 'detail', letter: string): string {
+  if (of === 'section') return `${views.sectionTitle === 'A–A' ? '' : 'SECTION '}${letter}–${letter}`;
+  return `${views.detailTitle === 'A' ? '' : 'DETAIL '}${letter}`;
+}
+
+/** Draws a view's title over a point in its middle, with a scale that is not the sheet's. */
+export function drawTitle(drafting: Drafting, middle: Point, title: string, scale?: string): Primitive[] {
+  const look = drafting.profile.lettering.viewTitles;
+  const bracketed = scale === undefined ? '' : `(${scale.replace(':', ' : ')})`;
+  if (bracketed === '') return centredText(drafting, 'viewTitles', title, middle);
+  if (drafting.profile.views.scale === 'beside the name')
+    return centredText(drafting, 'viewTitles', `${title} ${bracketed}`, middle);
+  return [
+    ...centredText(drafting, 'viewTitles', title, { x: middle.x, y: middle.y + 0.85 * look.height }),
+    ...centredText(drafting, 'viewTitles', bracketed, { x: middle.x, y: middle.y - 0.85 * look.height }, 'views.scale'),
+  ];
+}
+
+/** How long the wide ends of a cutting plane are, in lettering heights of its letters. */
+const WIDE_END = 1.2;
+
+/**
+ * A cutting plane (ISO 128-3, 8): its line of the profile's kind at the ends, narrow between them, arrows in the direction of view, the
+ * letter beside each.
+ *
+ * @param from one end; the other is `to`
+ * @param lookDeg the direction of view
+ */
+export function cuttingPlane(drafting: Drafting, from: Point, to: Point, lookDeg: number, letter: string): Primitive[] {
+  const { profile } = drafting;
+  const h = profile.lettering.sectionLetters.height;
+  const deg = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
+  const wide = roleLook(drafting, 'cuttingPlane');
+  const source = 'lines.roles.cuttingPlane.type';
+  const [inFrom, inTo] = [along(from, deg, WIDE_END * h), along(to, deg + 180, WIDE_END * h)];
+  const stroke = (a: Point, b: Point, narrow: boolean): Primitive => ({
+    kind: 'line',
+    from: a,
+    to: b,
+    ...(narrow ? { ...wide, width: roleLook(drafting, 'centre').width } : { ...wide, type: 'continuous' as const }),
+    source,
+  });
+  const shaft = 2 * profile.terminators.length;
+  const half = textWidth(drafting, letter, profile.lettering.sectionLetters) / 2;
+  const arrow = (end: Point, away: number): Primitive[] => {
+    const tail = along(end, lookDeg + 180, shaft);
+    const middle = along(along(tail, lookDeg + 180, half + 1.5), away, 0);
+    return [
+      line(drafting, 'cuttingPlane', tail, along(end, lookDeg + 180, profile.terminators.length), source),
+      ...arrowHead(drafting, end, lookDeg + 180, source),
+      ...centredText(drafting, 'sectionLetters', letter, middle),
+    ].map((primitive) =>
+      primitive.kind === 'line' && primitive.source === source ? { ...primitive, type: 'continuous' as const, width: roleLook(drafting, 'dimension').width } : primitive,
+    );
+  };
+  return [
+    stroke(from, inFrom, false),
+    stroke(inFrom, inTo, true),
+    stroke(inTo, to, false),
+    ...arrow(from, deg + 180),
+    ...arrow(to, deg),
+  ];
+}
+
+/** A filled arrow of the profile's length and ratio, whatever dimension lines end in: directions of view are arrows. */
+function arrowHead({ profile }: Drafting, tip: Point, deg: number, source: string): Primitive[] {
+  const { length, ratio } = profile.terminators;
+  const half = (Math.atan(1 / (2 * ratio)) * 180) / Math.PI;
+  const leg = Math.hypot(length, length / (2 * ratio));
+  const { colour, layer } = profile.lines.roles.cuttingPlane;
+  return [
+    { kind: 'fill', points: [tip, along(tip, deg + half, leg), along(tip, deg - half, leg)], ink: colour, layer, source },
+  ];
+}
+
+/**
+ * A break line between two points (ISO 128-3, 12): freehand, as a smooth curve about the line, or straight with one zigzag in its middle.
+ */
+export function breakLine(drafting: Drafting, from: Point, to: Point): Primitive[] {
+  const deg = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
+  return breakPoints(drafting, from, to, deg).flatMap((point, i, points) =>
+    i === 0 ? [] : [line(drafting, 'break', points[i - 1]!, point, 'lines.break')],
+  );
+}
+
+/** The corners of a break line, which also bound what is cut away. */
+export function breakPoints({ profile }: Drafting, from: Point, to: Point, deg: number): Point[] {
+  const length = Math.hypot(to.x - from.x, to.y - from.y);
+  const at = (s: number, off: number) => along(along(from, deg, s * length), deg + 90, off);
+  if (profile.lines.break === 'zigzag')
+    return [at(0, 0), at(0.44, 0), at(0.48, 1.8), at(0.52, -1.8), at(0.56, 0), at(1, 0)];
+  const steps = 24;
+  return Array.from({ length: steps + 1 }, (_, i) => {
+    const s = i / steps;
+    // Two waves of unlike length that are nothing at the ends.
+    return at(s, Math.sin(Math.PI * s) * (0.9 * Math.sin(5 * Math.PI * s) + 0.5 * Math.sin(9 * Math.PI * s + 1)));
+  });
+}
