@@ -4,6 +4,8 @@ import { dirname, extname, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { pictureFiles, writeDxf } from './core/exchange/dxf';
 import { picturesOf, readPackage } from './core/exchange/package';
+import type { ProfileDocument } from './core/profile/document';
+import { profileFacts } from './core/profile/printed';
 import { writePdf } from './core/exchange/pdf';
 import type { SheetFiles } from './core/exchange/sheet-files';
 import { writeSvg } from './core/exchange/svg-file';
@@ -78,9 +80,8 @@ async function main(): Promise<void> {
     drawing: sample.drawing,
     organisation,
     project,
-    profile,
+    ...profileFacts(profile),
     today: sample.today,
-    locale: { decimalMark: sample.decimalMark },
   };
   const own = picturesOf(read.package);
   const files: SheetFiles = { font: fontFile, picture: (hash) => own.files.get(hash)! };
@@ -104,7 +105,8 @@ async function main(): Promise<void> {
   const composed = composePlanned(chosen, resources, { show });
   if (!composed.ok) throw new Stop(composed.reason);
   const title = `${document.name}, ${composed.report.sheet.name}`;
-  const written = await writers(extname(out), composed, files, title, sample.today);
+  const details = { title, date: sample.today };
+  const written = await writers(extname(out), composed, files, details, profile.document);
   await mkdir(dirname(out), { recursive: true });
   await writeFile(out, written);
   if (extname(out) === '.dxf') {
@@ -114,14 +116,20 @@ async function main(): Promise<void> {
   console.log(`wrote ${out}`);
 }
 
-async function writers(ending: string, { scene, report }: Composed, files: SheetFiles, title: string, date: string) {
+async function writers(
+  ending: string,
+  { scene, report }: Composed,
+  files: SheetFiles,
+  details: { title: string; date: string },
+  profile: ProfileDocument,
+) {
   switch (ending) {
     case '.svg':
-      return writeSvg(scene, files, title);
+      return writeSvg(scene, files, details.title);
     case '.pdf':
-      return writePdf([{ scene }], files, { title, date });
+      return writePdf([{ scene }], files, details);
     case '.dxf':
-      return writeDxf(scene);
+      return writeDxf(scene, profile);
     case '.json':
       return JSON.stringify(report, null, 2) + '\n';
     default:

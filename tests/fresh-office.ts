@@ -33,6 +33,8 @@ const TABLES = [
   'audit',
   'editions',
   'formats',
+  'profile_revisions',
+  'profiles',
   'specimens',
   'properties',
   'value_places',

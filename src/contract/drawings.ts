@@ -10,7 +10,6 @@ import { FormatView } from './formats';
 import { FILE, ListQuery, pageOf, route } from './route';
 
 const State = z.enum(['in work', 'finished']);
-const DecimalMark = z.enum([',', '.']);
 
 /** A drawing as the register lists it. */
 export const RegisterEntry = z.object({
@@ -67,7 +66,6 @@ export const DrawingView = z.object({
   /** The site whose values it prints; null: the default one. */
   siteId: z.string().nullable(),
   scale: z.string(),
-  decimalMark: DecimalMark,
   answers: Answers,
   overruled: Answers,
   /** The oldest first. */
@@ -98,6 +96,8 @@ export const OpenDrawingView = z.object({
   specimens: z.array(Specimen),
   scheme: RevisionScheme,
   today: z.string(),
+  /** The released revision of its profile that it is filled with; 0 while there is none. */
+  profileRevision: z.int(),
   profiles: z.array(PlaceChoice),
   projects: z.array(PlaceChoice),
   /** The default one first. */
@@ -137,7 +137,6 @@ export const DrawingChange = z.object({
   /** The site whose values are printed; null: the default one. */
   siteId: z.string().nullable().optional(),
   scale: DrawingScale.optional(),
-  decimalMark: DecimalMark.optional(),
 });
 export type DrawingChange = z.infer<typeof DrawingChange>;
 

@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { Value, Values } from '../core/property/value';
 import { route } from './route';
 
-/** What of the office gives values: sites of its organisation, projects, drafting profiles. */
-export const PlaceSource = z.enum(['organisation', 'project', 'profile']);
+/** What of the office gives values by hand: sites of its organisation, projects. */
+export const PlaceSource = z.enum(['organisation', 'project']);
 export type PlaceSource = z.infer<typeof PlaceSource>;
 
 const Name = z.string().trim().min(1).max(120);
@@ -21,7 +21,7 @@ export type OfficePlace = z.infer<typeof OfficePlace>;
 
 export const listPlaces = route({ method: 'GET', path: '/api/office/places', answer: z.array(OfficePlace) });
 
-/** Adds a site, a project or a profile; with `copyOf` it begins with the values of another. */
+/** Adds a site or a project; with `copyOf` it begins with the values of another. */
 export const addPlace = route({
   method: 'POST',
   path: '/api/office/places',

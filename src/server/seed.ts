@@ -4,6 +4,8 @@ import { NumberingRule } from '../core/drawing/numbering';
 import { picturesOf, readPackage } from '../core/exchange/package';
 import { canonicalHash } from '../core/format/canonical';
 import { Person } from '../core/office/person';
+import { ProfileDocument } from '../core/profile/document';
+import type { NamedProfile } from '../core/profile/printed';
 import { PropertyDefinition } from '../core/property/definition';
 import { Material } from '../core/specimen/material';
 import { type Specimen, readSpecimen } from '../core/specimen/specimen';
@@ -21,6 +23,7 @@ import { findSetting, keepSetting } from './repositories/office-settings';
 import { keepNumbering } from './repositories/numbering';
 import { keepPicture } from './repositories/pictures';
 import { insertPerson } from './repositories/people';
+import { insertProfile, insertRevision } from './repositories/profiles';
 import { insertProperty } from './repositories/properties';
 import { keepShape } from './repositories/shapes';
 import { insertSpecimens } from './repositories/specimens';
@@ -80,7 +83,11 @@ export async function seed(folder: string): Promise<boolean> {
       await keepShape(db, createHash('sha256').update(bytes).digest('hex'), file, bytes);
     }
     const placeOf = placeKeeper(db);
-    for (const name of FORMATS) await seedFormat(db, `${folder}/formats/${name}.json`, placeOf, office.properties);
+    const profileOf = profileKeeper(db);
+    for (const file of (await readdir(`${folder}/profiles`)).sort())
+      await profileOf(ProfileFile.parse(await json(`${folder}/profiles/${file}`)));
+    for (const name of FORMATS) 
+      await seedFormat(db, `${folder}/formats/${name}.json`, placeOf, profileOf, office.properties);
     await noteFilled(db);
     await keepSetting(db, DRAWINGS_TO_MAKE, true);
     return true;
@@ -159,10 +166,30 @@ function placeKeeper(db: Database): PlaceKeeper {
   };
 }
 
+const ProfileFile = z.object({ name: z.string(), document: ProfileDocument });
+type ProfileKeeper = (profile: NamedProfile) => Promise<string>;
+
+/** Inserts each profile once, released, however many formats name it. */
+function profileKeeper(db: Database): ProfileKeeper {
+  const known = new Map<string, string>();
+  return async ({ name, document }) => {
+    const key = canonicalHash({ name, document });
+    let id = known.get(key);
+    if (!id) {
+      id = randomUUID();
+      known.set(key, id);
+      await insertProfile(db, { id, name, document });
+      await insertRevision(db, id, { number: 1, document, why: 'First release', who: STANDARDS_DESK.name });
+    }
+    return id;
+  };
+}
+
 async function seedFormat(
   db: Database,
   file: string,
   placeOf: PlaceKeeper,
+  profileOf: ProfileKeeper,
   properties: readonly PropertyDefinition[],
 ): Promise<void> {
   const read = readPackage(await json(file));
@@ -175,12 +202,11 @@ async function seedFormat(
     madeBy: STANDARDS_DESK.account,
     id: format.id,
     name: format.name,
-    profileId: await placeOf('profile', profile),
+    profileId: await profileOf(profile),
     projectId: await placeOf('project', project),
     sampleId: await placeOf('drawing', sample.drawing),
     settings: {
       today: sample.today,
-      decimalMark: sample.decimalMark,
       scale: sample.scale,
       ...(sample.revisions && { revisions: sample.revisions }),
     },

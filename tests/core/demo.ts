@@ -1,5 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { type FormatPackage, readPackage } from '@/core/exchange/package';
+import { profileFacts } from '@/core/profile/printed';
 import type { Facts } from '@/core/property/facts';
 import { revisionTableRow } from '@/core/revision/rows';
 import { type Composed, compose } from '@/core/scene/compose';
@@ -63,10 +64,9 @@ export function demoFacts(format: FormatPackage, specimen?: string, variant?: st
     ...(sample.revisions && { revisions: sample.revisions.map(revisionTableRow) }),
     organisation,
     project,
-    profile,
+    ...profileFacts(profile),
     drawing: sample.drawing,
     today: sample.today,
-    locale: { decimalMark: sample.decimalMark },
   };
 }
 

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { type DrawnData, drawnSheets } from '@/core/drawing/sheets';
 import { withProposals } from '@/core/drawing/asking';
 import type { FormatPackage } from '@/core/exchange/package';
+import { profileFacts } from '@/core/profile/printed';
 import type { PropertyDefinition } from '@/core/property/definition';
 import { revisionTableRow } from '@/core/revision/rows';
 import type { Composed } from '@/core/scene/compose';
@@ -39,11 +40,10 @@ export interface Scenario {
 const surroundings = ({ organisation, project, profile, sample }: FormatPackage) => ({
   organisation,
   project,
-  profile,
+  ...profileFacts(profile),
   drawing: sample.drawing,
   ...(sample.revisions && { revisions: sample.revisions.map(revisionTableRow) }),
   today: sample.today,
-  locale: { decimalMark: sample.decimalMark },
 });
 
 /**

@@ -8,6 +8,7 @@ import * as peopleRoutes from '@/contract/people';
 import * as partRoutes from '@/contract/parts';
 import * as pictureRoutes from '@/contract/pictures';
 import * as placeRoutes from '@/contract/places';
+import * as profileRoutes from '@/contract/profiles';
 import * as propertyRoutes from '@/contract/properties';
 import * as provingRoutes from '@/contract/proving';
 import * as sharingRoutes from '@/contract/sharing';
@@ -28,6 +29,7 @@ const routes = [
   partRoutes,
   pictureRoutes,
   placeRoutes,
+  profileRoutes,
   propertyRoutes,
   provingRoutes,
   sharingRoutes,

@@ -63,18 +63,20 @@ describe('drawings', () => {
     expect(one.answers['date-of-issue']).toMatch(/^\d{4}-\d{2}-\d{2}$/);
   });
 
-  test('keep the scale, decimal mark, profile and project they were made with when their format is proved otherwise', async () => {
+  test('keep the scale, profile and project they were made with when their format is proved otherwise', async () => {
     const { id } = await makeDrawing(winch);
     const svg = async () => Buffer.from((await exportDrawing(id, { kind: 'svg', asItIs: true })).content).toString();
     const before = await svg();
     await database.run(
-      `UPDATE formats SET profile_id = (SELECT id FROM value_places WHERE source = 'profile' AND id <> profile_id LIMIT 1),
-         proof_settings = JSON_SET(proof_settings, '$.scale', '50:1', '$.decimalMark', '.') WHERE id = ?`,
+      `UPDATE formats SET profile_id = (SELECT id FROM profiles WHERE name = 'Kelvarra inch'),
+         proof_settings = JSON_SET(proof_settings, '$.scale', '50:1') WHERE id = ?`,
       [winch.formatId],
     );
     expect(await svg()).toBe(before);
     const { id: later } = await makeDrawing(winch);
-    expect((await drawing(later)).drawing).toMatchObject({ scale: '1:10', decimalMark: '.' });
+    const opened = await drawing(later);
+    expect(opened.drawing).toMatchObject({ scale: '1:10' });
+    expect(opened.formats[0]!.facts.locale).toEqual({ decimalMark: '.' });
   });
 
   test('print no scale until one is chosen, never the one that the format is proved with; a site of the office may be theirs', async () => {

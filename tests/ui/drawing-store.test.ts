@@ -22,7 +22,6 @@ const stored: DrawingView = {
   siteId: null,
   projectId: 'plinth',
   scale: '1:2',
-  decimalMark: ',',
   answers: { 'created-by': 'Ines Sundqvist' },
   overruled: {},
   revisions: [],

@@ -10,7 +10,6 @@ export interface Changeable {
   sizeId: string;
   sheets: DrawingSheet[];
   scale: string;
-  decimalMark: ',' | '.';
   profileId: string;
   projectId: string;
   /** Null: the default site. */
@@ -18,7 +17,7 @@ export interface Changeable {
 }
 
 /** What of it is one value each. */
-const SINGLE = ['sizeId', 'scale', 'decimalMark', 'profileId', 'projectId', 'siteId'] as const;
+const SINGLE = ['sizeId', 'scale', 'profileId', 'projectId', 'siteId'] as const;
 type Single = (typeof SINGLE)[number];
 
 /** What two people changed in different ways: an answer or an overruled value by its key, a setting, the sheets. */

@@ -54,8 +54,17 @@ export function emboldened(style: DxfStyle, typeface: string): void {
   };
 }
 
-/** A layer with the default line weight. */
+/** A layer with its line type, colour and line weight, and whether it is printed. */
 export class SheetLayer extends DxfLayer {
+  constructor(
+    name: string,
+    lineType: string,
+    private readonly look: { trueColour: number; weight: number; printed: boolean },
+  ) {
+    // Colour 7 is black on white paper for readers that know no true colours.
+    super(name, 7, lineType);
+  }
+
   override dxfy(dx: Dxfier) {
     dx.type('LAYER');
     dx.handle(this.handle);
@@ -65,8 +74,11 @@ export class SheetLayer extends DxfLayer {
     dx.name(this.name);
     dx.push(70, this.flags);
     dx.colorNumber(this.colorNumber);
+    // Black stays what a reader shows as its foreground.
+    if (this.look.trueColour !== 0) dx.push(420, this.look.trueColour);
     dx.lineType(this.lineType);
-    dx.push(370, -3);
+    dx.push(290, this.look.printed ? 1 : 0);
+    dx.push(370, this.look.weight);
   }
 }
 

@@ -20,11 +20,11 @@ import {
 } from '@tarikjabiri/dxf';
 import type { Point } from '../geometry/box';
 import { MM_PER_INCH } from '../geometry/length';
+import type { ProfileDocument } from '../profile/document';
 import { SHIPPED_FONTS } from '../lettering/fonts';
 import {
-  DASHES,
-  LAYERS,
   type ImagePrimitive,
+  type Layer,
   type PathPrimitive,
   type Primitive,
   type Scene,
@@ -32,25 +32,20 @@ import {
 } from '../scene/scene';
 import { cutOff } from '../scene/image-clip';
 import { flattened } from '../picture/flattening';
-import { InsertWithAttributes, SheetLayer, emboldened, weighted } from './dxf-records';
+import { LINE_TYPES, trueColour, writeProfile } from './dxf-profile';
+import { InsertWithAttributes, emboldened, weighted } from './dxf-records';
 import type { SheetFiles } from './sheet-files';
-
-const LINE_TYPES: Record<keyof typeof DASHES, { name: string; words: string }> = {
-  continuous: { name: 'Continuous', words: 'Solid line' },
-  dashed: { name: 'DASHED', words: 'Dashed __ __ __' },
-  'long-dashed dotted': { name: 'LONG_DASHED_DOTTED', words: 'Long-dashed dotted ____ . ____' },
-  'long-dashed double-dotted': { name: 'LONG_DASHED_DOUBLE_DOTTED', words: 'Long-dashed double-dotted ____ . . ____' },
-};
 
 /**
  * Writes a scene as a DXF drawing (2007, UTF-8): origin at the trimmed sheet's lower left, in the sheet's unit, with
- * limits, layers by what things are, text styles with letter width, line types and line weights. Every block is a block
- * definition with one reference; each run of text that holds a link or an answer is an attribute of it.
+ * limits, the profile's layers, line types, text styles and dimension style, and line weights. Every block is a block definition with
+ * one reference; each run of text that holds a link or an answer is an attribute of it.
  *
+ * @param profile the drafting profile of what is drawn
  * @param fontFileName the name of a font's file by font id, as a reader of the drawing looks for it
  */
-export function writeDxf(scene: Scene, fontFileName = shippedFileName): string {
-  return new SheetDxf(scene, fontFileName).write();
+export function writeDxf(scene: Scene, profile: ProfileDocument, fontFileName = shippedFileName): string {
+  return new SheetDxf(scene, profile, fontFileName).write();
 }
 
 class SheetDxf {
@@ -60,12 +55,13 @@ class SheetDxf {
 
   constructor(
     private readonly scene: Scene,
+    private readonly profile: ProfileDocument,
     private readonly fontFileName: (font: string) => string,
   ) {
     this.perMm = scene.unit === 'in' ? 1 / MM_PER_INCH : 1;
     this.dxf.setUnits(scene.unit === 'in' ? Units.Inches : Units.Millimeters);
     this.header();
-    this.tables();
+    writeProfile(this.dxf, profile, (mm) => this.length(mm), fontFileName);
   }
 
   write(): string {
@@ -90,23 +86,8 @@ class SheetDxf {
     header.setVariable('$LTSCALE', { 40: 1 });
   }
 
-  private tables() {
-    const { tables } = this.dxf;
-    for (const [type, { name, words }] of Object.entries(LINE_TYPES)) {
-      const dashes = DASHES[type as keyof typeof DASHES];
-      // For a line 1 mm wide; each entity scales it by its width.
-      if (dashes.length > 0)
-        tables.addLType(
-          name,
-          words,
-          dashes.map((length, i) => (i % 2 === 0 ? length : -length)),
-        );
-    }
-    for (const { name } of Object.values(LAYERS)) {
-      const layer = new SheetLayer(name, 7, 'Continuous');
-      layer.ownerObjectHandle = tables.layerTable.handle;
-      tables.layerTable.records.push(layer);
-    }
+  private layer(purpose: Layer): string {
+    return this.profile.layers[purpose].name;
   }
 
   private length(mm: number): number {
@@ -121,7 +102,7 @@ class SheetDxf {
     const definition = this.dxf.addBlock(readable(block.name, names));
     const primitives = this.scene.primitives.filter((primitive) => primitive.block === block.id);
     const insert = new InsertWithAttributes(definition.name, this.point(block.at, { x: 0, y: 0 }));
-    insert.layerName = LAYERS.blocks.name;
+    insert.layerName = this.layer('blocks');
     const tags = new Set<string>();
     for (const primitive of primitives) {
       if (primitive.kind === 'text' && primitive.tag !== undefined) {
@@ -135,7 +116,7 @@ class SheetDxf {
   }
 
   private draw(owner: DxfBlock, primitive: Primitive, origin: Point) {
-    const common = { layerName: LAYERS[primitive.layer].name, trueColor: trueColour(primitive.ink) };
+    const common = { layerName: this.layer(primitive.layer), trueColor: inkOf(primitive.ink) };
     if (primitive.kind === 'text') {
       owner.addEntity(this.text(primitive, origin));
       return;
@@ -173,7 +154,7 @@ class SheetDxf {
         paths.addPolylineBoundary(new HatchPolylineBoundary(piece.points.map((p) => this.point(p, origin))));
       owner.addHatch(paths, pattern({ name: HatchPredefinedPatterns.SOLID }), {
         ...common,
-        trueColor: trueColour(path.fill),
+        trueColor: inkOf(path.fill),
       });
     }
     if (path.stroke === undefined) return;
@@ -196,7 +177,7 @@ class SheetDxf {
       pixels.height,
       this.length(width),
       -turn,
-      { layerName: LAYERS.pictures.name },
+      { layerName: this.layer('pictures') },
     );
     this.clip(entity, image);
     // The library takes the whole width as scale and turns clockwise; it leaves the reactor without its owner, which is the image.
@@ -263,8 +244,8 @@ class SheetDxf {
 
   private textOptions(run: TextPrimitive) {
     return {
-      layerName: LAYERS[run.layer].name,
-      trueColor: trueColour(run.ink),
+      layerName: this.layer(run.layer),
+      trueColor: inkOf(run.ink),
       rotation: run.turn,
       obliqueAngle: run.slantDeg,
       relativeXScaleFactor: run.letterWidth,
@@ -307,7 +288,7 @@ export function pictureFiles(
 const pictureFile = ({ hash, type }: Pick<ImagePrimitive, 'hash' | 'type'>): string =>
   `picture-${hash.slice(0, 8)}.${type === 'jpeg' ? 'jpg' : 'png'}`;
 
-const trueColour = (ink: string) => String(parseInt(ink.slice(1), 16));
+const inkOf = (ink: string) => String(trueColour(ink));
 
 /** A name a DXF takes: capitals of any alphabet, numerals and underscores, with _2 … when it is already used. */
 function readable(name: string, used: Set<string>): string {

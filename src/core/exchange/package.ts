@@ -3,6 +3,8 @@ import type { FormatDocument } from '../format/document';
 import { issueInWords } from '../format/issue-words';
 import { readDocument } from '../format/reading';
 import { PictureData } from '../picture/picture';
+import { ProfileDocument } from '../profile/document';
+import { readProfile } from '../profile/reading';
 import { PropertyDefinition } from '../property/definition';
 import { valuesById } from '../property/places-by-name';
 import { Values } from '../property/value';
@@ -10,14 +12,16 @@ import { type Outcome, refuse } from '../refusal';
 import { RevisionRow } from '../revision/rows';
 import { type Chain, upgraded } from '../upgrading';
 
+const Name = z.string().trim().min(1).max(120);
+
 /** Values by property id. */
-const Named = z.object({ name: z.string().trim().min(1).max(120), values: Values });
+const Named = z.object({ name: Name, values: Values });
 
 /** A picture with its file, base64, when it is a raster. */
 const PackagedPicture = z.intersection(PictureData, z.object({ data: z.base64().optional() }));
 
 /** The version of the package's shape. */
-const PACKAGE_VERSION = 2;
+const PACKAGE_VERSION = 3;
 
 /** What a format file holds beside the document, so that it composes alone. */
 const Surroundings = z.object({
@@ -26,12 +30,11 @@ const Surroundings = z.object({
   properties: z.array(PropertyDefinition).max(2000),
   organisation: Named,
   project: Named,
-  profile: Named,
-  /** A drawing's data to prove the format with, and the day and locale it is proved in. */
+  profile: z.object({ name: Name, document: ProfileDocument }),
+  /** A drawing's data to prove the format with, and the day it is proved on. */
   sample: z.object({
     drawing: Named,
     today: z.iso.date(),
-    decimalMark: z.enum([',', '.']),
     scale: z.string().max(20),
     revisions: z.array(RevisionRow).max(200).optional(),
   }),
@@ -76,7 +79,27 @@ function fromVersion1(json: Record<string, unknown>): Record<string, unknown> {
   };
 }
 
-const CHAIN: Chain<undefined> = { what: 'format file', newest: PACKAGE_VERSION, steps: { 1: fromVersion1 } };
+/** As much of a package of version 2 as its upgrade goes by. */
+const Version2 = z.looseObject({
+  profile: Named,
+  sample: z.looseObject({ decimalMark: z.enum([',', '.']) }),
+});
+
+/** From version 2, whose profile was notes alone, and whose decimal mark the sample's. */
+function fromVersion2(json: Record<string, unknown>): Record<string, unknown> {
+  const parsed = Version2.safeParse(json);
+  if (!parsed.success) return json;
+  const { name, values } = parsed.data.profile;
+  const { decimalMark, ...sample } = parsed.data.sample;
+  const read = readProfile({ version: 1, values, mark: decimalMark });
+  return read.ok ? { ...json, profile: { name, document: read.profile }, sample } : json;
+}
+
+const CHAIN: Chain<undefined> = {
+  what: 'format file',
+  newest: PACKAGE_VERSION,
+  steps: { 1: fromVersion1, 2: fromVersion2 },
+};
 
 /** Reads a format file (the JSON value of it): the package's own shape, then the document in it, each from its version. */
 export function readPackage(json: unknown): Outcome<{ package: FormatPackage }> {

@@ -13,14 +13,8 @@ export const PROFILE_VERSION = 2;
 
 const Colour = z.string().regex(/^#[0-9a-f]{6}$/);
 
-/** What a note may hold: a line or two, with places for what the settings say. */
-const note = (...places: string[]) =>
-  z
-    .string()
-    .max(200)
-    .refine((text) => text === '' || places.every((place) => text.includes(`{${place}}`)), {
-      message: `must say ${places.map((place) => `{${place}}`).join(' and ')}, where the setting’s value stands`,
-    });
+/** A note of a line or two, in which `{places}` stand for what the settings say. */
+const Note = z.string().max(200);
 
 /** How one kind of text of a drawing is lettered. */
 export const TextLook = z.object({
@@ -65,7 +59,7 @@ export const ProfileDocument = z.object({
   units: z.object({
     unit: z.enum(['mm', 'in']),
     /** The note that a sheet prints; `{unit}` stands for the unit. */
-    note: note('unit'),
+    note: Note,
     /** Where the other unit stands. */
     dual: z.enum(['none', 'beside', 'below']),
     dualBrackets: z.enum(['square', 'round']),
@@ -115,7 +109,9 @@ export const ProfileDocument = z.object({
     textGap: z.number().min(0).max(10),
   }),
   tolerances: z.object({
-    general: z.enum(['class', 'by decimal places', 'none']),
+    general: z.enum(['class', 'by decimal places', 'in words', 'none']),
+    /** Stated as they are, with *in words*. */
+    words: z.string().max(200),
     class: ToleranceClass,
     /** mm, for lengths written with 1, 2, 3 and 4 decimals; 0: not stated. */
     places1: ByPlaces,
@@ -133,7 +129,7 @@ export const ProfileDocument = z.object({
   }),
   edges: z.object({
     /** The note that a sheet prints; `{least}` and `{most}` stand for the sizes. */
-    note: note('least', 'most'),
+    note: Note,
     least: z.number().min(0).max(20),
     most: z.number().min(0).max(20),
   }),

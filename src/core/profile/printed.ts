@@ -45,6 +45,7 @@ export const GIVEN_BY_SETTINGS: ReadonlySet<string> = new Set([
 export function generalTolerance(profile: ProfileDocument): string {
   const { tolerances } = profile;
   if (tolerances.general === 'none') return '';
+  if (tolerances.general === 'in words') return tolerances.words;
   if (tolerances.general === 'class') return `ISO 2768-${tolerances.class}`;
   const { mark } = profile.numbers;
   const stated = [tolerances.places1, tolerances.places2, tolerances.places3, tolerances.places4].flatMap((mm, i) => {

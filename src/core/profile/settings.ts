@@ -142,6 +142,7 @@ export const SECTIONS: readonly SettingsSection[] = [
     settings: [
       { path: 'tolerances.general', words: 'General tolerances' },
       { path: 'tolerances.class', words: 'Class', when: { path: 'tolerances.general', is: ['class'] } },
+      { path: 'tolerances.words', words: 'In words', when: { path: 'tolerances.general', is: ['in words'] } },
       { path: 'tolerances.places1', words: 'One decimal', unit: 'mm', when: BY_PLACES },
       { path: 'tolerances.places2', words: 'Two decimals', unit: 'mm', when: BY_PLACES },
       { path: 'tolerances.places3', words: 'Three decimals', unit: 'mm', when: BY_PLACES },
@@ -292,23 +293,31 @@ export function withSetting(
     );
     if (twin) return refuse(`${LAYER_WORDS[twin]} have the layer ${profile.layers[twin].name} already. Choose another name.`);
   }
+  const lacking = (PLACES[path] ?? []).filter((place) => value !== '' && !String(value).includes(`{${place}}`));
+  if (lacking.length > 0)
+    return refuse(
+      `${setting.words} says ${lacking.map((place) => `{${place}}`).join(' and ')} where ${lacking.length === 1 ? 'that value stands' : 'those values stand'}; leave it empty to print none.`,
+    );
   const changed = ProfileDocument.safeParse(put(profile, path.split('.'), value));
   if (changed.success) return { ok: true, profile: changed.data };
   if (path.endsWith('.name'))
     return refuse(
       `“${value}” is no name for a layer: a DXF takes 1 to 60 characters, none of them < > / \\ " : ; ? * | = \` or a comma.`,
     );
-  const said = changed.error.issues[0]!.message;
   return refuse(
     field.kind === 'colour'
       ? `${setting.words} takes a colour as #rrggbb.`
       : path === 'views.omitted'
         ? 'Letters left out are capitals from A to Z, and one at least stays.'
-        : said.startsWith('must say')
-          ? `${setting.words} ${said}.`
-          : issueInWords(changed.error, setting.words),
+        : issueInWords(changed.error, setting.words),
   );
 }
+
+/** The places that a note has for what other settings say. */
+const PLACES: Readonly<Record<SettingPath, readonly string[]>> = {
+  'units.note': ['unit'],
+  'edges.note': ['least', 'most'],
+};
 
 function put<T extends object>(at: T, [key, ...rest]: string[], value: SettingValue): T {
   const inner = (at as Record<string, unknown>)[key!];
@@ -341,6 +350,11 @@ export function contradictions(profile: ProfileDocument): { path: SettingPath; w
         path: `lines.roles.${role}.width`,
         words: `${ROLE_WORDS[first]} and ${ROLE_WORDS[role].toLowerCase()} are on the layer ${profile.layers[layer].name} with different widths.`,
       });
+  }
+  for (const [path, places] of Object.entries(PLACES)) {
+    const note = settingOf(profile, path) as string;
+    if (note !== '' && !places.every((place) => note.includes(`{${place}}`)))
+      found.push({ path, words: `${SETTINGS.get(path)!.words} does not follow the settings: it says none of their values.` });
   }
   const { overshoot, gap, first } = profile.dimensionLines;
   if (gap + overshoot >= first)

@@ -88,6 +88,7 @@ export function isoProfile(): ProfileDocument {
     },
     tolerances: {
       general: 'class',
+      words: '',
       class: 'm',
       places1: 0,
       places2: 0,

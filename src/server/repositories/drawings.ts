@@ -19,11 +19,12 @@ export interface DrawingSettings {
   /** Null: the default site. */
   siteId: string | null;
   scale: string;
-  decimalMark: ',' | '.';
 }
 
 export interface DrawingRow extends DrawingSettings {
   id: string;
+  /** The revision of its profile that it was finished with; null: it follows the newest. */
+  profileRevision: number | null;
   number: string;
   editionId: string;
   formatId: string;
@@ -70,10 +71,10 @@ interface Raw {
   variant: string | null;
   size_id: string;
   profile_id: string;
+  profile_revision: number | null;
   project_id: string;
   site_id: string | null;
   scale: string;
-  decimal_mark: ',' | '.';
   answers: unknown;
   overruled: unknown;
   revisions: unknown;
@@ -96,10 +97,10 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
   variant: raw.variant ?? undefined,
   sizeId: raw.size_id,
   profileId: raw.profile_id,
+  profileRevision: raw.profile_revision,
   projectId: raw.project_id,
   siteId: raw.site_id,
   scale: raw.scale,
-  decimalMark: raw.decimal_mark,
   answers: fromJson(raw.answers),
   overruled: fromJson(raw.overruled),
   revisions: fromJson(raw.revisions),
@@ -114,7 +115,7 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
 });
 
 const SELECT = `SELECT drawings.id, drawings.number, edition_id, format_id, editions.number AS edition, specimen_id, variant, size_id,
-  drawings.profile_id, drawings.project_id, site_id, scale, decimal_mark, answers, overruled, revisions, items, drawings.state, finished_with, finish_reason,
+  drawings.profile_id, profile_revision, drawings.project_id, site_id, scale, answers, overruled, revisions, items, drawings.state, finished_with, finish_reason,
   made_by, drawings.version, drawings.updated_at
   FROM drawings JOIN editions ON editions.id = drawings.edition_id`;
 
@@ -287,8 +288,8 @@ export async function insertDrawing(
   { account }: Actor,
 ): Promise<void> {
   await db.run(
-    `INSERT INTO drawings (id, number, edition_id, specimen_id, variant, size_id, profile_id, project_id, scale, decimal_mark, answers,
-       overruled, items, made_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', ?, ?)`,
+    `INSERT INTO drawings (id, number, edition_id, specimen_id, variant, size_id, profile_id, project_id, scale, answers,
+       overruled, items, made_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', ?, ?)`,
     [
       drawing.id,
       drawing.number,
@@ -299,7 +300,6 @@ export async function insertDrawing(
       drawing.profileId,
       drawing.projectId,
       drawing.scale,
-      drawing.decimalMark,
       JSON.stringify(drawing.answers),
       JSON.stringify(drawing.items),
       account,
@@ -311,15 +311,15 @@ export async function insertDrawing(
 /** Changes a drawing, inside a transaction. @returns false when the row is no longer of that version */
 export async function replaceDrawing(db: Database, drawing: DrawingRow, version: number): Promise<boolean> {
   const { affected } = await db.run(
-    `UPDATE drawings SET size_id = ?, profile_id = ?, project_id = ?, site_id = ?, scale = ?, decimal_mark = ?, answers = ?, overruled = ?,
+    `UPDATE drawings SET size_id = ?, profile_id = ?, profile_revision = ?, project_id = ?, site_id = ?, scale = ?, answers = ?, overruled = ?,
        revisions = ?, items = ?, state = ?, finished_with = ?, finish_reason = ?, version = version + 1 WHERE id = ? AND version = ?`,
     [
       drawing.sizeId,
       drawing.profileId,
+      drawing.profileRevision,
       drawing.projectId,
       drawing.siteId,
       drawing.scale,
-      drawing.decimalMark,
       JSON.stringify(drawing.answers),
       JSON.stringify(drawing.overruled),
       JSON.stringify(drawing.revisions),

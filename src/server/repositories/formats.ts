@@ -13,7 +13,6 @@ import { allProperties } from './properties';
 
 export interface ProofSettings {
   today: string;
-  decimalMark: ',' | '.';
   scale: string;
   /** Revisions of the sample drawing. */
   revisions?: RevisionRow[];

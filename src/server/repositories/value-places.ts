@@ -8,7 +8,7 @@ import { allProperties } from './properties';
 /** Where values other than a model's come from; values by property id. */
 export interface ValuePlace {
   id: string;
-  source: 'organisation' | 'project' | 'profile' | 'drawing';
+  source: 'organisation' | 'project' | 'drawing';
   name: string;
   values: Values;
   /** Of the organisation's sites the one that sheets print. */
@@ -84,11 +84,11 @@ export async function replacePlace(db: Database, { id, source, name, values, isD
   );
 }
 
-/** How many formats and drawings name a place as their project or profile. */
+/** How many formats and drawings name a place. */
 export async function usesOfPlace(db: Database, id: string): Promise<{ formats: number; drawings: number }> {
   const [row] = await db.query<{ formats: number; drawings: number }>(
-    `SELECT (SELECT COUNT(*) FROM formats WHERE ? IN (project_id, profile_id, sample_id)) AS formats,
-       (SELECT COUNT(*) FROM drawings WHERE ? IN (project_id, profile_id, site_id)) AS drawings`,
+    `SELECT (SELECT COUNT(*) FROM formats WHERE ? IN (project_id, sample_id)) AS formats,
+       (SELECT COUNT(*) FROM drawings WHERE ? IN (project_id, site_id)) AS drawings`,
     [id, id],
   );
   return { formats: Number(row!.formats), drawings: Number(row!.drawings) };

@@ -5,6 +5,8 @@ import { modelHash } from '../../core/drawing/drawing';
 import type { DrawingSources } from '../../core/drawing/sheets';
 import { canonicalHash } from '../../core/format/canonical';
 import type { FormatDocument } from '../../core/format/document';
+import type { ProfileDocument } from '../../core/profile/document';
+import { profileFacts } from '../../core/profile/printed';
 import type { Facts } from '../../core/property/facts';
 import { resolveProperty } from '../../core/property/resolving';
 import { SUPPLIED } from '../../core/property/supplied';
@@ -16,6 +18,7 @@ import type { DrawingRow, RegisterColumns } from '../repositories/drawings';
 import { type EditionRow, findEditions, findFormat } from '../repositories/formats';
 import { findPlaces, placesOf } from '../repositories/value-places';
 import { editionView } from './format-views';
+import { profileOfDrawing } from './profiles-at-hand';
 import { type ModelsAtHand, modelsAtHand } from './models-at-hand';
 import { ServiceError } from './service-error';
 import { officeToday } from './today';
@@ -37,15 +40,19 @@ export interface DrawingAtHand {
   models: ModelsAtHand;
   /** What they are filled from beside model and drawing: what is the drawing's own, and today. */
   facts: OfficeFacts;
+  profile: ProfileDocument;
   sources: DrawingSources;
 }
 
-/** What a drawing is filled from beside its model: its project, its profile and its decimal mark, the organisation, today. */
+/** What a drawing is filled from beside its model: its project and its profile, the organisation, today. */
 export async function drawingSurroundings(
   db: Database,
-  { projectId, profileId, siteId, decimalMark }: Pick<DrawingRow, 'projectId' | 'profileId' | 'siteId' | 'decimalMark'>,
-): Promise<OfficeFacts> {
-  const places = await findPlaces(db, [projectId, profileId]);
+  row: Pick<DrawingRow, 'projectId' | 'profileId' | 'profileRevision' | 'siteId'>,
+): Promise<OfficeFacts & { profileDocument: ProfileDocument }> {
+  const { projectId, siteId } = row;
+  const places = await findPlaces(db, [projectId]);
+  const profile = await profileOfDrawing(db, row);
+  if (!profile) throw new ServiceError(422, 'The drawing’s drafting profile is no longer there. Choose another one.');
   const sites = await placesOf(db, 'organisation');
   const organisation = sites.find(({ id }) => id === siteId) ?? sites[0];
   const named = (id: string) => {
@@ -54,10 +61,10 @@ export async function drawingSurroundings(
   };
   return {
     project: named(projectId),
-    profile: named(profileId),
     organisation: organisation && { name: organisation.name, values: organisation.values },
     today: await officeToday(db),
-    locale: { decimalMark },
+    ...profileFacts(profile),
+    profileDocument: profile.document,
   };
 }
 
@@ -66,7 +73,7 @@ export async function drawingAtHand(
   db: Database,
   row: Pick<
     DrawingRow,
-    'editionId' | 'sheets' | 'specimen' | 'projectId' | 'profileId' | 'siteId' | 'decimalMark' | 'scale'
+    'editionId' | 'sheets' | 'specimen' | 'projectId' | 'profileId' | 'profileRevision' | 'siteId' | 'scale'
   >,
 ): Promise<DrawingAtHand> {
   const ids = editionsOf(row);
@@ -77,12 +84,13 @@ export async function drawingAtHand(
     return edition;
   });
   const models = await modelsAtHand(db, modelsOf(row));
-  const facts = await drawingSurroundings(db, row);
+  const { profileDocument, ...facts } = await drawingSurroundings(db, row);
   const [own, ...others] = editions;
   return {
     editions,
     models,
     facts,
+    profile: profileDocument,
     sources: {
       document: own!.document,
       others: new Map(others.map(({ id, document }) => [id, document])),

@@ -39,6 +39,7 @@ import type {
   makeDrawing as MakeDrawing,
 } from '../../contract/drawings';
 import type { Page } from '../../contract/route';
+import { allProfiles, findProfile, findRevision } from '../repositories/profiles';
 import { findPlaces, placesOf } from '../repositories/value-places';
 import {
   type DrawingAtHand,
@@ -100,7 +101,7 @@ async function lookedAt(entries: RegisterEntry[]): Promise<RegisterEntry[]> {
   });
 }
 
-const choices = async (source: 'profile' | 'project' | 'organisation'): Promise<PlaceChoice[]> =>
+const choices = async (source: 'project' | 'organisation'): Promise<PlaceChoice[]> =>
   (await placesOf(database, source)).map(({ id, name }) => ({ id, name }));
 
 /**
@@ -118,7 +119,8 @@ export async function drawing(id: string): Promise<OpenDrawingView> {
     specimens: [...at.models.specimens],
     scheme: await revisionScheme(),
     today: at.facts.today,
-    profiles: await choices('profile'),
+    profileRevision: row.profileRevision ?? (await findRevision(database, row.profileId))?.number ?? 0,
+    profiles: (await allProfiles(database)).map(({ id, name }) => ({ id, name })),
     projects: await choices('project'),
     sites: await choices('organisation'),
   };
@@ -128,7 +130,7 @@ export async function drawing(id: string): Promise<OpenDrawingView> {
 const FIRST_SHEET: DrawingSheet = { id: 'first', name: '' };
 
 /**
- * Makes a drawing: it takes the next free number, the profile, project and decimal mark that its format is proved with, and
+ * Makes a drawing: it takes the next free number, the profile and the project that its format is proved with, and
  * what its asked values propose are its first answers.
  */
 export async function makeDrawing(
@@ -147,10 +149,10 @@ export async function makeDrawing(
       variant,
       sizeId,
       profileId: format.profileId,
+      profileRevision: null,
       projectId: format.projectId,
       siteId: null,
       scale,
-      decimalMark: format.settings.decimalMark,
       sheets: [FIRST_SHEET],
     };
     const at = await drawingAtHand(db, made);
@@ -218,10 +220,10 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
 
 /** Refuses profiles, projects and sites that are not there. */
 async function checkPlaces(db: Database, { profileId, projectId, siteId }: DrawingRow): Promise<void> {
-  const places = await findPlaces(db, [profileId, projectId, ...(siteId === null ? [] : [siteId])]);
+  const places = await findPlaces(db, [projectId, ...(siteId === null ? [] : [siteId])]);
   if (siteId !== null && places.get(siteId)?.source !== 'organisation')
     throw new ServiceError(422, 'That site is not there.');
-  if (places.get(profileId)?.source !== 'profile') throw new ServiceError(422, 'That drafting profile is not there.');
+  if (!(await findProfile(db, profileId))) throw new ServiceError(422, 'That drafting profile is not there.');
   if (places.get(projectId)?.source !== 'project') throw new ServiceError(422, 'That project is not there.');
 }
 
@@ -295,8 +297,11 @@ async function replaced(
       return conflict(words, drawingView(kept, await drawingAtHand(db, kept)));
     };
     if (row.version !== version) throw await movedOn();
-    const { next, at } = await change(db, row);
+    // One that is reopened follows its profile again.
+    const { next, at } = await change(db, state === 'in work' ? { ...row, profileRevision: null } : row);
     next.items = drawnSheets(next, at.sources).items;
+    next.profileRevision =
+      next.state === 'finished' ? ((await findRevision(db, next.profileId))?.number ?? null) : null;
     next.finishedWith = next.state === 'finished' ? shownHash(next, at.models.sources) : undefined;
     if (!(await replaceDrawing(db, next, version))) throw await movedOn();
     await keepColumns(db, id, registerColumns(next, at));
@@ -339,5 +344,5 @@ export async function exportDrawing(
     language: languageOf(facts),
     ...(maker !== undefined && { author: valueText(maker) }),
   };
-  return writeSheets(sheets, kind, details, files);
+  return writeSheets(sheets, kind, details, files, at.profile);
 }

@@ -8,11 +8,13 @@ import { type PdfDetails, writePdf } from '../../core/exchange/pdf';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
 import { writeSvg } from '../../core/exchange/svg-file';
 import { readDocument } from '../../core/format/reading';
+import type { ProfileDocument } from '../../core/profile/document';
 import { composePlanned, planSheets } from '../../core/scene/planning';
 import type { Scene } from '../../core/scene/scene';
 import { modelFacts } from '../../core/specimen/model-facts';
 import { partsRules, partsTables } from '../../core/specimen/parts-tables';
 import { database } from '../database';
+import { findProfile } from '../repositories/profiles';
 import { findFormat } from '../repositories/formats';
 import { proofFacts } from './format-views';
 import { modelsAtHand } from './models-at-hand';
@@ -63,7 +65,8 @@ export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>
     chosen && request.variant,
   ];
   const details = { title: subject.filter(Boolean).join(', '), date: facts.today, language: languageOf(facts) };
-  return writeSheets([{ scene }], request.kind, details, files);
+  const profile = (await findProfile(database, format.profileId))!.document;
+  return writeSheets([{ scene }], request.kind, details, files, profile);
 }
 
 /** A composed sheet and its name among others. */
@@ -81,6 +84,7 @@ export async function writeSheets(
   kind: ExportKind,
   details: PdfDetails,
   sheetFiles: SheetFiles,
+  profile: ProfileDocument,
 ): Promise<ExportedFile> {
   const { title } = details;
   const base = fileName(title);
@@ -92,7 +96,7 @@ export async function writeSheets(
     const own = name === undefined ? title : `${title}, ${name}`;
     const content =
       kind === 'dxf'
-        ? writeDxf(scene)
+        ? writeDxf(scene, profile)
         : await writeSvg(scene, sheetFiles, own, kind === 'svg outlines' ? 'outlines' : 'letters');
     files[`${sheets.length === 1 ? base : fileName(own)}.${ending}`] = new TextEncoder().encode(content);
     // A DXF names its raster pictures as files beside it.

@@ -1,9 +1,11 @@
 import type { EditionView, FormatView, OfficeFacts } from '../../contract/formats';
 import type { Facts } from '../../core/property/facts';
+import { profileFacts } from '../../core/profile/printed';
 import { revisionTableRow } from '../../core/revision/rows';
 import type { Database } from '../database';
 import type { EditionRow, FormatRow } from '../repositories/formats';
 import { findEdition, findFormat, newestEdition } from '../repositories/formats';
+import { findProfile } from '../repositories/profiles';
 import { findPlaces, placesOf } from '../repositories/value-places';
 import { ServiceError } from './service-error';
 
@@ -16,21 +18,21 @@ export const editionView = ({ id, number, state, version, hash, document }: Edit
   document,
 });
 
-/** The facts a format is proved with: its sample drawing, project, profile, day and locale. */
+/** The facts a format is proved with: its sample drawing, its project, its profile as it stands, and its day. */
 export async function proofFacts(db: Database, format: FormatRow): Promise<OfficeFacts> {
-  const places = await findPlaces(db, [format.sampleId, format.projectId, format.profileId]);
+  const places = await findPlaces(db, [format.sampleId, format.projectId]);
+  const profile = await findProfile(db, format.profileId);
   const [organisation] = await placesOf(db, 'organisation');
   const named = (place: { name: string; values: Facts['overruled'] } | undefined) =>
     place && { name: place.name, values: place.values! };
-  const { today, decimalMark, revisions } = format.settings;
+  const { today, revisions } = format.settings;
   return {
     drawing: named(places.get(format.sampleId)),
     project: named(places.get(format.projectId)),
-    profile: named(places.get(format.profileId)),
     organisation: named(organisation),
     ...(revisions && { revisions: revisions.map(revisionTableRow) }),
     today,
-    locale: { decimalMark },
+    ...profileFacts(profile!),
   };
 }
 

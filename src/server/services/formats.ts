@@ -25,9 +25,9 @@ import {
 import type { FormatView, ShelfEntry, Whose } from '../../contract/formats';
 import type { Page } from '../../contract/route';
 import { allProperties, replaceUses } from '../repositories/properties';
-import { placesOf } from '../repositories/value-places';
 import { editionAtHand, editionView, formatAtHand } from './format-views';
 import { checkChange, whyNotChanged } from './sharing';
+import { profileFor } from './profiles-at-hand';
 import { ServiceError, conflict } from './service-error';
 
 /** Formats on one page of the shelf. */
@@ -124,8 +124,8 @@ export async function copyFormat(
 }
 
 /**
- * Puts a new format on the shelf. It is proved with the office's profile of that projection angle, and with the first
- * format's project, sample drawing, day and locale.
+ * Puts a new format on the shelf. It is proved with the office's profile of that unit, projection and decimal mark, which is made where
+ * there is none, and with the first format's project, sample drawing and day.
  */
 export async function startFormat(
   actor: Actor,
@@ -142,16 +142,15 @@ export async function startFormat(
       const document = sound(start, properties);
       ({ name } = document);
       const model = await firstFormat(db);
-      const profiles = await placesOf(db, 'profile');
-      const profile = profiles.find(({ values }) => values[SUPPLIED.projectionAngle] === projection) ?? profiles[0];
-      if (!model || !profile) throw new ServiceError(422, 'The office has no drafting profile to prove a format with.');
+      if (!model) throw new ServiceError(422, 'The office has no format to take the sample drawing from.');
+      const mark = decimalMark ?? (document.unit === 'in' ? '.' : ',');
+      const profileId = await profileFor(db, actor, { unit: document.unit, projection, mark });
       await insertFormat(db, {
         ...model,
         id: document.id,
         name,
-        profileId: profile.id,
+        profileId,
         madeBy: actor.account,
-        settings: { ...model.settings, decimalMark: decimalMark ?? (document.unit === 'in' ? '.' : ',') },
       });
       await begin(db, actor, document, properties);
       const words = [`Started ${name}`];

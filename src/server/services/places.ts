@@ -26,13 +26,13 @@ import {
 import { takeTurn } from '../repositories/turns';
 import { ServiceError, conflict } from './service-error';
 
-const SOURCES = ['organisation', 'project', 'profile'] as const;
-const CALLED: Record<OfficePlace['source'], string> = { organisation: 'site', project: 'project', profile: 'profile' };
+const SOURCES = ['organisation', 'project'] as const;
+const CALLED: Record<OfficePlace['source'], string> = { organisation: 'site', project: 'project' };
 const GONE = () => new ServiceError(404, 'That is no longer in the office.');
 const isOfOffice = (place: ValuePlace | undefined): place is ValuePlace & { source: OfficePlace['source'] } =>
   place !== undefined && place.source !== 'drawing';
 
-/** Everything of the office that gives values: its sites, the default one first, its projects and its profiles. */
+/** Everything of the office that gives values: its sites, the default one first, and its projects. */
 export async function places(): Promise<OfficePlace[]> {
   const lists = await Promise.all(SOURCES.map((source) => placesOf(database, source)));
   return lists.flat().filter(isOfOffice);

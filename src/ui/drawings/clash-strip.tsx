@@ -50,7 +50,6 @@ const NAMES: Partial<Record<Clash['of'], string>> = {
   sizeId: 'Sheet size',
   sheets: 'Sheets',
   scale: 'Scale',
-  decimalMark: 'Decimal mark',
   profileId: 'Drafting profile',
   projectId: 'Project',
   siteId: 'Site',

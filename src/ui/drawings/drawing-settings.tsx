@@ -6,10 +6,10 @@ import type { Changed, OpenDrawing } from './drawing-store';
 import { PaneHead } from './pane-head';
 import { ScaleField } from './scale-field';
 
-/** What holds for all sheets of a drawing: its scale, drafting profile, project, site and decimal mark. They are the drawing's own. */
+/** What holds for all sheets of a drawing: its scale, drafting profile, project and site. They are the drawing's own. */
 export function DrawingSettings(props: { open: OpenDrawing; locked: boolean; onChange: (changed: Changed) => void }) {
   const { open, locked, onChange } = props;
-  const { profileId, projectId, siteId, decimalMark } = open.drawing;
+  const { profileId, projectId, siteId } = open.drawing;
   const named = (places: OpenDrawing['profiles']) => places.map(({ id, name }) => ({ value: id, label: name }));
   return (
     <Box pt="16px">
@@ -22,6 +22,11 @@ export function DrawingSettings(props: { open: OpenDrawing; locked: boolean; onC
           options={named(open.profiles)}
           onChange={(profile) => onChange({ profileId: profile })}
         />
+        <Box fontSize="12px" color="soft" pb="4px">
+          {open.profileRevision > 0
+            ? `${locked ? 'Finished with' : 'Follows'} revision ${open.profileRevision} of the profile: its unit, tolerances, projection and decimal mark.`
+            : 'Follows the profile, which has not been released yet.'}
+        </Box>
         <SelectRow
           label="Project"
           value={projectId}
@@ -36,15 +41,6 @@ export function DrawingSettings(props: { open: OpenDrawing; locked: boolean; onC
             onChange={(site) => onChange({ siteId: site })}
           />
         )}
-        <SelectRow
-          label="Decimal mark"
-          value={decimalMark}
-          options={[
-            { value: ',', label: 'comma: 12,5' },
-            { value: '.', label: 'point: 12.5' },
-          ]}
-          onChange={(mark) => onChange({ decimalMark: mark })}
-        />
       </fieldset>
     </Box>
   );

@@ -213,8 +213,8 @@ export class DrawingStore {
 }
 
 const changeable = (drawing: DrawingView): Changeable => {
-  const { answers, overruled, sizeId, sheets, scale, decimalMark, profileId, projectId, siteId } = drawing;
-  return { answers, overruled, sizeId, sheets, scale, decimalMark, profileId, projectId, siteId };
+  const { answers, overruled, sizeId, sheets, scale, profileId, projectId, siteId } = drawing;
+  return { answers, overruled, sizeId, sheets, scale, profileId, projectId, siteId };
 };
 
 /** Whether a drawing has a change already: it may have come before its answer was lost. */
@@ -223,13 +223,12 @@ const isIn = (changed: Changed, drawing: DrawingView): boolean =>
 
 /** Whether what was saved asks for what is not loaded: another format or model, or other values of profile and project. */
 const needsMore = (
-  { sheets, profileId, projectId, siteId, decimalMark }: DrawingView,
+  { sheets, profileId, projectId, siteId }: DrawingView,
   { formats, office, drawing }: OpenDrawing,
 ): boolean =>
   profileId !== drawing.profileId ||
   projectId !== drawing.projectId ||
   siteId !== drawing.siteId ||
-  decimalMark !== drawing.decimalMark ||
   sheets.some(
     ({ edition, specimen }) =>
       (edition !== undefined && !formats.some((format) => format.edition.id === edition)) ||

@@ -33,7 +33,6 @@ const MaterialsDialog = dynamic(
 const SUBJECTS: { source: PlaceSource; title: string; add: string }[] = [
   { source: 'organisation', title: 'Owner and sites', add: 'Add a site' },
   { source: 'project', title: 'Projects', add: 'Add a project' },
-  { source: 'profile', title: 'Profiles and their notes', add: 'Add a profile' },
 ];
 
 const HABITS = [
@@ -86,7 +85,6 @@ export function OfficeScreen() {
         { caption: 'Office', value: site?.name ?? '…', wide: true },
         { caption: 'Sites', value: count('organisation'), width: '110px' },
         { caption: 'Projects', value: count('project'), width: '110px' },
-        { caption: 'Profiles', value: count('profile'), width: '110px' },
       ]}
     >
       <LoadProblem problem={error?.message ?? officeError?.message} onRetry={() => void refetch()} />

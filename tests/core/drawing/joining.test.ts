@@ -7,7 +7,6 @@ const base: Changeable = {
   sizeId: 'iso-a3-landscape',
   sheets: [{ id: 'first', name: '' }],
   scale: '1:2',
-  decimalMark: ',',
   profileId: 'shop',
   siteId: null,
   projectId: 'plinth',

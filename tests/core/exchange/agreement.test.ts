@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { compose } from '@/core/scene/compose';
 import type { Cell } from '@/core/format/document';
 import { lineWeight } from '@/core/exchange/dxf-records';
-import { writeDxf } from '@/core/exchange/dxf';
+import { isoDxf as writeDxf } from './iso-dxf';
 import { writePdf } from '@/core/exchange/pdf';
 import { writeSvg } from '@/core/exchange/svg-file';
 import type { Scene } from '@/core/scene/scene';
@@ -79,14 +79,23 @@ describe('the DXF', () => {
   test('has layers by what things are, styles with letter width, and weights on its lines', () => {
     expect(read.layers.filter((layer) => layer !== 'Defpoints')).toEqual([
       '0',
+      'ADJACENT',
       'BLOCK_LINES',
       'CAPTIONS',
+      'CENTRE',
+      'CUTTING_PLANE',
+      'DIMENSIONS',
+      'FINE_LINES',
       'FIXED_TEXT',
       'FRAME',
+      'HATCHING',
+      'HIDDEN',
       'MARKS',
+      'NOTES',
       'PICTURES',
       'SYMBOLS',
       'VALUES',
+      'VISIBLE',
       'ZONES',
     ]);
     expect(read.styles.OSIFONT).toEqual(['osifont.ttf', 1]);

@@ -56,6 +56,21 @@ def read(file):
         "limits": [list(document.header["$LIMMIN"])[:2], list(document.header["$LIMMAX"])[:2]],
         "segments": segments, "texts": texts, "images": images, "blocks": blocks, "definitions": definitions,
         "layers": sorted(layer.dxf.name for layer in document.layers),
+        "layerLooks": {
+            layer.dxf.name: {
+                "colour": "#%06x" % layer.dxf.true_color if layer.dxf.hasattr("true_color") else "#000000",
+                "weight": layer.dxf.lineweight, "printed": layer.dxf.plot == 1, "lineType": layer.dxf.linetype,
+            } for layer in document.layers
+        },
+        "lineTypes": {
+            one.dxf.name: [tag.value for tag in one.pattern_tags.tags if tag.code == 49] for one in document.linetypes
+        },
+        "dimensionStyles": {
+            style.dxf.name: {
+                name: style.dxf.get(name) for name in sorted(style.dxf.all_existing_dxf_attribs()) if name.startswith("dim")
+            } for style in document.dimstyles
+        },
+        "header": {name: document.header.get(name) for name in ("$DIMSTYLE", "$DIMSCALE", "$MEASUREMENT", "$LTSCALE")},
         "styles": {style.dxf.name: [style.dxf.font, style.dxf.width] for style in document.styles},
         "bold": [
             style.dxf.name for style in document.styles

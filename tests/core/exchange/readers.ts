@@ -158,6 +158,11 @@ export interface ReadDxf extends ReadSheet {
   blocks: Record<string, string[]>;
   definitions: Record<string, string[]>;
   layers: string[];
+  layerLooks: Record<string, { colour: string; weight: number; printed: boolean; lineType: string }>;
+  /** Lengths of dashes, gaps negative, by the name of the line type. */
+  lineTypes: Record<string, number[]>;
+  dimensionStyles: Record<string, Record<string, string | number | null>>;
+  header: Record<string, unknown>;
   styles: Record<string, [font: string, width: number]>;
   lineWeights: { layer: string; weight: number }[];
   /** Lines on the layer of pictures. */

@@ -1,3 +1,4 @@
+import { profileFacts } from '@/core/profile/printed';
 import { accepting } from '@/core/findings/accepting';
 import type { Finding, FindingCode } from '@/core/findings/finding';
 import { CHECKS } from '@/core/findings/registry';
@@ -38,7 +39,7 @@ const drawing = (values: Record<string, string>) => ({
 const profile = (
   values: Facts['profile'] extends infer P | undefined ? (P & { values: object })['values'] : never,
 ) => ({
-  profile: { name: 'P', values: { ...workshop.profile.values, ...values } },
+  profile: { name: 'P', values: { ...profileFacts(workshop.profile).profile!.values, ...values } },
 });
 const language = workshop.format.asked.find(({ key }) => key === 'language')!;
 

@@ -1,4 +1,4 @@
-import { writeDxf } from '@/core/exchange/dxf';
+import { isoDxf as writeDxf } from '../exchange/iso-dxf';
 import { writePdf } from '@/core/exchange/pdf';
 import { writeSvg } from '@/core/exchange/svg-file';
 import type { Cell, Content, FormatDocument } from '@/core/format/document';
