@@ -86,7 +86,7 @@ export async function seed(folder: string): Promise<boolean> {
     const profileOf = profileKeeper(db);
     for (const file of (await readdir(`${folder}/profiles`)).sort())
       await profileOf(ProfileFile.parse(await json(`${folder}/profiles/${file}`)));
-    for (const name of FORMATS) 
+    for (const name of FORMATS)
       await seedFormat(db, `${folder}/formats/${name}.json`, placeOf, profileOf, office.properties);
     await noteFilled(db);
     await keepSetting(db, DRAWINGS_TO_MAKE, true);

@@ -18,7 +18,7 @@ test('the shelf shows true pictures, finds, copies and renames', async ({ page }
   await expect(dialog.getByRole('alert')).toContainText('There is a format named “Inch sheets” already.');
   await dialog.getByLabel('Name').fill('');
   await dialog.getByRole('button', { name: 'Rename' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('A format needs a name.');
+  await expect(dialog.getByRole('alert')).toContainText('needs a name.');
   await dialog.getByLabel('Name').fill('Pad for sketches');
   await dialog.getByRole('button', { name: 'Rename' }).click();
   await expect(page.getByRole('article', { name: 'Pad for sketches' })).toBeVisible();

@@ -44,9 +44,13 @@ const keyOf = ({ source: _, ...drawn }: Primitive): string => JSON.stringify(dra
  * A profile with a setting altered to another value that it may have, and with the settings that it hangs on as they must be for it to
  * have an effect: so that what it does can be seen.
  */
-export function altered(profile: ProfileDocument, setting: Setting): { with: ProfileDocument; without: ProfileDocument } {
+export function altered(
+  profile: ProfileDocument,
+  setting: Setting,
+): { with: ProfileDocument; without: ProfileDocument } {
   const { path, when } = setting;
-  const without = when && !when.is.includes(settingOf(profile, when.path)) ? changed(profile, when.path, when.is[0]!) : profile;
+  const without =
+    when && !when.is.includes(settingOf(profile, when.path)) ? changed(profile, when.path, when.is[0]!) : profile;
   return { without, with: changed(without, path, another(without, path)) };
 }
 
@@ -73,7 +77,8 @@ function another(profile: ProfileDocument, path: string): string | number | bool
       return Math.round((number + step <= field.most ? number + step : number - step) * 1e4) / 1e4;
     }
     case 'text':
-      if (path === 'views.omitted') return (value as string).includes('A') ? (value as string).replace('A', '') : `${String(value)}A`;
+      if (path === 'views.omitted')
+        return (value as string).includes('A') ? (value as string).replace('A', '') : `${String(value)}A`;
       return path.endsWith('.name') ? `${String(value)}_2` : `${String(value)}.`;
   }
 }

@@ -110,7 +110,13 @@ function alongExtent(row: LaidText, alongDeg: number, turnDeg: number): number {
 }
 
 /** A text whose middle is at a point; the other unit's row beneath, the two about the point together. */
-function placedAbout(point: Point, turnDeg: number, row: LaidText, below: LaidText | undefined, gap: number): Primitive[] {
+function placedAbout(
+  point: Point,
+  turnDeg: number,
+  row: LaidText,
+  below: LaidText | undefined,
+  gap: number,
+): Primitive[] {
   const whole = row.above + row.below + (below ? gap + below.above + below.below : 0);
   const top = whole / 2;
   const place = (text: LaidText, up: number) =>
@@ -197,8 +203,7 @@ export function runningDimensions(
   const outward = Math.sign(level - across(origin, alongDeg)) || 1;
   const h = drafting.profile.lettering.dimensions.height;
   // Each size stands beyond its extension line and is read along it.
-  const turnDeg =
-    drafting.profile.dimensionLines.direction === 'horizontal' ? 0 : readingDeg(alongDeg + 90);
+  const turnDeg = drafting.profile.dimensionLines.direction === 'horizontal' ? 0 : readingDeg(alongDeg + 90);
   const sized = (point: Point, spec: DimensionSpec): Primitive[] => {
     const { row, below } = dimensionText(drafting, spec);
     const beyond = overshoot + textGap;
@@ -210,7 +215,9 @@ export function runningDimensions(
     const placed = along(middle, turnDeg + 90, -h / 2 - 0.001);
     return [
       ...row.draw(along(placed, turnDeg, -row.width / 2), turnDeg),
-      ...(below ? below.draw(along(along(placed, turnDeg, -below.width / 2), turnDeg + 90, -textGap - h), turnDeg) : []),
+      ...(below
+        ? below.draw(along(along(placed, turnDeg, -below.width / 2), turnDeg + 90, -textGap - h), turnDeg)
+        : []),
     ];
   };
   const zero: DimensionSpec = { size: 0 };

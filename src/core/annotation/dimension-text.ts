@@ -41,17 +41,16 @@ export interface DimensionWords {
 /** The words of a dimension as the profile writes it, in one unit. */
 export function dimensionWords(profile: ProfileDocument, spec: DimensionSpec, look: NumberLook): DimensionWords {
   const { signs, tolerances } = profile;
-  const count = spec.count === undefined ? '' : `${spec.count}${signs.repeated === 'OFF' ? ' OFF ' : `${signs.repeated} `}`;
+  const count =
+    spec.count === undefined ? '' : `${spec.count}${signs.repeated === 'OFF' ? ' OFF ' : `${signs.repeated} `}`;
   const before = count + signBefore(signs, spec.of);
   const depth = spec.depth === undefined ? '' : ` ${apart(signs.depth)}${lengthText(spec.depth, look)}`;
   const after = depth + (spec.after === undefined ? '' : ` ${spec.after}`);
   if (spec.angle) return { before, value: angleText(spec.size, profile), after };
   const { tolerance } = spec;
   if (!tolerance) return { before, value: lengthText(spec.size, look), after };
-  if (tolerance.kind === 'fit')
-    return { before, value: `${lengthText(spec.size, look)} ${tolerance.class}`, after };
-  if (tolerance.kind === 'single')
-    return { before, value: `${lengthText(spec.size, look)} ${tolerance.limit}`, after };
+  if (tolerance.kind === 'fit') return { before, value: `${lengthText(spec.size, look)} ${tolerance.class}`, after };
+  if (tolerance.kind === 'single') return { before, value: `${lengthText(spec.size, look)} ${tolerance.limit}`, after };
   const [upper, lower] =
     tolerance.kind === 'symmetric' ? [tolerance.mm, -tolerance.mm] : [tolerance.upper, tolerance.lower];
   const needs = (mm: number) => Math.max(decimalsNeeded(mm, look.unit), look.trailingZeros ? look.decimals : 0);
@@ -108,8 +107,7 @@ export function dimensionText(drafting: Drafting, spec: DimensionSpec): { row: L
   const { count: _, after: __, depth: ___, ...bare } = spec;
   const other = dimensionWords(profile, bare, dualLook(profile));
   const dual = pieces(drafting, { ...other, before: open + other.before, after: close }, 'units.dual');
-  if (units.dual === 'below')
-    return { row: rowOf(drafting, row, spec.kind), below: rowOf(drafting, dual, undefined) };
+  if (units.dual === 'below') return { row: rowOf(drafting, row, spec.kind), below: rowOf(drafting, dual, undefined) };
   return { row: rowOf(drafting, [...row, gapPiece(drafting), ...dual], spec.kind) };
 }
 
@@ -118,7 +116,13 @@ interface Piece {
   width: number;
   above: number;
   below: number;
-  texts: { words: string; up: number; right?: number; look: ProfileDocument['lettering']['dimensions']; source: string }[];
+  texts: {
+    words: string;
+    up: number;
+    right?: number;
+    look: ProfileDocument['lettering']['dimensions'];
+    source: string;
+  }[];
 }
 
 function pieces(drafting: Drafting, words: DimensionWords, dual?: string): Piece[] {

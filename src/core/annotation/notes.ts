@@ -33,7 +33,12 @@ export function noteRow(drafting: Drafting, words: string): LaidText {
 export const sizeRow = (drafting: Drafting, spec: DimensionSpec): LaidText => dimensionText(drafting, spec).row;
 
 /** A metric thread: *M30 × 2* (ISO 6410-1); its coarse pitch is left out where the profile says so. */
-export function threadWords({ signs, numbers }: ProfileDocument, diameter: number, pitch: number, coarse: boolean): string {
+export function threadWords(
+  { signs, numbers }: ProfileDocument,
+  diameter: number,
+  pitch: number,
+  coarse: boolean,
+): string {
   const written = (value: number) => decimal(value)!.toFixed().replace('.', numbers.mark);
   if (coarse && signs.threadPitch === 'fine ones only') return `M${written(diameter)}`;
   return `M${written(diameter)} ${signs.repeated === 'OFF' ? '×' : signs.repeated} ${written(pitch)}`;

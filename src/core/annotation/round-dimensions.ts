@@ -39,7 +39,13 @@ export function radiusDimension(
   return [
     ...terminator(drafting, 'dimensions', tip, deg),
     line(drafting, 'dimension', tip, knee),
-    ...onShelf(drafting, knee, Math.cos((deg * Math.PI) / 180) >= 0 ? 1 : -1, [row, ...(below ? [below] : [])], 'dimension'),
+    ...onShelf(
+      drafting,
+      knee,
+      Math.cos((deg * Math.PI) / 180) >= 0 ? 1 : -1,
+      [row, ...(below ? [below] : [])],
+      'dimension',
+    ),
   ];
 }
 
@@ -107,7 +113,12 @@ export function angularDimension(
     const middle = along(apex, middleDeg, radius);
     const start = along(along(middle, turnDeg, -row.width / 2), turnDeg + 90, -row.above / 2);
     if (2 * cut < toDeg - fromDeg)
-      return [...drawn, dimension(fromDeg, middleDeg - cut), dimension(middleDeg + cut, toDeg), ...row.draw(start, turnDeg)];
+      return [
+        ...drawn,
+        dimension(fromDeg, middleDeg - cut),
+        dimension(middleDeg + cut, toDeg),
+        ...row.draw(start, turnDeg),
+      ];
     const beside = along(apex, toDeg + 2 * chord + cut + 4, radius);
     return [
       ...drawn,
@@ -116,7 +127,8 @@ export function angularDimension(
     ];
   }
   const upward = Math.cos(((turnDeg + 90 - middleDeg) * Math.PI) / 180) >= 0;
-  const out = turnDeg === 0 && direction === 'horizontal' ? row.width / 2 + textGap : upward ? textGap : textGap + row.above;
+  const out =
+    turnDeg === 0 && direction === 'horizontal' ? row.width / 2 + textGap : upward ? textGap : textGap + row.above;
   const foot = along(apex, middleDeg, radius + out);
   const base =
     direction === 'horizontal'

@@ -5,7 +5,8 @@ import type { Primitive } from '../scene/scene';
 import { type Drafting, along, centredText, line, roleLook, textWidth } from './drafting';
 
 /** The letter of a view, section or detail, counted from 0, without those that the office leaves out (ISO 128-3, 5). */
-export const viewLetter = ({ views }: ProfileDocument, n: number): string => letterName(lettersWithout([...views.omitted]), n);
+export const viewLetter = ({ views }: ProfileDocument, n: number): string =>
+  letterName(lettersWithout([...views.omitted]), n);
 
 /** The title of a section or a detail as the profile has it: *A–A*, *SECTION A–A*; *B*, *DETAIL B*. */
 export function viewTitle({ views }: ProfileDocument, of: 'section' | 'detail', letter: string): string {
@@ -60,7 +61,9 @@ export function cuttingPlane(drafting: Drafting, from: Point, to: Point, lookDeg
       ...arrowHead(drafting, end, lookDeg + 180, source),
       ...centredText(drafting, 'sectionLetters', letter, middle),
     ].map((primitive) =>
-      primitive.kind === 'line' && primitive.source === source ? { ...primitive, type: 'continuous' as const, width: roleLook(drafting, 'dimension').width } : primitive,
+      primitive.kind === 'line' && primitive.source === source
+        ? { ...primitive, type: 'continuous' as const, width: roleLook(drafting, 'dimension').width }
+        : primitive,
     );
   };
   return [
@@ -79,7 +82,13 @@ function arrowHead({ profile }: Drafting, tip: Point, deg: number, source: strin
   const leg = Math.hypot(length, length / (2 * ratio));
   const { colour, layer } = profile.lines.roles.cuttingPlane;
   return [
-    { kind: 'fill', points: [tip, along(tip, deg + half, leg), along(tip, deg - half, leg)], ink: colour, layer, source },
+    {
+      kind: 'fill',
+      points: [tip, along(tip, deg + half, leg), along(tip, deg - half, leg)],
+      ink: colour,
+      layer,
+      source,
+    },
   ];
 }
 

@@ -7,13 +7,7 @@ import { SUPPLIED } from '../property/supplied';
 import { valueText } from '../property/value';
 import { projectionSymbol } from '../scene/projection-symbol';
 import type { Primitive, Scene } from '../scene/scene';
-import {
-  chainDimensions,
-  levelOf,
-  linearDimension,
-  parallelDimensions,
-  runningDimensions,
-} from './dimension-line';
+import { chainDimensions, levelOf, linearDimension, parallelDimensions, runningDimensions } from './dimension-line';
 import { type DimensionSpec, dimensionText } from './dimension-text';
 import { type Drafting, along, arc, line, outline, symbolLine, text, textWidth, widthOf } from './drafting';
 import { hatching } from './hatching';
@@ -162,16 +156,29 @@ function frontView(drafting: Drafting, at: View): Primitive[] {
     ...hidden([0, 7], [BORE.depth, 7], [tip, 0]),
     ...hidden([BORE.depth, 7], [BORE.depth, 0]),
     ...hidden([KEY.from, KEY.edge], [KEY.from, KEY.floor], [KEY.to, KEY.floor], [KEY.to, KEY.edge]),
-    ...hidden([HOLE.x - 6, 25], [HOLE.x - 6, HOLE.floor], [HOLE.x, HOLE.floor - HOLE.tip], [HOLE.x + 6, HOLE.floor], [HOLE.x + 6, 25]),
+    ...hidden(
+      [HOLE.x - 6, 25],
+      [HOLE.x - 6, HOLE.floor],
+      [HOLE.x, HOLE.floor - HOLE.tip],
+      [HOLE.x + 6, HOLE.floor],
+      [HOLE.x + 6, 25],
+    ),
     ...hidden([HOLE.x - 6, HOLE.floor], [HOLE.x + 6, HOLE.floor]),
-    line(drafting, 'centre', along(at(HOLE.x, 25), 90, b), along(at(HOLE.x, HOLE.floor - HOLE.tip), -90, b), 'lines.centreBeyond'),
+    line(
+      drafting,
+      'centre',
+      along(at(HOLE.x, 25), 90, b),
+      along(at(HOLE.x, HOLE.floor - HOLE.tip), -90, b),
+      'lines.centreBeyond',
+    ),
     ...hatching(drafting, [cutAway]),
     ...breakLine(drafting, breakFrom, breakTo),
     ...adjacent(1),
     ...adjacent(-1),
     arc(drafting, 'leader', at(DETAIL.x, DETAIL.y), DETAIL.radius * scale),
     ...text(drafting, 'sectionLetters', viewLetter(drafting.profile, 1), {
-      x: at(DETAIL.x, 0).x - DETAIL.radius * scale - textWidth(drafting, 'B', drafting.profile.lettering.sectionLetters),
+      x:
+        at(DETAIL.x, 0).x - DETAIL.radius * scale - textWidth(drafting, 'B', drafting.profile.lettering.sectionLetters),
       y: at(0, DETAIL.y).y + DETAIL.radius * scale + 0.5,
     }),
     ...cuttingPlane(drafting, along(at(20, 15), 90, beyond), along(at(20, -15), -90, beyond), 0, letterA),
@@ -181,7 +188,12 @@ function frontView(drafting: Drafting, at: View): Primitive[] {
       [at(0, -13), at(40, -25), at(105, -25), at(130, -18), at(160, -13)],
       0,
       along(at(0, -25), -90, levelOf(drafting, 0)),
-      [{ size: 40 }, { size: 65, tolerance: { kind: 'symmetric', mm: 0.1 } }, { size: 25 }, { size: 30, tolerance: { kind: 'single', limit: 'min.' } }],
+      [
+        { size: 40 },
+        { size: 65, tolerance: { kind: 'symmetric', mm: 0.1 } },
+        { size: 25 },
+        { size: 30, tolerance: { kind: 'single', limit: 'min.' } },
+      ],
     ),
     ...linearDimension(drafting, {
       from: at(0, -13),
@@ -195,7 +207,10 @@ function frontView(drafting: Drafting, at: View): Primitive[] {
       { size: 105 },
     ]),
     ...acrossShaft(drafting, at, [0, 15], 180, { size: 30, tolerance: { kind: 'fit', class: 'k6' } }),
-    ...acrossShaft(drafting, at, [130, 18], 0, { size: 36, tolerance: { kind: 'deviations', upper: 0.02, lower: 0.005 } }),
+    ...acrossShaft(drafting, at, [130, 18], 0, {
+      size: 36,
+      tolerance: { kind: 'deviations', upper: 0.02, lower: 0.005 },
+    }),
     ...leader(drafting, at(148, 15), { x: at(158, 0).x, y: at(0, 36).y }, [
       noteRow(drafting, threadWords(drafting.profile, 30, 2, false)),
     ]),
@@ -203,7 +218,13 @@ function frontView(drafting: Drafting, at: View): Primitive[] {
 }
 
 /** A diameter of the shaft, beyond the end that is in that direction: as far out as the text asks for. */
-function acrossShaft(drafting: Drafting, at: View, [x, radius]: [number, number], deg: 0 | 180, spec: DimensionSpec): Primitive[] {
+function acrossShaft(
+  drafting: Drafting,
+  at: View,
+  [x, radius]: [number, number],
+  deg: 0 | 180,
+  spec: DimensionSpec,
+): Primitive[] {
   const whole: DimensionSpec = { ...spec, of: 'diameter' };
   const out = outFor(drafting, whole, deg === 0);
   return linearDimension(drafting, {
@@ -284,21 +305,16 @@ function viewFromLeft(drafting: Drafting, at: View, scale: number): Primitive[] 
       line(drafting, 'centre', along(middle, deg, 15.5 * scale), along(middle, deg, 24.5 * scale)),
     ]),
     ...angularDimension(drafting, middle, 0, first.deg, 25 * scale + levelOf(drafting, 0), [25 * scale, 25 * scale]),
-    ...leader(
-      drafting,
-      along(holes[3]!.centre, 295, 3 * scale),
-      along(holes[3]!.centre, 295, 12 * scale + 7),
-      [
-        noteRow(
-          drafting,
-          [
-            `4${drafting.profile.signs.repeated === 'OFF' ? ' OFF' : drafting.profile.signs.repeated}`,
-            threadWords(drafting.profile, 6, 1, true),
-            drafting.profile.signs.depth === 'DEEP' ? 'DEEP 12' : `${drafting.profile.signs.depth}12`,
-          ].join(' '),
-        ),
-      ],
-    ),
+    ...leader(drafting, along(holes[3]!.centre, 295, 3 * scale), along(holes[3]!.centre, 295, 12 * scale + 7), [
+      noteRow(
+        drafting,
+        [
+          `4${drafting.profile.signs.repeated === 'OFF' ? ' OFF' : drafting.profile.signs.repeated}`,
+          threadWords(drafting.profile, 6, 1, true),
+          drafting.profile.signs.depth === 'DEEP' ? 'DEEP 12' : `${drafting.profile.signs.depth}12`,
+        ].join(' '),
+      ),
+    ]),
   ];
 }
 
@@ -309,11 +325,7 @@ function sectionA(drafting: Drafting, at: View, scale: number): Primitive[] {
   const reach = 15 * scale + b;
   const round = (radius: number, fromDeg: number, toDeg: number): Point[] =>
     Array.from({ length: 73 }, (_, i) => along(middle, fromDeg + ((toDeg - fromDeg) * i) / 72, radius * scale));
-  const outer = [
-    ...round(15, 90 + keyDeg, 450 - keyDeg),
-    at(KEY.half, KEY.floor),
-    at(-KEY.half, KEY.floor),
-  ];
+  const outer = [...round(15, 90 + keyDeg, 450 - keyDeg), at(KEY.half, KEY.floor), at(-KEY.half, KEY.floor)];
   const letter = viewLetter(drafting.profile, 0);
   const floor: DimensionSpec = { size: 26, tolerance: { kind: 'deviations', upper: 0, lower: -0.2 } };
   return [
@@ -373,7 +385,15 @@ function detailB(drafting: Drafting, middle: Point, by: number): Primitive[] {
     ...radiusDimension(drafting, at(105 + fillet, 16.5 + fillet), fillet * by, 215, 0.9 * radius, { size: fillet }),
     ...drawTitle(
       drafting,
-      { x: middle.x, y: middle.y + radius + 2 + (drafting.profile.views.scale === 'beside the name' ? 0.7 : 1.6) * drafting.profile.lettering.viewTitles.height },
+      {
+        x: middle.x,
+        y:
+          middle.y +
+          radius +
+          2 +
+          (drafting.profile.views.scale === 'beside the name' ? 0.7 : 1.6) *
+            drafting.profile.lettering.viewTitles.height,
+      },
       viewTitle(drafting.profile, 'detail', viewLetter(drafting.profile, 1)),
       `${by}:1`,
     ),
@@ -398,7 +418,10 @@ function lockPlate(drafting: Drafting, at: View): Primitive[] {
       sizeRow(drafting, { size: 6, of: 'diameter' }),
       sizeRow(drafting, { size: 11, of: 'countersink', after: '× 90°' }),
     ]),
-    ...angularDimension(drafting, at(0, 0), 0, 90 - PLATE.taper, 0.55 * width * scale + 4, [length * scale, width * scale]),
+    ...angularDimension(drafting, at(0, 0), 0, 90 - PLATE.taper, 0.55 * width * scale + 4, [
+      length * scale,
+      width * scale,
+    ]),
     ...linearDimension(drafting, {
       from: at(0, 0),
       to: at(length, 0),
@@ -437,16 +460,19 @@ function titleStrip(drafting: Drafting, paperWidth: number): Primitive[] {
   const all = symbol + cells.reduce((sum, { width }) => sum + width, 0);
   const left = paperWidth - 8 - all;
   const source = 'layers.blocks.width';
-  const rule = (from: Point, to: Point): Primitive => ({
-    ...symbolLine(drafting, from, to, source),
-    width: widthOf(drafting, profile.layers.blocks.width),
-    ink: profile.layers.blocks.colour,
-    layer: 'blocks',
-  } as Primitive);
+  const rule = (from: Point, to: Point): Primitive =>
+    ({
+      ...symbolLine(drafting, from, to, source),
+      width: widthOf(drafting, profile.layers.blocks.width),
+      ink: profile.layers.blocks.colour,
+      layer: 'blocks',
+    }) as Primitive;
   let x = left + symbol;
   const SOURCES: Record<string, string> = {
     [SUPPLIED.unitsNote]: 'units.note',
-    [SUPPLIED.generalTolerance]: generalTolerance(profile).startsWith('ISO') ? 'tolerances.class' : 'tolerances.general',
+    [SUPPLIED.generalTolerance]: generalTolerance(profile).startsWith('ISO')
+      ? 'tolerances.class'
+      : 'tolerances.general',
     [SUPPLIED.edgesNote]: 'edges.note',
   };
   const room = { x: left, y, width: symbol, height };

@@ -9,12 +9,7 @@ import { type Drafting, along, roleLook, widthOf } from './drafting';
  *
  * @param deg where its line goes from the tip: an arrow at 0° points left and opens to the right
  */
-export function terminator(
-  drafting: Drafting,
-  of: 'dimensions' | 'leaders',
-  tip: Point,
-  deg: number,
-): Primitive[] {
+export function terminator(drafting: Drafting, of: 'dimensions' | 'leaders', tip: Point, deg: number): Primitive[] {
   const { terminators } = drafting.profile;
   const form: Terminator = terminators[of];
   const { length, ratio } = terminators;

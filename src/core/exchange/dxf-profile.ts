@@ -76,12 +76,15 @@ function lineTypes({ tables }: DxfDocument, profile: ProfileDocument, length: (m
   for (const role of LINE_ROLES) {
     const { type, width } = profile.lines.roles[role];
     const mm = widthOf(profile, width);
-    if (type !== 'continuous') add(sizedName(type, mm), LINE_TYPES[type].words, DASHES[type], (dash) => length(dash * mm));
+    if (type !== 'continuous')
+      add(sizedName(type, mm), LINE_TYPES[type].words, DASHES[type], (dash) => length(dash * mm));
   }
 }
 
 const sizedName = (type: keyof typeof DASHES, mm: number): string =>
-  type === 'continuous' ? LINE_TYPES[type].name : `${LINE_TYPES[type].name}_${String(Math.round(mm * 100)).padStart(3, '0')}`;
+  type === 'continuous'
+    ? LINE_TYPES[type].name
+    : `${LINE_TYPES[type].name}_${String(Math.round(mm * 100)).padStart(3, '0')}`;
 
 function layers({ tables }: DxfDocument, profile: ProfileDocument): void {
   for (const purpose of LAYER_PURPOSES) {

@@ -27,14 +27,7 @@ export const TextLook = z.object({
 export type TextLook = z.infer<typeof TextLook>;
 
 /** The forms of a terminator (ISO 129-1, 6.3). */
-export const Terminator = z.enum([
-  'closed and filled',
-  'closed',
-  'open 30°',
-  'open 90°',
-  'oblique stroke',
-  'dot',
-]);
+export const Terminator = z.enum(['closed and filled', 'closed', 'open 30°', 'open 90°', 'oblique stroke', 'dot']);
 export type Terminator = z.infer<typeof Terminator>;
 
 const RoleLook = z.object({ type: LineType, width: LineWeight, colour: Colour, layer: LayerPurpose });
@@ -159,7 +152,10 @@ export const ProfileDocument = z.object({
   views: z.object({
     projection: z.enum(PROJECTION_ANGLES),
     /** Letters that views, sections and details are not named by. */
-    omitted: z.string().regex(/^[A-Z]*$/).max(25),
+    omitted: z
+      .string()
+      .regex(/^[A-Z]*$/)
+      .max(25),
     sectionTitle: z.enum(['A–A', 'SECTION A–A']),
     detailTitle: z.enum(['A', 'DETAIL A']),
     /** Where a scale that is not the sheet's stands. */

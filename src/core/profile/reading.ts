@@ -99,9 +99,7 @@ export function readProfile(
   const newest = upgraded(head.data, CHAIN, { properties });
   if (!newest.ok) return newest;
   const read = ProfileDocument.safeParse(newest.json);
-  return read.success
-    ? { ok: true, profile: read.data }
-    : refuse(issueInWords(read.error, 'The drafting profile'));
+  return read.success ? { ok: true, profile: read.data } : refuse(issueInWords(read.error, 'The drafting profile'));
 }
 
 /**

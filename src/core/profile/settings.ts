@@ -154,7 +154,11 @@ export const SECTIONS: readonly SettingsSection[] = [
         words: 'Height of deviations',
         when: { path: 'tolerances.written', is: ['deviations'] },
       },
-      { path: 'tolerances.equalPlaces', words: 'Equal decimals in both', help: '+0.20 over −0.15 and not +0.2 over −0.15' },
+      {
+        path: 'tolerances.equalPlaces',
+        words: 'Equal decimals in both',
+        help: '+0.20 over −0.15 and not +0.2 over −0.15',
+      },
       {
         path: 'tolerances.plainZero',
         words: 'Zero without decimals',
@@ -181,7 +185,11 @@ export const SECTIONS: readonly SettingsSection[] = [
       { path: 'texture.parameter', words: 'Surface texture' },
       { path: 'texture.roughness', words: 'Roughness', unit: 'µm' },
       { path: 'texture.place', words: 'Where it stands' },
-      { path: 'edges.note', words: 'Note of edges', help: '{least} and {most} stand for the sizes. Title blocks print it.' },
+      {
+        path: 'edges.note',
+        words: 'Note of edges',
+        help: '{least} and {most} stand for the sizes. Title blocks print it.',
+      },
       { path: 'edges.least', words: 'Edges: least', unit: 'mm' },
       { path: 'edges.most', words: 'Edges: most', unit: 'mm' },
     ],
@@ -279,7 +287,8 @@ export function withSetting(
   const field = fieldOf(path);
   if (field.kind === 'number') {
     const range = `${written(field.least)} to ${written(field.most)}${setting.unit && setting.unit !== '×' ? ` ${setting.unit}` : ''}`;
-    if (typeof value !== 'number' || !Number.isFinite(value)) return refuse(`${setting.words} takes a number, ${range}.`);
+    if (typeof value !== 'number' || !Number.isFinite(value))
+      return refuse(`${setting.words} takes a number, ${range}.`);
     if (field.whole && !Number.isInteger(value)) return refuse(`${setting.words} takes a whole number, ${range}.`);
     if (value < field.least || value > field.most)
       return refuse(`${setting.words} cannot be ${written(value)}: it takes ${range}.`);
@@ -291,7 +300,8 @@ export function withSetting(
       (purpose) =>
         `layers.${purpose}.name` !== path && profile.layers[purpose].name.toUpperCase() === value.trim().toUpperCase(),
     );
-    if (twin) return refuse(`${LAYER_WORDS[twin]} have the layer ${profile.layers[twin].name} already. Choose another name.`);
+    if (twin)
+      return refuse(`${LAYER_WORDS[twin]} have the layer ${profile.layers[twin].name} already. Choose another name.`);
   }
   const lacking = (PLACES[path] ?? []).filter((place) => value !== '' && !String(value).includes(`{${place}}`));
   if (lacking.length > 0)
@@ -354,7 +364,10 @@ export function contradictions(profile: ProfileDocument): { path: SettingPath; w
   for (const [path, places] of Object.entries(PLACES)) {
     const note = settingOf(profile, path) as string;
     if (note !== '' && !places.every((place) => note.includes(`{${place}}`)))
-      found.push({ path, words: `${SETTINGS.get(path)!.words} does not follow the settings: it says none of their values.` });
+      found.push({
+        path,
+        words: `${SETTINGS.get(path)!.words} does not follow the settings: it says none of their values.`,
+      });
   }
   const { overshoot, gap, first } = profile.dimensionLines;
   if (gap + overshoot >= first)

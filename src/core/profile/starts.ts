@@ -195,7 +195,12 @@ export function asmeProfile(): ProfileDocument {
 /** A profile as BS 8888 has it, which takes the ISO rules over; a decimal point is met in practice. */
 export function bsProfile(): ProfileDocument {
   const iso = isoProfile();
-  return { ...iso, standard: 'BS 8888', numbers: { ...iso.numbers, mark: '.' }, views: { ...iso.views, projection: 'third angle' } };
+  return {
+    ...iso,
+    standard: 'BS 8888',
+    numbers: { ...iso.numbers, mark: '.' },
+    views: { ...iso.views, projection: 'third angle' },
+  };
 }
 
 const STARTS: Record<Standard, () => ProfileDocument> = { ISO: isoProfile, ASME: asmeProfile, 'BS 8888': bsProfile };

@@ -76,7 +76,9 @@ export async function usesOfProfiles(db: Database): Promise<Map<string, { format
        (SELECT COUNT(*) FROM drawings WHERE profile_id = profiles.id) AS drawings
      FROM profiles`,
   );
-  return new Map(rows.map(({ id, formats, drawings }) => [id, { formats: Number(formats), drawings: Number(drawings) }]));
+  return new Map(
+    rows.map(({ id, formats, drawings }) => [id, { formats: Number(formats), drawings: Number(drawings) }]),
+  );
 }
 
 /** The released revisions of a profile, the newest first, without their documents. */

@@ -5,7 +5,6 @@ import { cellName } from '../../core/format/names';
 import { readDocument } from '../../core/format/reading';
 import { linksByProperty } from '../../core/format/usage';
 import type { PropertyDefinition } from '../../core/property/definition';
-import { SUPPLIED } from '../../core/property/supplied';
 import { mayDo } from '../../core/office/account';
 import type { Actor } from '../actor';
 import { type Database, database, isDuplicate, transaction } from '../database';

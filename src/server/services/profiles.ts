@@ -208,7 +208,8 @@ async function withHouseValue(
   const present = document.values[property] ?? null;
   if (canonicalHash(present) !== canonicalHash(before)) return { taken: definition.name };
   const { [property]: _, ...others } = document.values;
-  if (value === null || value === '') return { document: { ...document, values: others }, words: `${definition.name}: nothing` };
+  if (value === null || value === '')
+    return { document: { ...document, values: others }, words: `${definition.name}: nothing` };
   const read = readValue(definition, valueText(value));
   if (!read.ok) throw new ServiceError(422, read.reason);
   return {
@@ -227,7 +228,10 @@ export async function releaseProfile(
     const row = await lockProfile(db, id);
     if (!row) throw GONE();
     if (row.version !== version)
-      throw conflict('Somebody else has changed this profile meanwhile. Look at it, then release it.', await view(db, row));
+      throw conflict(
+        'Somebody else has changed this profile meanwhile. Look at it, then release it.',
+        await view(db, row),
+      );
     const last = await findRevision(db, id);
     if (last && canonicalHash(last.document) === canonicalHash(row.document))
       throw new ServiceError(422, `Nothing has changed since revision ${last.number}.`);

@@ -7,7 +7,7 @@ import { z } from 'zod';
 import { Dialog } from '../controls/dialog';
 import { Problem, TextInput } from '../controls/field';
 
-const Name = z.object({ name: z.string().trim().min(1, 'A format needs a name.').max(120, 'At most 120 characters.') });
+const Name = z.object({ name: z.string().trim().min(1, 'It needs a name.').max(120, 'At most 120 characters.') });
 
 /** Asks for the name of a copied or renamed format; a name that is taken is said at the field. */
 export function NameDialog(props: {

@@ -21,7 +21,7 @@ const TYPES = [
 ] as const;
 
 /** Adds a property of the organisation, of projects or of profiles to the dictionary. */
-export function NewProperty({ source }: { source: PlaceSource }) {
+export function NewProperty({ source }: { source: PlaceSource | 'profile' }) {
   const client = useQueryClient();
   const [isOpen, setOpen] = useState(false);
   const { register, handleSubmit, setError, reset, formState } = useForm<{

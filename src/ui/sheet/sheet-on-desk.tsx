@@ -22,6 +22,7 @@ export function SheetOnDesk({
   svg,
   scene,
   description,
+  paper = '#FFFFFF',
   under,
   over,
   ...events
@@ -30,6 +31,8 @@ export function SheetOnDesk({
   scene: Scene | undefined;
   /** What is on the sheet, for whoever does not see it. */
   description?: string;
+  /** The colour of the paper. */
+  paper?: string;
   under?: ReactNode;
   over?: ReactNode;
 } & Omit<SVGProps<SVGSVGElement>, 'ref' | 'children'>) {
@@ -50,7 +53,7 @@ export function SheetOnDesk({
           <rect
             width={scene.width}
             height={scene.height}
-            fill="#FFFFFF"
+            fill={paper}
             stroke="var(--chakra-colors-line)"
             strokeWidth={1}
             vectorEffect="non-scaling-stroke"

@@ -14,6 +14,7 @@ const ZONES = [
   { number: 1, name: 'Formats', path: '/formats' },
   { number: 2, name: 'Properties', path: '/properties' },
   { number: 3, name: 'Specimens', path: '/specimens' },
+  { number: 4, name: 'Profiles', path: '/profiles' },
   { number: 6, name: 'Drawings', path: '/drawings' },
   { number: 8, name: 'Office', path: '/office' },
 ];
