@@ -93,5 +93,6 @@ export function touchedBy(
   const { without, with: other } = altered(profile, setting);
   const here = specimenDrawing(without, fonts, paper);
   const { gone, come } = differences(here, specimenDrawing(other, fonts, paper));
-  return gone.length > 0 ? gone : come;
+  // What is not drawn as the profile stands is shown as it would be.
+  return gone.length > 0 && without === profile ? gone : come;
 }

@@ -79,8 +79,8 @@ export function specimenDrawing(profile: ProfileDocument, fonts: GlyphTables, pa
     ...viewFromAbove(drafting, view({ x: frontX, y: aboveY }), first ? -1 : 1),
     ...viewFromLeft(drafting, view({ x: sideX, y: frontY }), scale),
     ...sectionA(drafting, view({ x: sideX, y: besideY }), scale),
-    ...detailB(drafting, { x: width - 12 - DETAIL.radius * detail, y: frontY }, detail),
-    ...lockPlate(drafting, view({ x: width - 34 - PLATE.length * scale, y: besideY - 15 * scale })),
+    ...detailB(drafting, { x: width - 34 - DETAIL.radius * detail, y: frontY }, detail),
+    ...lockPlate(drafting, view({ x: width - 48 - PLATE.length * scale, y: besideY - 15 * scale })),
     ...titleStrip(drafting, width),
     ...texture(drafting, width, view({ x: frontX, y: frontY })),
   ];
@@ -207,11 +207,11 @@ function frontView(drafting: Drafting, at: View): Primitive[] {
       { size: 105 },
     ]),
     ...acrossShaft(drafting, at, [0, 15], 180, { size: 30, tolerance: { kind: 'fit', class: 'k6' } }),
-    ...acrossShaft(drafting, at, [130, 18], 0, {
-      size: 36,
+    ...acrossShaft(drafting, at, [105, 25], 0, {
+      size: 50,
       tolerance: { kind: 'deviations', upper: 0.02, lower: 0.005 },
     }),
-    ...leader(drafting, at(148, 15), { x: at(158, 0).x, y: at(0, 36).y }, [
+    ...leader(drafting, at(146, 15), { x: at(138, 0).x, y: at(0, 33).y + 5 }, [
       noteRow(drafting, threadWords(drafting.profile, 30, 2, false)),
     ]),
   ];
@@ -274,8 +274,8 @@ function viewFromAbove(drafting: Drafting, at: View, side: 1 | -1): Primitive[] 
     ...leader(drafting, along(hole, -side * 60, HOLE.radius * scale), along(hole, -side * 60, 29 * scale + 9), [
       sizeRow(drafting, { size: 12, of: 'diameter', depth: 15 }),
     ]),
-    ...acrossShaft(drafting, at, [105, 25], 0, { size: 50 }),
-    ...leader(drafting, at(121, -side * 18), along(at(121, -side * 18), -side * 60, 8 * scale + 7), [
+    ...acrossShaft(drafting, at, [130, 18], 0, { size: 36 }),
+    ...leader(drafting, at(121, -side * 18), along(at(121, -side * 18), -side * 60, 8 * scale + 3), [
       noteRow(drafting, 'Induction hardened'),
     ]),
   ];
@@ -347,7 +347,8 @@ function sectionA(drafting: Drafting, at: View, scale: number): Primitive[] {
     ...linearDimension(drafting, {
       from: at(0, -15),
       to: at(KEY.half, KEY.floor),
-      alongDeg: 90,
+      // Downwards: what does not fit stands beneath, clear of the keyway's width.
+      alongDeg: 270,
       through: along(at(15, 0), 0, outFor(drafting, floor, true)),
       spec: floor,
     }),
@@ -382,7 +383,7 @@ function detailB(drafting: Drafting, middle: Point, by: number): Primitive[] {
       through: along(middle, -90, radius + levelOf(drafting, 0)),
       spec: { size: 3, tolerance: { kind: 'symmetric', mm: 0.1 } },
     }),
-    ...radiusDimension(drafting, at(105 + fillet, 16.5 + fillet), fillet * by, 215, 0.9 * radius, { size: fillet }),
+    ...radiusDimension(drafting, at(105 + fillet, 16.5 + fillet), fillet * by, 215, 0.4 * radius, { size: fillet }),
     ...drawTitle(
       drafting,
       {

@@ -75,6 +75,12 @@ const lettering = (of: string, words: string): Setting[] => [
 const DUAL = { path: 'units.dual', is: ['beside', 'below'] } as const;
 const BY_PLACES = { path: 'tolerances.general', is: ['by decimal places'] } as const;
 
+/** The layers whose colour and whose width the specimen drawing shows: of texts, symbols and the strip; lines have those of their roles. */
+const DRAWN_BY_LAYER: Record<'colour' | 'width', readonly string[]> = {
+  colour: ['section', 'dimensions', 'notes', 'blocks', 'symbols'],
+  width: ['blocks'],
+};
+
 /** The settings in the order in which a drawing shows them. */
 export const SECTIONS: readonly SettingsSection[] = [
   {
@@ -227,8 +233,16 @@ export const SECTIONS: readonly SettingsSection[] = [
     title: 'Layers',
     settings: LAYER_PURPOSES.flatMap((purpose): Setting[] => [
       { path: `layers.${purpose}.name`, words: `${LAYER_WORDS[purpose]}: name`, files: true },
-      { path: `layers.${purpose}.colour`, words: `${LAYER_WORDS[purpose]}: colour`, files: true },
-      { path: `layers.${purpose}.width`, words: `${LAYER_WORDS[purpose]}: width`, files: true },
+      {
+        path: `layers.${purpose}.colour`,
+        words: `${LAYER_WORDS[purpose]}: colour`,
+        ...(!DRAWN_BY_LAYER.colour.includes(purpose) && { files: true }),
+      },
+      {
+        path: `layers.${purpose}.width`,
+        words: `${LAYER_WORDS[purpose]}: width`,
+        ...(!DRAWN_BY_LAYER.width.includes(purpose) && { files: true }),
+      },
       { path: `layers.${purpose}.printed`, words: `${LAYER_WORDS[purpose]}: printed`, files: true },
     ]),
   },

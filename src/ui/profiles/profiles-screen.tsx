@@ -35,7 +35,8 @@ export function ProfilesScreen() {
   const { data: profiles, error, refetch } = useQuery(profilesQuery);
   const router = useRouter();
   const asked = useSearchParams().get('profile');
-  const id = profiles?.find((one) => one.id === asked)?.id ?? profiles?.[0]?.id;
+  const mostUsed = profiles?.toSorted((a, b) => b.formats + b.drawings - a.formats - a.drawings)[0];
+  const id = profiles?.find((one) => one.id === asked)?.id ?? mostUsed?.id;
   const open = (next: string) => router.replace(`/profiles?profile=${encodeURIComponent(next)}`);
   if (id === undefined)
     return (

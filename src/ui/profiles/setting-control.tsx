@@ -1,6 +1,6 @@
 'use client';
 
-import { Box } from '@chakra-ui/react';
+import { Box, VisuallyHidden } from '@chakra-ui/react';
 import type { ProfileDocument } from '../../core/profile/document';
 import { type Setting, type SettingValue, fieldOf, settingOf } from '../../core/profile/settings';
 import type { Outcome } from '../../core/refusal';
@@ -32,7 +32,8 @@ export function SettingControl(props: {
       return (
         <Box pt="3px">
           <CheckBox checked={value as boolean} onChange={onChange}>
-            <span>{setting.path.startsWith('layers.') ? 'printed' : setting.words}</span>
+            <VisuallyHidden>{setting.words}</VisuallyHidden>
+            <span aria-hidden>{setting.path.startsWith('layers.') ? 'printed' : value ? 'yes' : 'no'}</span>
           </CheckBox>
         </Box>
       );

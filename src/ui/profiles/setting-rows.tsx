@@ -48,30 +48,47 @@ export interface SettingHands {
 /** A section of settings with what each is in the standard, and the way back to it. */
 export function SettingsOf({ section, hands }: { section: SettingsSection; hands: SettingHands }) {
   const found = contradictions(hands.profile);
+  const groups = groupsOf(section.settings);
   return (
     <Box as="section" aria-label={section.title} pb="14px">
       <Box as="h2" fontSize="14px" fontWeight={600} pb="3px" borderBottom="1px solid" borderColor="line" mb="3px">
         {section.title}
       </Box>
-      {groupsOf(section.settings).map((group) => (
-        <Group key={group.settings[0]!.path} group={group} hands={hands} contradictions={found} />
-      ))}
+      {groups.map((group, i) => {
+        const idle = idleOf(hands.profile, group);
+        return (
+          <Group
+            key={group.settings[0]!.path}
+            group={group}
+            hands={hands}
+            contradictions={found}
+            isIdle={idle !== undefined}
+            // Said once for those that hang on the same setting.
+            idle={groups[i + 1] && idleOf(hands.profile, groups[i + 1]!) === idle ? undefined : idle}
+          />
+        );
+      })}
     </Box>
   );
 }
+
+const idleOf = (profile: ProfileDocument, { settings }: SettingGroup): string | undefined =>
+  settings.length === 1 ? idleBecause(profile, settings[0]!) : undefined;
 
 function Group(props: {
   group: SettingGroup;
   hands: SettingHands;
   contradictions: readonly { path: SettingPath; words: string }[];
+  isIdle: boolean;
+  /** Why it has no effect, where it is to be said. */
+  idle: string | undefined;
 }) {
-  const { group, hands } = props;
+  const { group, hands, isIdle, idle } = props;
   const { settings } = group;
   const [first] = settings as [Setting];
-  const idle = settings.length === 1 ? idleBecause(hands.profile, first) : undefined;
   const own = props.contradictions.filter(({ path }) => settings.some((setting) => setting.path === path));
   return (
-    <Box py="2px" opacity={idle === undefined ? 1 : 0.6}>
+    <Box py="2px" opacity={isIdle ? 0.6 : 1}>
       {settings.length === 1 ? (
         <Grid templateColumns="148px minmax(0, 1fr) 104px" gap="8px" alignItems="start">
           <Words>{first.words}</Words>
@@ -96,7 +113,7 @@ function Group(props: {
           {idle}
         </Box>
       )}
-      {settings.length === 1 && first.help && idle === undefined && (
+      {settings.length === 1 && first.help && !isIdle && (
         <Box fontSize="12px" color="soft">
           {first.help}
         </Box>
@@ -124,8 +141,22 @@ function Hand({ setting, hands, caption }: { setting: Setting; hands: SettingHan
   return (
     <Box
       data-setting={setting.path}
-      flex={isColour ? '0 0 auto' : '1'}
+      flex={
+        isColour
+          ? '0 0 auto'
+          : setting.path.endsWith('.type')
+            ? '0 0 172px'
+            : setting.path.endsWith('.width')
+              ? '0 0 92px'
+              : '1'
+      }
       minWidth={0}
+      fontSize={caption === undefined ? undefined : '13px'}
+      css={
+        caption === undefined
+          ? undefined
+          : { '& select': { fontSize: '13px', paddingInlineEnd: '20px', paddingInlineStart: '6px' } }
+      }
       onMouseEnter={() => hands.onHand(setting)}
       onMouseLeave={() => hands.onHand(undefined)}
       onFocus={() => hands.onHand(setting)}

@@ -32,8 +32,15 @@ type Printed = keyof typeof PRINTED;
 /** What is marked on the drawing. */
 const INKS = { touched: '#7A2E5D', gone: '#C03F28', come: '#2D6A4C' } as const;
 
+/** How much wider than on paper a marked line is, mm. */
+const WIDER = 0.5;
+
 const inked = (primitives: readonly Primitive[], ink: string): Primitive[] =>
-  primitives.map((primitive) => ({ ...primitive, ink }));
+  primitives.map((primitive) =>
+    primitive.kind === 'line' || primitive.kind === 'arc' || primitive.kind === 'outline'
+      ? { ...primitive, ink, width: primitive.width + WIDER, type: 'continuous' }
+      : { ...primitive, ink },
+  );
 
 /** The specimen drawing of a profile, with what the setting under the hand has a hand in, or with what changed since the last release. */
 export function SpecimenPane(props: {
