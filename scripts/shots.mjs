@@ -67,9 +67,14 @@ const VIEWS = [
     },
   },
   {
-    file: 'mass',
-    path: '/specimens/drive-shaft',
-    until: (page) => drawn(page, 6),
+    file: 'profiles',
+    path: '/profiles',
+    until: async (page) => {
+      await page.getByRole('img', { name: 'Specimen drawing' }).locator('text').first().waitFor();
+      await page.getByRole('button', { name: 'Dimension lines', exact: true }).click();
+      await page.getByLabel('Beyond the dimension line', { exact: true }).focus();
+      await page.getByTestId('marked').waitFor();
+    },
   },
   {
     file: 'drawings',

@@ -109,6 +109,13 @@ const SCREENS: { name: string; open: (page: Page) => Promise<unknown> }[] = [
     },
   },
   {
+    name: 'profiles',
+    open: async (page) => {
+      await page.goto('/profiles');
+      await page.getByRole('img', { name: 'Specimen drawing' }).locator('text').first().waitFor();
+    },
+  },
+  {
     name: 'office',
     open: async (page) => {
       await page.goto('/office');

@@ -14,6 +14,7 @@ import * as provingRoutes from '@/contract/proving';
 import * as sharingRoutes from '@/contract/sharing';
 import * as specimenRoutes from '@/contract/specimens';
 import * as drawingServices from '@/server/services/drawings';
+import * as profileServices from '@/server/services/profiles';
 import { asDesk, asked, withOffice } from './office';
 
 withOffice();
@@ -93,6 +94,7 @@ test('what is read is what the contract says, of everything in the demo office',
     variant: '316L',
     sizeId: 'iso-a3-landscape',
   });
+  const profile = (await profileServices.profiles())[0]!.id;
   const ids: Record<string, string> = {
     '/api/drawings/[id]': drawing,
     '/api/formats/[id]': 'workshop-sheets',
@@ -100,6 +102,8 @@ test('what is read is what the contract says, of everything in the demo office',
     '/api/formats/[id]/sharing': 'workshop-sheets',
     '/api/accounts/[id]/sign-ins': '0',
     '/api/specimens/[id]': 'recovery-winch',
+    '/api/profiles/[id]': profile,
+    '/api/profiles/[id]/revisions/[number]': profile,
     '/api/properties/[id]/uses': 'material',
     '/api/properties/[id]/answers': 'checked-by',
   };
@@ -109,7 +113,7 @@ test('what is read is what the contract says, of everything in the demo office',
     const response = await (
       await handlersOf(path)
     ).GET!(asked('http://test/'), {
-      params: Promise.resolve({ id: ids[path] ?? '' }),
+      params: Promise.resolve({ id: ids[path] ?? '', number: '1' }),
     });
     expect([name, response.status]).toEqual([name, 200]);
     const body: unknown = await response.json();

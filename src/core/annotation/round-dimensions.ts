@@ -1,23 +1,9 @@
 import type { Point } from '../geometry/box';
 import type { Primitive } from '../scene/scene';
-import { dimensionLine, extensionLine, readingDeg } from './dimension-line';
+import { extensionLine, readingDeg } from './dimension-line';
 import { type DimensionSpec, dimensionText } from './dimension-text';
 import { type Drafting, along, arc, line } from './drafting';
 import { terminator } from './terminators';
-
-/** The diameter of a circle, its line through the centre in a direction (ISO 129-1, 8.1). */
-export function diameterDimension(
-  drafting: Drafting,
-  centre: Point,
-  radius: number,
-  deg: number,
-  spec: DimensionSpec,
-): Primitive[] {
-  return dimensionLine(drafting, along(centre, deg + 180, radius), along(centre, deg, radius), deg, {
-    ...spec,
-    of: 'diameter',
-  });
-}
 
 /**
  * A radius: an arrow against the arc from outside, its line bent level and the size on it (ISO 129-1, 8.2).

@@ -17,7 +17,7 @@ export function toleranceTable(
   const rule = readGeneralTolerance(text);
   if (!rule) return { rows: [], unread: stated === undefined ? {} : { stated: text } };
   const { decimalMark } = facts.locale;
-  const { unit } = document;
+  const unit = facts.profile?.unit ?? document.unit;
   const rows = 'class' in rule ? toleranceRows(rule.class, decimalMark, unit) : placesRows(rule, unit, decimalMark);
   return {
     rows: rows

@@ -64,8 +64,8 @@ const PAGE = 50;
 const GONE = () => new ServiceError(404, 'There is no such drawing in the register.');
 
 function drawingView(drawing: DrawingRow, at: DrawingAtHand): DrawingView {
-  const { finishedWith: _, madeBy: __, ...row } = drawing;
-  const { models: ___, ...columns } = registerColumns(drawing, at);
+  const { finishedWith: _, madeBy: __, profileRevision: ___, ...row } = drawing;
+  const { models: ____, ...columns } = registerColumns(drawing, at);
   const { document } = at.editions[0]!;
   return {
     ...row,

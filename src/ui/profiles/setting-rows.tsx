@@ -88,7 +88,7 @@ function Group(props: {
   const [first] = settings as [Setting];
   const own = props.contradictions.filter(({ path }) => settings.some((setting) => setting.path === path));
   return (
-    <Box py="2px" opacity={isIdle ? 0.6 : 1}>
+    <Box py="2px">
       {settings.length === 1 ? (
         <Grid templateColumns="148px minmax(0, 1fr) 104px" gap="8px" alignItems="start">
           <Words>{first.words}</Words>

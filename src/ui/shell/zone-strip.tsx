@@ -44,14 +44,16 @@ export function ZoneStrip() {
         align="center"
         gap="10px"
         px="12px"
-        width={{ base: '146px', lg: '196px' }}
+        width={{ base: '48px', lg: '196px' }}
         borderRight="1px solid"
         borderColor="ink"
         fontWeight={600}
         fontSize="18px"
       >
         <Mark />
-        Zonograph
+        <Box as="span" display={{ base: 'none', lg: 'inline' }}>
+          Zonograph
+        </Box>
       </Flex>
       <Flex as="nav" aria-label="Screens">
         {(me ? ZONES : []).map((zone) => (
