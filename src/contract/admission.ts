@@ -61,6 +61,7 @@ export const ROUTES = {
   'POST /api/formats': 'administrator',
   'GET /api/formats/[id]': 'reader',
   'PUT /api/formats/[id]': 'administrator',
+  'PUT /api/formats/[id]/profile': 'administrator',
   'GET /api/formats/[id]/sharing': 'administrator',
   'PUT /api/formats/[id]/sharing': 'administrator',
   'GET /api/editions/[id]': 'reader',

@@ -29,6 +29,8 @@ export const FormatView = z.object({
   edition: EditionView,
   facts: OfficeFacts,
   scale: z.string(),
+  /** The drafting profile that it is proved with; not of a drawing's formats, which are filled with the drawing's. */
+  profileId: z.string().optional(),
   /** Why whoever asks does not change it, although their role may. */
   lockedFor: z.string().optional(),
 });
@@ -89,6 +91,14 @@ export const renameFormat = route({
   path: '/api/formats/[id]',
   body: z.object({ name: Name }),
   answer: z.object({ name: z.string() }),
+});
+
+/** Has a format proved with another drafting profile, which drawings made on it take. */
+export const chooseProfile = route({
+  method: 'PUT',
+  path: '/api/formats/[id]/profile',
+  body: z.object({ profileId: z.string() }),
+  answer: FormatView,
 });
 
 /** Saves an edition's document made on a version; 409 with the current edition and `why` when it cannot be. */

@@ -174,6 +174,23 @@ test('a drawing follows the release, not what is tried; two who change one setti
   await expect(page.locator('svg text').filter({ hasText: 'Lengths in mm' }).first()).toBeAttached();
 });
 
+test('a format is given another profile on the board, and its proofs follow', async ({ page }) => {
+  const board = await new Board(page).open();
+  await page.keyboard.press('Escape');
+  await expect(
+    page
+      .locator('svg text')
+      .filter({ hasText: /^ISO 2768-m$/ })
+      .first(),
+  ).toBeAttached();
+  await page.getByRole('combobox', { name: 'Profile' }).selectOption({ label: 'Kelvarra inch' });
+  await expect(page.locator('svg text').filter({ hasText: 'All dimensions in inch' }).first()).toBeAttached();
+  await board.page.reload();
+  await expect(page.locator('svg text').filter({ hasText: 'All dimensions in inch' }).first()).toBeAttached();
+  await page.getByRole('link', { name: 'Open the profile' }).click();
+  await expect(page.getByRole('contentinfo', { name: 'Status' })).toContainText('Kelvarra inch');
+});
+
 test.describe('a drafter', () => {
   test.use({ as: 'drafter' });
   test('looks at profiles and exports their drawing, and changes nothing', async ({ page }) => {

@@ -1,7 +1,7 @@
 import { asmeProfile } from '@/core/profile/starts';
 import { database } from '@/server/database';
 import * as drawingServices from '@/server/services/drawings';
-import { format, startFormat as start } from '@/server/services/formats';
+import * as formatServices from '@/server/services/formats';
 import * as service from '@/server/services/profiles';
 import { startBlank } from '@/core/format/starting';
 import { asDesk, withOffice } from './office';
@@ -14,7 +14,7 @@ const removeProfile = asDesk(service.removeProfile);
 const renameProfile = asDesk(service.renameProfile);
 const makeDrawing = asDesk(drawingServices.makeDrawing);
 const changeDrawing = asDesk(drawingServices.changeDrawing);
-const startFormat = asDesk(start);
+const startFormat = asDesk(formatServices.startFormat);
 
 withOffice();
 
@@ -40,7 +40,7 @@ test('what a setting says is what proofs print, with no other copy of it', async
       { path: 'views.projection', before: 'first angle', value: 'third angle' },
     ],
   });
-  expect((await format('workshop-sheets')).facts).toMatchObject({
+  expect((await formatServices.format('workshop-sheets')).facts).toMatchObject({
     profile: {
       unit: 'in',
       values: {
@@ -51,7 +51,9 @@ test('what a setting says is what proofs print, with no other copy of it', async
     },
     locale: { decimalMark: '.' },
   });
-  const [noted] = await database.query<{ words: string }>('SELECT words FROM audit WHERE subject = ?', [`profile ${id}`]);
+  const [noted] = await database.query<{ words: string }>('SELECT words FROM audit WHERE subject = ?', [
+    `profile ${id}`,
+  ]);
   expect(noted).toEqual({ words: 'Projection: third angle' });
 });
 
@@ -107,10 +109,14 @@ test('drawings in work follow the newest release and no change before it; finish
   };
   await set(id, 'numbers.mark', ',', '.');
   expect(await mark()).toEqual([',', 1]);
-  expect((await format('workshop-sheets')).facts.locale.decimalMark).toBe('.');
+  expect((await formatServices.format('workshop-sheets')).facts.locale.decimalMark).toBe('.');
   const { version } = await profile(id);
   const released = await releaseProfile(id, { version, why: 'Points for the yard' });
-  expect(released).toMatchObject({ revision: 2, changed: false, revisions: [{ number: 2, why: 'Points for the yard' }, { number: 1 }] });
+  expect(released).toMatchObject({
+    revision: 2,
+    changed: false,
+    revisions: [{ number: 2, why: 'Points for the yard' }, { number: 1 }],
+  });
   expect(await mark()).toEqual(['.', 2]);
   await changeDrawing(drawn, { version: 1, state: 'finished', finishReason: 'to be sent' });
   await set(id, 'numbers.mark', '.', ',');
@@ -157,4 +163,16 @@ test.each(['pdf', 'svg', 'dxf'] as const)('the specimen drawing is written as %s
   expect(file.name).toBe(`Kelvarra-inch-specimen-drawing-A3.${kind}`);
   expect(file.content.length).toBeGreaterThan(5_000);
   if (kind === 'dxf') expect(Buffer.from(file.content).toString()).toContain('ARROW_DIMENSION');
+});
+
+test('a format is proved with another profile when that is chosen, and it is told', async () => {
+  const chosen = await named('Kelvarra export');
+  const { facts, profileId } = await asDesk(formatServices.chooseProfile)('workshop-sheets', chosen);
+  expect(profileId).toBe(chosen);
+  expect(facts).toMatchObject({
+    locale: { decimalMark: '.' },
+    profile: { values: { 'projection-angle': 'third angle' } },
+  });
+  await expect(asDesk(formatServices.chooseProfile)('workshop-sheets', 'none')).rejects.toThrow('is not there');
+  await expect(asDesk(formatServices.chooseProfile)('none', chosen)).rejects.toMatchObject({ status: 404 });
 });

@@ -173,6 +173,10 @@ export async function findFormat(db: Database, id: string): Promise<FormatRow | 
   return (await db.query<RawFormat>(`SELECT ${FORMAT} FROM formats WHERE id = ?`, [id])).map(toFormat)[0];
 }
 
+export async function setProfile(db: Database, id: string, profileId: string): Promise<void> {
+  await db.run('UPDATE formats SET profile_id = ? WHERE id = ?', [profileId, id]);
+}
+
 /** @throws a duplicate-key error when the name is taken */
 export async function insertFormat(db: Database, row: FormatRow): Promise<void> {
   await db.run(`INSERT INTO formats (${FORMAT}) VALUES (?, ?, ?, ?, ?, ?, ?)`, [

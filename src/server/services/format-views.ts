@@ -44,6 +44,7 @@ async function view(db: Database, edition: EditionRow): Promise<FormatView> {
     edition: editionView(edition),
     facts: await proofFacts(db, format),
     scale: format.settings.scale,
+    profileId: format.profileId,
   };
 }
 

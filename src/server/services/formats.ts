@@ -20,7 +20,9 @@ import {
   newestEdition,
   replaceDocument,
   setFormatName,
+  setProfile,
 } from '../repositories/formats';
+import { findProfile } from '../repositories/profiles';
 import type { FormatView, ShelfEntry, Whose } from '../../contract/formats';
 import type { Page } from '../../contract/route';
 import { allProperties, replaceUses } from '../repositories/properties';
@@ -212,6 +214,20 @@ export async function saveDocument(
 }
 
 /** Gives a format another name. */
+/** Has a format proved with another drafting profile. @throws ServiceError 404, 422 */
+export async function chooseProfile(actor: Actor, id: string, profileId: string): Promise<FormatView> {
+  await transaction(async (db) => {
+    const [format, profile] = [await findFormat(db, id), await findProfile(db, profileId)];
+    if (!format) throw new ServiceError(404, 'There is no such format on the shelf.');
+    if (!profile) throw new ServiceError(422, 'That drafting profile is not there. Choose another one.');
+    await checkChange(db, actor, id, format.name);
+    await setProfile(db, id, profileId);
+    const words = [`Proved with the profile ${profile.name}`];
+    await noteChange(db, actor, { subject: `format ${id}`, sitting: randomUUID(), words });
+  });
+  return formatAtHand(database, id);
+}
+
 export async function renameFormat(actor: Actor, id: string, name: string): Promise<{ name: string }> {
   const { edition: open } = await formatAtHand(database, id);
   await saveDocument(actor, open.id, {

@@ -98,7 +98,10 @@ function Group(props: {
       ) : (
         <>
           <Grid templateColumns="minmax(0, 1fr) 104px" gap="8px" alignItems="center" pt="4px">
-            <Words>{group.words}</Words>
+            <Flex align="center" gap="6px">
+              <Words>{group.words}</Words>
+              {first.path.startsWith('lettering.') && <SameForAll of={first.path.split('.')[1]!} hands={hands} />}
+            </Flex>
             <Standard settings={settings} hands={hands} />
           </Grid>
           <Flex gap="6px" align="start">
@@ -124,6 +127,24 @@ function Group(props: {
         </Box>
       ))}
     </Box>
+  );
+}
+
+const LETTERINGS = ['dimensions', 'notes', 'viewTitles', 'sectionLetters'] as const;
+
+/** Gives all texts of a drawing the font and the letter width of one; their heights stay. */
+function SameForAll({ of, hands }: { of: string; hands: SettingHands }) {
+  const changes = LETTERINGS.flatMap((use) =>
+    (['font', 'letterWidth'] as const).map((what) => ({
+      path: `lettering.${use}.${what}`,
+      value: settingOf(hands.profile, `lettering.${of}.${what}`),
+    })),
+  );
+  if (changes.every(({ path, value }) => settingOf(hands.profile, path) === value)) return null;
+  return (
+    <Button type="button" look="quiet" fontSize="12px" height="22px" onClick={() => hands.onChange(changes)}>
+      Same font for all
+    </Button>
   );
 }
 

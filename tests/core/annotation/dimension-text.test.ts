@@ -67,7 +67,11 @@ describe('the other unit', () => {
     expect(drawn({})).toEqual(['⌀1.969', undefined]);
   });
   test('has the decimals and zeros that are set for it', () => {
-    const profile = set(asmeProfile(), { 'units.dual': 'beside', 'units.dualDecimals': 1, 'units.dualTrailingZeros': true });
+    const profile = set(asmeProfile(), {
+      'units.dual': 'beside',
+      'units.dualDecimals': 1,
+      'units.dualTrailingZeros': true,
+    });
     expect(dimensionWords(profile, { size: 50 }, dualLook(profile)).value).toBe('50.0');
   });
 });
@@ -76,7 +80,9 @@ test('deviations are as high as the value, or by √2 lower', () => {
   const heights = (deviationHeight: string) => {
     const drafting = { profile: set(isoProfile(), { 'tolerances.deviationHeight': deviationHeight }), fonts };
     const { row } = dimensionText(drafting, { size: 20, tolerance: deviations(0.2, -0.1) });
-    const heights = row.draw({ x: 0, y: 0 }, 0).map((one) => (one.kind === 'text' ? Math.round(one.height * 1000) / 1000 : 0));
+    const heights = row
+      .draw({ x: 0, y: 0 }, 0)
+      .map((one) => (one.kind === 'text' ? Math.round(one.height * 1000) / 1000 : 0));
     return [...new Set(heights)];
   };
   expect(heights('as the value')).toEqual([3.5]);

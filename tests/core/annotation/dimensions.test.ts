@@ -1,4 +1,10 @@
-import { levelOf, linearDimension, parallelDimensions, readingDeg, runningDimensions } from '@/core/annotation/dimension-line';
+import {
+  levelOf,
+  linearDimension,
+  parallelDimensions,
+  readingDeg,
+  runningDimensions,
+} from '@/core/annotation/dimension-line';
 import { hatching } from '@/core/annotation/hatching';
 import { nearest } from '@/core/annotation/nearest';
 import { surfaceTexture } from '@/core/annotation/notes';
@@ -107,7 +113,12 @@ test('arrows that do not fit stand outside, their lines two arrows long', () => 
 
 describe('terminators', () => {
   const drawn = (form: string, changes = {}) =>
-    terminator({ profile: set(isoProfile(), { 'terminators.dimensions': form, ...changes }), fonts }, 'dimensions', at(0, 0), 0);
+    terminator(
+      { profile: set(isoProfile(), { 'terminators.dimensions': form, ...changes }), fonts },
+      'dimensions',
+      at(0, 0),
+      0,
+    );
   test('ISO: closed and filled, as long as the lettering is high, 30°', () => {
     const [arrow] = drawn('closed and filled') as [Extract<Primitive, { kind: 'fill' }>];
     expect(arrow.points).toEqual([at(0, 0), at(3.5, 3.5 / 3.74), at(3.5, -3.5 / 3.74)].map(close));
@@ -162,8 +173,10 @@ describe('hatching', () => {
     for (const { from, to, width } of drawn) {
       expect(width).toBe(0.25);
       expect(to.y - from.y).toBeCloseTo(to.x - from.x, 9);
-      for (const point of [from, to]) for (const value of [point.x, point.y]) expect(value).toBeGreaterThanOrEqual(-1e-9);
-      for (const point of [from, to]) for (const value of [point.x, point.y]) expect(value).toBeLessThanOrEqual(20 + 1e-9);
+      for (const point of [from, to])
+        for (const value of [point.x, point.y]) expect(value).toBeGreaterThanOrEqual(-1e-9);
+      for (const point of [from, to])
+        for (const value of [point.x, point.y]) expect(value).toBeLessThanOrEqual(20 + 1e-9);
     }
     const offsets = drawn.map(({ from }) => (from.y - from.x) / Math.SQRT2).sort((a, b) => a - b);
     offsets.slice(1).forEach((offset, i) => expect(offset - offsets[i]!).toBeCloseTo(3, 9));
@@ -193,7 +206,10 @@ test('a radius points at its arc from outside', () => {
 });
 
 test('the surface symbol has legs at 60°, 1.4 h and 2.8 h high', () => {
-  const [short, long] = surfaceTexture({ profile: isoProfile(), fonts }, at(0, 0)) as Extract<Primitive, { kind: 'line' }>[];
+  const [short, long] = surfaceTexture({ profile: isoProfile(), fonts }, at(0, 0)) as Extract<
+    Primitive,
+    { kind: 'line' }
+  >[];
   expect(short!.from.y).toBeCloseTo(1.4 * 3.5, 9);
   expect(long!.to.y).toBeCloseTo(2.8 * 3.5, 9);
   expect((Math.atan2(long!.to.y, long!.to.x) * 180) / Math.PI).toBeCloseTo(60, 9);
@@ -211,10 +227,11 @@ test('letters of views leave out what the office does, and titles are as the pro
 
 test('a break ends where it is told to, freehand or in a zigzag', () => {
   for (const form of ['freehand', 'zigzag']) {
-    const drawn = breakLine({ profile: set(isoProfile(), { 'lines.break': form }), fonts }, at(0, 0), at(0, 30)) as Extract<
-      Primitive,
-      { kind: 'line' }
-    >[];
+    const drawn = breakLine(
+      { profile: set(isoProfile(), { 'lines.break': form }), fonts },
+      at(0, 0),
+      at(0, 30),
+    ) as Extract<Primitive, { kind: 'line' }>[];
     expect(drawn[0]!.from).toEqual(close(at(0, 0)));
     expect(drawn.at(-1)!.to).toEqual(close(at(0, 30)));
   }

@@ -1,38 +1,46 @@
 import fc from 'fast-check';
-import { angleText, decimalsNeeded, dualLook, lengthLook, lengthText, type NumberLook } from '@/core/annotation/numbers';
+import {
+  angleText,
+  decimalsNeeded,
+  dualLook,
+  lengthLook,
+  lengthText,
+  type NumberLook,
+} from '@/core/annotation/numbers';
 import { withSetting } from '@/core/profile/settings';
 import { asmeProfile, isoProfile } from '@/core/profile/starts';
 
 const look = (change: Partial<NumberLook> = {}): NumberLook => ({ ...lengthLook(isoProfile()), ...change });
 
 /** Written by hand: mm, decimals, then with both zeros, without leading, without trailing, without either. */
-const WRITTEN: [mm: number, decimals: number, both: string, noLeading: string, noTrailing: string, neither: string][] = [
-  [0, 2, '0', '0', '0', '0'],
-  [0.5, 2, '0.50', '.50', '0.5', '.5'],
-  [0.05, 2, '0.05', '.05', '0.05', '.05'],
-  [0.005, 2, '0.01', '.01', '0.01', '.01'],
-  [0.004, 2, '0', '0', '0', '0'],
-  [1, 2, '1.00', '1.00', '1', '1'],
-  [12.5, 2, '12.50', '12.50', '12.5', '12.5'],
-  [12.345, 2, '12.35', '12.35', '12.35', '12.35'],
-  [12.344, 2, '12.34', '12.34', '12.34', '12.34'],
-  [1.005, 2, '1.01', '1.01', '1.01', '1.01'],
-  [99.995, 2, '100.00', '100.00', '100', '100'],
-  [0.125, 3, '0.125', '.125', '0.125', '.125'],
-  [0.1, 3, '0.100', '.100', '0.1', '.1'],
-  [74.125, 3, '74.125', '74.125', '74.125', '74.125'],
-  [74.125, 2, '74.13', '74.13', '74.13', '74.13'],
-  [74.125, 1, '74.1', '74.1', '74.1', '74.1'],
-  [74.125, 0, '74', '74', '74', '74'],
-  [0.45, 0, '0', '0', '0', '0'],
-  [0.5, 0, '1', '1', '1', '1'],
-  [1000.5, 1, '1000.5', '1000.5', '1000.5', '1000.5'],
-  [3, 0, '3', '3', '3', '3'],
-  [0.0625, 4, '0.0625', '.0625', '0.0625', '.0625'],
-  [0.0625, 3, '0.063', '.063', '0.063', '.063'],
-  [-0.5, 2, '−0.50', '−.50', '−0.5', '−.5'],
-  [10, 3, '10.000', '10.000', '10', '10'],
-];
+const WRITTEN: [mm: number, decimals: number, both: string, noLeading: string, noTrailing: string, neither: string][] =
+  [
+    [0, 2, '0', '0', '0', '0'],
+    [0.5, 2, '0.50', '.50', '0.5', '.5'],
+    [0.05, 2, '0.05', '.05', '0.05', '.05'],
+    [0.005, 2, '0.01', '.01', '0.01', '.01'],
+    [0.004, 2, '0', '0', '0', '0'],
+    [1, 2, '1.00', '1.00', '1', '1'],
+    [12.5, 2, '12.50', '12.50', '12.5', '12.5'],
+    [12.345, 2, '12.35', '12.35', '12.35', '12.35'],
+    [12.344, 2, '12.34', '12.34', '12.34', '12.34'],
+    [1.005, 2, '1.01', '1.01', '1.01', '1.01'],
+    [99.995, 2, '100.00', '100.00', '100', '100'],
+    [0.125, 3, '0.125', '.125', '0.125', '.125'],
+    [0.1, 3, '0.100', '.100', '0.1', '.1'],
+    [74.125, 3, '74.125', '74.125', '74.125', '74.125'],
+    [74.125, 2, '74.13', '74.13', '74.13', '74.13'],
+    [74.125, 1, '74.1', '74.1', '74.1', '74.1'],
+    [74.125, 0, '74', '74', '74', '74'],
+    [0.45, 0, '0', '0', '0', '0'],
+    [0.5, 0, '1', '1', '1', '1'],
+    [1000.5, 1, '1000.5', '1000.5', '1000.5', '1000.5'],
+    [3, 0, '3', '3', '3', '3'],
+    [0.0625, 4, '0.0625', '.0625', '0.0625', '.0625'],
+    [0.0625, 3, '0.063', '.063', '0.063', '.063'],
+    [-0.5, 2, '−0.50', '−.50', '−0.5', '−.5'],
+    [10, 3, '10.000', '10.000', '10', '10'],
+  ];
 
 describe.each([',', '.'] as const)('with the decimal mark “%s”', (mark) => {
   const marked = (text: string) => text.replace('.', mark);
@@ -65,10 +73,16 @@ test('the other unit has zeros of its own', () => {
 test('what is written is never further from the length than half of its last decimal', () => {
   const mm = fc.integer({ min: -5_000_000, max: 5_000_000 }).map((value) => value / 1e4);
   fc.assert(
-    fc.property(mm, fc.integer({ min: 0, max: 5 }), fc.boolean(), fc.boolean(), (length, decimals, leadingZero, trailingZeros) => {
-      const text = lengthText(length, look({ decimals, leadingZero, trailingZeros, mark: '.' }));
-      expect(Math.abs(Number(text.replace('−', '-')) - length)).toBeLessThanOrEqual(0.5 * 10 ** -decimals + 1e-9);
-    }),
+    fc.property(
+      mm,
+      fc.integer({ min: 0, max: 5 }),
+      fc.boolean(),
+      fc.boolean(),
+      (length, decimals, leadingZero, trailingZeros) => {
+        const text = lengthText(length, look({ decimals, leadingZero, trailingZeros, mark: '.' }));
+        expect(Math.abs(Number(text.replace('−', '-')) - length)).toBeLessThanOrEqual(0.5 * 10 ** -decimals + 1e-9);
+      },
+    ),
   );
 });
 

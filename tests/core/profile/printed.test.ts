@@ -17,13 +17,21 @@ test('what sheets print follows the settings together', () => {
     'edges-note': 'Break sharp edges .01 to .02',
     'projection-angle': 'third angle',
   });
-  const changed = set(asmeProfile(), { 'units.unit': 'mm', 'numbers.mark': ',', 'numbers.leadingZero': true, 'tolerances.angle': 0.5 });
+  const changed = set(asmeProfile(), {
+    'units.unit': 'mm',
+    'numbers.mark': ',',
+    'numbers.leadingZero': true,
+    'tolerances.angle': 0.5,
+  });
   expect(printedValues(changed)).toMatchObject({
     'general-tolerance': ',X ±2,54  ,XX ±0,762  ,XXX ±0,254  angles ±0,5°',
     'units-note': 'All dimensions in mm',
     'edges-note': 'Break sharp edges 0,254 to 0,508',
   });
-  expect(profileFacts({ name: 'P', document: changed })).toMatchObject({ profile: { unit: 'mm' }, locale: { decimalMark: ',' } });
+  expect(profileFacts({ name: 'P', document: changed })).toMatchObject({
+    profile: { unit: 'mm' },
+    locale: { decimalMark: ',' },
+  });
 });
 
 test('a note that is empty and tolerances that are none are not printed', () => {
@@ -38,11 +46,43 @@ describe('a profile of version 1', () => {
     return read.profile;
   };
   test.each([
-    [{ 'general-tolerance': 'ISO 2768-m', 'units-note': 'All dimensions in mm', 'edges-note': 'Break sharp edges 0,2 to 0,5', 'projection-angle': 'first angle' }, ','],
-    [{ 'general-tolerance': '.X ±.1  .XX ±.03  .XXX ±.010', 'units-note': 'All dimensions in inch', 'edges-note': 'Break sharp edges .01 to .02', 'projection-angle': 'third angle' }, '.'],
-    [{ 'general-tolerance': 'ISO 2768-mK', 'units-note': 'Dimensions in millimetres', 'edges-note': 'No burrs', 'projection-angle': 'first angle' }, ','],
+    [
+      {
+        'general-tolerance': 'ISO 2768-m',
+        'units-note': 'All dimensions in mm',
+        'edges-note': 'Break sharp edges 0,2 to 0,5',
+        'projection-angle': 'first angle',
+      },
+      ',',
+    ],
+    [
+      {
+        'general-tolerance': '.X ±.1  .XX ±.03  .XXX ±.010',
+        'units-note': 'All dimensions in inch',
+        'edges-note': 'Break sharp edges .01 to .02',
+        'projection-angle': 'third angle',
+      },
+      '.',
+    ],
+    [
+      {
+        'general-tolerance': 'ISO 2768-mK',
+        'units-note': 'Dimensions in millimetres',
+        'edges-note': 'No burrs',
+        'projection-angle': 'first angle',
+      },
+      ',',
+    ],
     [{ 'general-tolerance': 'as in the order', 'projection-angle': 'third angle' }, '.'],
-    [{ 'general-tolerance': 'ISO 2768-c', 'edges-note': 'Kanten 0.3 bis 0.8 brechen', 'projection-angle': 'third angle', coating: 'Zinc' }, '.'],
+    [
+      {
+        'general-tolerance': 'ISO 2768-c',
+        'edges-note': 'Kanten 0.3 bis 0.8 brechen',
+        'projection-angle': 'third angle',
+        coating: 'Zinc',
+      },
+      '.',
+    ],
   ])('prints what it printed: %j', (values, mark) => {
     const profile = upgraded(values, { mark });
     expect(printedValues(profile)).toEqual(values);
@@ -57,13 +97,20 @@ describe('a profile of version 1', () => {
       numbers: { mark: '.' },
     });
     expect(upgraded({ 'general-tolerance': 'ISO 2768-f' }).tolerances).toMatchObject({ general: 'class', class: 'f' });
-    expect(upgraded({ 'general-tolerance': 'ISO 2768-mK' }).tolerances).toMatchObject({ general: 'in words', words: 'ISO 2768-mK' });
+    expect(upgraded({ 'general-tolerance': 'ISO 2768-mK' }).tolerances).toMatchObject({
+      general: 'in words',
+      words: 'ISO 2768-mK',
+    });
   });
   test('that gave its values by name has them by id', () => {
     const dictionary: PropertyDefinition[] = [
       { id: 'units-note', name: 'Units note', type: 'text', source: 'profile', aliases: [] },
     ];
-    const json = { version: 1, byName: true, values: { 'General tolerance': 'ISO 2768-m', 'Units note': 'All dimensions in mm' } };
+    const json = {
+      version: 1,
+      byName: true,
+      values: { 'General tolerance': 'ISO 2768-m', 'Units note': 'All dimensions in mm' },
+    };
     expect(printedValues(storedProfile(json, dictionary))).toMatchObject({
       'general-tolerance': 'ISO 2768-m',
       'units-note': 'All dimensions in mm',

@@ -44,7 +44,8 @@ function placeOfEffect(setting: Setting): string | undefined {
     const { gone, come } = differences(before, after);
     if (gone.length + come.length > 0) return `specimen drawing: ${gone.length} went, ${come.length} came`;
     if (setting.files && writeDxf(before, without) !== writeDxf(after, other)) return 'DXF';
-    const shown = (profile: ProfileDocument) => JSON.stringify([profile.screen.paper, inScreenInk(profile, before.primitives)]);
+    const shown = (profile: ProfileDocument) =>
+      JSON.stringify([profile.screen.paper, inScreenInk(profile, before.primitives)]);
     if (setting.path.startsWith('screen.') && shown(without) !== shown(other)) return 'screen';
   }
   return undefined;
@@ -118,7 +119,11 @@ test.each([
   ['layers.hidden.name', '', '“” is no name for a layer'],
   ['layers.hidden.name', 'visible', 'Outlines have the layer VISIBLE already. Choose another name.'],
   ['lines.roles.hidden.colour', 'blue', 'Hidden edge: colour takes a colour as #rrggbb.'],
-  ['units.note', 'Dimensions in mm', 'Note of the unit says {unit} where that value stands; leave it empty to print none.'],
+  [
+    'units.note',
+    'Dimensions in mm',
+    'Note of the unit says {unit} where that value stands; leave it empty to print none.',
+  ],
   ['edges.note', 'Edges {least}', 'Note of edges says {most} where that value stands'],
   ['views.omitted', 'ABCDEFGHIJKLMNOPQRSTUVWXYZ', 'Letters left out are capitals from A to Z, and one at least stays.'],
   ['views.omitted', 'io', 'Letters left out are capitals from A to Z'],
@@ -148,18 +153,27 @@ test('what contradicts itself is reported at its setting', () => {
   expect(said({ 'lines.roles.symmetry.width': 'wide' })).toEqual([
     ['lines.roles.symmetry.width', 'Centre line and line of symmetry are on the layer CENTRE with different widths.'],
   ]);
-  expect(said({ 'dimensionLines.gap': 8, 'dimensionLines.overshoot': 3 })).toMatchObject([['dimensionLines.gap', expect.any(String)]]);
+  expect(said({ 'dimensionLines.gap': 8, 'dimensionLines.overshoot': 3 })).toMatchObject([
+    ['dimensionLines.gap', expect.any(String)],
+  ]);
   expect(said({ 'edges.least': 1 })).toMatchObject([['edges.least', 'The least edge is greater than the most.']]);
-  expect(said({ 'lettering.viewTitles.height': 2.5 })).toMatchObject([['lettering.viewTitles.height', expect.stringContaining('lower')]]);
+  expect(said({ 'lettering.viewTitles.height': 2.5 })).toMatchObject([
+    ['lettering.viewTitles.height', expect.stringContaining('lower')],
+  ]);
 });
 
 test('a setting that hangs on another says why it has no effect', () => {
   expect(idleBecause(isoProfile(), SETTINGS.get('units.dualDecimals')!)).toBe('Has no effect while dual unit is none.');
-  expect(idleBecause(set(isoProfile(), { 'units.dual': 'below' }), SETTINGS.get('units.dualDecimals')!)).toBeUndefined();
+  expect(
+    idleBecause(set(isoProfile(), { 'units.dual': 'below' }), SETTINGS.get('units.dualDecimals')!),
+  ).toBeUndefined();
 });
 
 test('two profiles are compared setting by setting', () => {
-  expect(differingSettings(isoProfile(), bsProfile()).map(({ path }) => path)).toEqual(['numbers.mark', 'views.projection']);
+  expect(differingSettings(isoProfile(), bsProfile()).map(({ path }) => path)).toEqual([
+    'numbers.mark',
+    'views.projection',
+  ]);
   const differing = differingSettings(isoProfile(), asmeProfile()).map(({ path }) => path);
   expect(differing).toEqual(expect.arrayContaining(['units.unit', 'terminators.ratio', 'lines.group']));
   expect(settingOf(asmeProfile(), 'terminators.ratio')).toBe(3);

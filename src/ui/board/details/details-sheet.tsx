@@ -1,9 +1,12 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
 import { RotateCw } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import Link from 'next/link';
 import { useForm } from 'react-hook-form';
+import { chooseProfile } from '../../../contract/formats';
 import type { FormatDocument, SheetSize } from '../../../core/format/document';
 import { addingSize, extentInWords, flippingSize, readSize, sizeInWords, sizeOf } from '../../../core/format/sizing';
 import type { Step } from '../../../core/format/steps/step';
@@ -12,8 +15,10 @@ import { refuse } from '../../../core/refusal';
 import { compose } from '../../../core/scene/compose';
 import { STANDARD_SIZES } from '../../../core/sheet/sizes';
 import { Button } from '../../controls/button';
-import { CommitField, Problem, Row, Select, TextInput } from '../../controls/field';
+import { CommitField, Problem, Row, Select, SelectRow, TextInput } from '../../controls/field';
 import { factsFor } from '../../data/office';
+import { ask } from '../../data/request';
+import { profilesQuery } from '../../profiles/queries';
 import { useBoard, useBoardStore } from '../board-store';
 import { LetteringSection } from './details-lettering';
 import { AskedSection } from './details-asked';
@@ -43,6 +48,7 @@ export function SheetDetails() {
               : refuse('A format needs a name.')
           }
         />
+        <ProfileRow />
         {sheet.ok && (
           <>
             <Row label="Drawing space">
@@ -59,6 +65,40 @@ export function SheetDetails() {
       <AskedSection />
       <LetteringSection />
       <InkSection />
+    </>
+  );
+}
+
+/** The drafting profile that the format is proved with; drawings made on it take it. */
+function ProfileRow() {
+  const store = useBoardStore();
+  const id = useBoard((board) => board.format.id);
+  const chosen = useBoard((board) => board.format.profileId);
+  const { data: profiles } = useQuery(profilesQuery);
+  const [problem, setProblem] = useState<string>();
+  if (chosen === undefined || !profiles) return null;
+  const choose = async (profileId: string) => {
+    try {
+      const { facts } = await ask(chooseProfile, { params: { id }, body: { profileId } });
+      const { board, set } = store.getState();
+      if (board) set({ format: { ...board.format, facts, profileId } });
+      setProblem(undefined);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  return (
+    <>
+      <SelectRow
+        label="Profile"
+        value={chosen}
+        options={profiles.map(({ id: value, name }) => ({ value, label: name }))}
+        onChange={(profile) => void choose(profile)}
+      />
+      {problem !== undefined && <Problem>{problem}</Problem>}
+      <Box fontSize="12px" pl="96px" pb="3px">
+        <Link href={`/profiles?profile=${encodeURIComponent(chosen)}`}>Open the profile</Link>
+      </Box>
     </>
   );
 }
