@@ -72,9 +72,9 @@ export function dimensionLine(
   const horizontal = profile.dimensionLines.direction === 'horizontal';
   const turnDeg = horizontal ? 0 : readingDeg(alongDeg);
   const room = between - 2 * length;
-  const needs = alongExtent(row, alongDeg, turnDeg);
   const inLine = profile.dimensionLines.text === 'in the line';
   const { textGap } = profile.dimensionLines;
+  const needs = alongExtent(inLine ? bothRows(row, below, textGap) : row, alongDeg, turnDeg);
   const textFits = !outside && needs + (inLine ? 2 * textGap : 0) <= (inLine ? room : between - length);
   const arrowsFit = between >= 2 * length + (inLine && textFits ? needs + 2 * textGap : 1);
   const tail = TAIL * length;
@@ -103,8 +103,22 @@ export function dimensionLine(
   return drawn;
 }
 
+/** The room that a row takes up with the other unit's row beneath it. */
+function bothRows(
+  row: LaidText,
+  below: LaidText | undefined,
+  gap: number,
+): Pick<LaidText, 'width' | 'above' | 'below'> {
+  if (!below) return row;
+  return {
+    width: Math.max(row.width, below.width),
+    above: row.above,
+    below: row.below + gap + below.above + below.below,
+  };
+}
+
 /** How much of the line's direction a text takes up. */
-function alongExtent(row: LaidText, alongDeg: number, turnDeg: number): number {
+function alongExtent(row: Pick<LaidText, 'width' | 'above' | 'below'>, alongDeg: number, turnDeg: number): number {
   const angle = alongDeg - turnDeg;
   return Math.abs(row.width * cos(angle)) + Math.abs((row.above + row.below) * sin(angle));
 }

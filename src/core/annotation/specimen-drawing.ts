@@ -190,7 +190,7 @@ function frontView(drafting: Drafting, at: View): Primitive[] {
       along(at(0, -25), -90, levelOf(drafting, 0)),
       [
         { size: 40 },
-        { size: 65, tolerance: { kind: 'symmetric', mm: 0.1 } },
+        { size: 65, tolerance: { kind: 'deviations', upper: 0.2, lower: -0.15 } },
         { size: 25 },
         { size: 30, tolerance: { kind: 'single', limit: 'min.' } },
       ],
@@ -207,10 +207,7 @@ function frontView(drafting: Drafting, at: View): Primitive[] {
       { size: 105 },
     ]),
     ...acrossShaft(drafting, at, [0, 15], 180, { size: 30, tolerance: { kind: 'fit', class: 'k6' } }),
-    ...acrossShaft(drafting, at, [105, 25], 0, {
-      size: 50,
-      tolerance: { kind: 'deviations', upper: 0.02, lower: 0.005 },
-    }),
+    ...acrossShaft(drafting, at, [105, 25], 0, { size: 50, tolerance: { kind: 'fit', class: 'm6' } }),
     ...leader(drafting, at(146, 15), { x: at(138, 0).x, y: at(0, 33).y + 5 }, [
       noteRow(drafting, threadWords(drafting.profile, 30, 2, false)),
     ]),

@@ -389,6 +389,14 @@ export function contradictions(profile: ProfileDocument): { path: SettingPath; w
       path: 'dimensionLines.gap',
       words: `The gap and what runs beyond leave nothing of an extension line of ${written(first)} mm.`,
     });
+  const { further, textGap, text } = profile.dimensionLines;
+  const row = profile.lettering.dimensions.height + textGap;
+  const room = profile.units.dual === 'below' ? 2 * row : text === 'above the line' ? row : row - textGap;
+  if (room > further)
+    found.push({
+      path: 'dimensionLines.further',
+      words: `The texts of dimensions need ${written(room)} mm between their lines, which are ${written(further)} mm apart.`,
+    });
   if (profile.edges.least > profile.edges.most)
     found.push({ path: 'edges.least', words: 'The least edge is greater than the most.' });
   const { dimensions, viewTitles, sectionLetters } = profile.lettering;

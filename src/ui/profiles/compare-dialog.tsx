@@ -62,7 +62,7 @@ export function CompareDialog(props: {
             as="table"
             width="100%"
             fontSize="14px"
-            css={{ '& td, & th': { textAlign: 'left', padding: '2px 8px 2px 0', verticalAlign: 'top' } }}
+            css={{ '& td, & th': { textAlign: 'left', padding: '2px 8px 2px 0', verticalAlign: 'middle' } }}
           >
             <thead>
               <tr>
@@ -81,6 +81,7 @@ export function CompareDialog(props: {
                       type="button"
                       look="quiet"
                       height="22px"
+                      px="0"
                       whiteSpace="normal"
                       textAlign="left"
                       onClick={() => {

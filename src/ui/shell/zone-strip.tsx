@@ -44,14 +44,14 @@ export function ZoneStrip() {
         align="center"
         gap="10px"
         px="12px"
-        width={{ base: '48px', lg: '196px' }}
+        width={{ base: '48px', md: '146px', lg: '196px' }}
         borderRight="1px solid"
         borderColor="ink"
         fontWeight={600}
         fontSize="18px"
       >
         <Mark />
-        <Box as="span" display={{ base: 'none', lg: 'inline' }}>
+        <Box as="span" display={{ base: 'none', md: 'inline' }}>
           Zonograph
         </Box>
       </Flex>

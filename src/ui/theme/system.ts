@@ -34,6 +34,8 @@ export const system = createSystem(
       ':focus-visible': { outline: '2px solid', outlineColor: 'plum', outlineOffset: '1px' },
     },
     theme: {
+      // Above them the zone strip has room for the product's name, and for wide zones.
+      breakpoints: { md: '1150px', lg: '1500px' },
       recipes: { input, textarea },
       slotRecipes: { checkbox, combobox, dialog, menu, nativeSelect, progress, segmentGroup, table, tabs },
       tokens: {

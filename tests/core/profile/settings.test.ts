@@ -156,6 +156,9 @@ test('what contradicts itself is reported at its setting', () => {
   expect(said({ 'dimensionLines.gap': 8, 'dimensionLines.overshoot': 3 })).toMatchObject([
     ['dimensionLines.gap', expect.any(String)],
   ]);
+  expect(said({ 'units.dual': 'below' })).toEqual([
+    ['dimensionLines.further', 'The texts of dimensions need 8.6 mm between their lines, which are 7 mm apart.'],
+  ]);
   expect(said({ 'edges.least': 1 })).toMatchObject([['edges.least', 'The least edge is greater than the most.']]);
   expect(said({ 'lettering.viewTitles.height': 2.5 })).toMatchObject([
     ['lettering.viewTitles.height', expect.stringContaining('lower')],
