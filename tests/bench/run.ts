@@ -2,6 +2,10 @@
  * `npm run bench`: medians of what has a speed to hold, each with a ratio to plain work of the same kind, which stays
  * comparable on a noisy machine. Prints a table; tests nothing.
  */
+import { touchedBy } from '@/core/annotation/differences';
+import { specimenDrawing } from '@/core/annotation/specimen-drawing';
+import { profileFacts } from '@/core/profile/printed';
+import { SETTINGS } from '@/core/profile/settings';
 import PDFDocument from 'pdfkit';
 import { Bench } from 'tinybench';
 import { writePdf } from '../../src/core/exchange/pdf';
@@ -61,6 +65,32 @@ row(
   '≤ 60 ms',
   `${(proofs / composing / 20).toFixed(2)} × 20 A3 sheets`,
 );
+
+const changed = profileFacts({
+  ...workshop.profile,
+  document: { ...workshop.profile.document, numbers: { ...workshop.profile.document.numbers, mark: '.' } },
+});
+const following = await median('proofs after a change of the profile', () => {
+  for (const { id } of workshop.format.sizes)
+    for (const filled of specimens) compose(workshop.format, request(id), { ...filled, ...changed }, resources);
+});
+row(
+  'the same after a change of the profile',
+  following,
+  '≤ 60 ms',
+  `${(following / proofs).toFixed(2)} × the proofs before it`,
+);
+
+const specimen = await median('specimen drawing', () => specimenDrawing(workshop.profile.document, resources.fonts));
+row(
+  'the specimen drawing of a profile',
+  specimen,
+  '≤ 8 ms',
+  `${(specimen / composing).toFixed(1)} × composing the demo A3`,
+);
+const hand = SETTINGS.get('dimensionLines.gap')!;
+const marking = await median('marking a setting', () => touchedBy(workshop.profile.document, hand, resources.fonts, 'A3'));
+row('marking what a setting has a hand in', marking, '≤ 25 ms', `${(marking / specimen).toFixed(1)} × the drawing`);
 
 const models = manySpecimens(1000);
 const prover = new Prover({
