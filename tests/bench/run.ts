@@ -89,7 +89,9 @@ row(
   `${(specimen / composing).toFixed(1)} × composing the demo A3`,
 );
 const hand = SETTINGS.get('dimensionLines.gap')!;
-const marking = await median('marking a setting', () => touchedBy(workshop.profile.document, hand, resources.fonts, 'A3'));
+const marking = await median('marking a setting', () =>
+  touchedBy(workshop.profile.document, hand, resources.fonts, 'A3'),
+);
 row('marking what a setting has a hand in', marking, '≤ 25 ms', `${(marking / specimen).toFixed(1)} × the drawing`);
 
 const models = manySpecimens(1000);
