@@ -208,7 +208,7 @@ export function runningDimensions(
   through: Point,
   specs: readonly DimensionSpec[],
 ): Primitive[] {
-  const { gap, overshoot, textGap } = drafting.profile.dimensionLines;
+  const { overshoot, textGap } = drafting.profile.dimensionLines;
   const level = across(through, alongDeg);
   const footOf = (point: Point) => along(point, alongDeg + 90, level - across(point, alongDeg));
   const start = footOf(origin);
@@ -226,7 +226,7 @@ export function runningDimensions(
       return placedAbout(middle, 0, row, below, textGap);
     }
     const middle = along(point, alongDeg + 90, outward * (beyond + row.width / 2));
-    const placed = along(middle, turnDeg + 90, -h / 2 - 0.001);
+    const placed = along(middle, turnDeg + 90, -h / 2);
     return [
       ...row.draw(along(placed, turnDeg, -row.width / 2), turnDeg),
       ...(below
@@ -243,5 +243,5 @@ export function runningDimensions(
     ...far.flatMap((foot) => terminator(drafting, 'dimensions', foot, alongDeg + 180)),
     ...sized(start, zero),
     ...far.flatMap((foot, i) => sized(foot, specs[i]!)),
-  ].filter((primitive) => gap >= 0 || primitive.kind !== 'line');
+  ];
 }

@@ -104,7 +104,7 @@ export function text(
   return setLine(words, look.font, look.height, drafting.fonts).runs.map((run) => {
     const width = run.width * look.letterWidth;
     const across = offset + run.offset.across * look.letterWidth;
-    const run_: Primitive = {
+    const primitive: Primitive = {
       kind: 'text',
       text: run.text,
       font: run.font,
@@ -121,7 +121,7 @@ export function text(
       source,
     };
     offset += width;
-    return run_;
+    return primitive;
   });
 }
 

@@ -1,10 +1,9 @@
 import type { Point } from '../geometry/box';
 import type { ProfileDocument } from '../profile/document';
 import type { Primitive } from '../scene/scene';
-import { type DimensionSpec, type LaidText, dimensionText } from './dimension-text';
-import { type Drafting, along, symbolLine, text, textWidth } from './drafting';
 import { decimal } from '../property/decimal';
-import { line } from './drafting';
+import { type DimensionSpec, type LaidText, dimensionText } from './dimension-text';
+import { type Drafting, along, line, symbolLine, text, textWidth } from './drafting';
 import { onShelf } from './round-dimensions';
 import { terminator } from './terminators';
 

@@ -53,25 +53,22 @@ export function cuttingPlane(drafting: Drafting, from: Point, to: Point, lookDeg
   });
   const shaft = 2 * profile.terminators.length;
   const half = textWidth(drafting, letter, profile.lettering.sectionLetters) / 2;
-  const arrow = (end: Point, away: number): Primitive[] => {
+  const arrow = (end: Point): Primitive[] => {
     const tail = along(end, lookDeg + 180, shaft);
-    const middle = along(along(tail, lookDeg + 180, half + 1.5), away, 0);
+    const head = along(end, lookDeg + 180, profile.terminators.length);
+    const narrow = roleLook(drafting, 'dimension').width;
     return [
-      line(drafting, 'cuttingPlane', tail, along(end, lookDeg + 180, profile.terminators.length), source),
+      { kind: 'line', from: tail, to: head, ...wide, type: 'continuous', width: narrow, source },
       ...arrowHead(drafting, end, lookDeg + 180, source),
-      ...centredText(drafting, 'sectionLetters', letter, middle),
-    ].map((primitive) =>
-      primitive.kind === 'line' && primitive.source === source
-        ? { ...primitive, type: 'continuous' as const, width: roleLook(drafting, 'dimension').width }
-        : primitive,
-    );
+      ...centredText(drafting, 'sectionLetters', letter, along(tail, lookDeg + 180, half + 1.5)),
+    ];
   };
   return [
     stroke(from, inFrom, false),
     stroke(inFrom, inTo, true),
     stroke(inTo, to, false),
-    ...arrow(from, deg + 180),
-    ...arrow(to, deg),
+    ...arrow(from),
+    ...arrow(to),
   ];
 }
 
