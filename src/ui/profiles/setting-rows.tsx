@@ -168,7 +168,9 @@ function Hand({ setting, hands, caption }: { setting: Setting; hands: SettingHan
           : setting.path.endsWith('.type')
             ? '0 0 172px'
             : setting.path.endsWith('.width')
-              ? '0 0 92px'
+              ? setting.path.startsWith('layers.')
+                ? '0 0 116px'
+                : '0 0 92px'
               : '1'
       }
       minWidth={0}
