@@ -97,7 +97,9 @@ function ProfileRow() {
       />
       {problem !== undefined && <Problem>{problem}</Problem>}
       <Box fontSize="12px" pl="96px" pb="3px">
-        <Link href={`/profiles?profile=${encodeURIComponent(chosen)}`}>Open the profile</Link>
+        <Link href={`/profiles?profile=${encodeURIComponent(chosen)}`} style={{ textDecoration: 'underline' }}>
+          Open the profile
+        </Link>
       </Box>
     </>
   );
