@@ -162,6 +162,9 @@ test('a drawing follows the release, not what is tried; two who change one setti
   await expect(
     other.getByRole('alert').filter({ hasText: 'Somebody else has changed Note of the unit meanwhile.' }),
   ).toBeVisible();
+  await expect(
+    other.getByRole('alert').filter({ hasText: 'Not kept: Note of the unit “Sizes in {unit}”.' }),
+  ).toBeVisible();
   await expect(setting(other, 'Note of the unit')).toHaveValue('Lengths in {unit}');
 
   await page.goto(address);

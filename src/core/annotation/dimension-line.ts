@@ -20,8 +20,6 @@ export interface LinearDimension {
   /** A point that the dimension line goes through. */
   through: Point;
   spec: DimensionSpec;
-  /** Where the text stands when it is not to be in the middle: beyond the second end. */
-  outside?: true;
 }
 
 /** A linear dimension with its extension lines, terminators and text (ISO 129-1, 5 and 6). */
@@ -34,7 +32,7 @@ export function linearDimension(drafting: Drafting, dimension: LinearDimension):
   const [start, end] = ends as [(typeof ends)[number], (typeof ends)[number]];
   return [
     ...ends.flatMap(({ feature, end: foot }) => extensionLine(drafting, feature, foot)),
-    ...dimensionLine(drafting, start.end, end.end, alongDeg, spec, dimension.outside),
+    ...dimensionLine(drafting, start.end, end.end, alongDeg, spec),
   ];
 }
 
@@ -63,7 +61,6 @@ export function dimensionLine(
   end: Point,
   alongDeg: number,
   spec: DimensionSpec,
-  outside?: true,
 ): Primitive[] {
   const { profile } = drafting;
   const { length } = profile.terminators;
@@ -75,7 +72,7 @@ export function dimensionLine(
   const inLine = profile.dimensionLines.text === 'in the line';
   const { textGap } = profile.dimensionLines;
   const needs = alongExtent(inLine ? bothRows(row, below, textGap) : row, alongDeg, turnDeg);
-  const textFits = !outside && needs + (inLine ? 2 * textGap : 0) <= (inLine ? room : between - length);
+  const textFits = needs + (inLine ? 2 * textGap : 0) <= (inLine ? room : between - length);
   const arrowsFit = between >= 2 * length + (inLine && textFits ? needs + 2 * textGap : 1);
   const tail = TAIL * length;
   const drawn: Primitive[] = [

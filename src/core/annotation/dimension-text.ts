@@ -41,8 +41,7 @@ export interface DimensionWords {
 /** The words of a dimension as the profile writes it, in one unit. */
 export function dimensionWords(profile: ProfileDocument, spec: DimensionSpec, look: NumberLook): DimensionWords {
   const { signs, tolerances } = profile;
-  const count =
-    spec.count === undefined ? '' : `${spec.count}${signs.repeated === 'OFF' ? ' OFF ' : `${signs.repeated} `}`;
+  const count = spec.count === undefined ? '' : `${countWords(profile, spec.count)} `;
   const before = count + signBefore(signs, spec.of);
   const depth = spec.depth === undefined ? '' : ` ${apart(signs.depth)}${lengthText(spec.depth, look)}`;
   const after = depth + (spec.after === undefined ? '' : ` ${spec.after}`);
@@ -83,8 +82,12 @@ function signBefore(signs: ProfileDocument['signs'], of: DimensionSpec['of']): s
   return of === undefined ? '' : apart(signs[of]);
 }
 
+/** How many such features there are: *4×*, *4 OFF*. */
+export const countWords = ({ signs }: ProfileDocument, count: number): string =>
+  `${count}${signs.repeated === 'OFF' ? ' ' : ''}${signs.repeated}`;
+
 /** Words stand apart from their number, signs do not. */
-const apart = (sign: string) => (sign.length > 1 ? `${sign} ` : sign);
+export const apart = (sign: string) => (sign.length > 1 ? `${sign} ` : sign);
 
 /** A text of a dimension, laid out about its base line; lengths in mm. */
 export interface LaidText {
@@ -161,7 +164,7 @@ const BETWEEN = 0.35;
 function stacked(drafting: Drafting, { upper, lower }: { upper: string; lower: string }, dual?: string): Piece {
   const { lettering, tolerances } = drafting.profile;
   const asLimits = tolerances.written === 'limits' || tolerances.deviationHeight === 'as the value';
-  const look = smaller(lettering.dimensions, asLimits ? 1 : 'one size');
+  const look = asLimits ? lettering.dimensions : smaller(lettering.dimensions);
   const middle = lettering.dimensions.height / 2;
   const [up, down] = [middle + (BETWEEN / 2) * look.height, middle - (1 + BETWEEN / 2) * look.height];
   const source = dual ?? 'tolerances.written';

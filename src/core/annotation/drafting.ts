@@ -78,9 +78,8 @@ const LAYER_OF: Record<TextUse, Layer> = {
   sectionLetters: 'section',
 };
 
-/** A look one size smaller: by √2 (ISO 3098-1, 4.2), or as it is. */
-export const smaller = (look: TextLook, by: 1 | 'one size' = 'one size'): TextLook =>
-  by === 1 ? look : { ...look, height: look.height / Math.SQRT2 };
+/** A look one size smaller: by √2 (ISO 3098-1, 4.2). */
+export const smaller = (look: TextLook): TextLook => ({ ...look, height: look.height / Math.SQRT2 });
 
 /** The width of a line of text, mm. */
 export const textWidth = ({ fonts }: Drafting, text: string, look: TextLook): number =>

@@ -3,6 +3,7 @@ import type { Point } from '../geometry/box';
 import type { ProfileDocument } from '../profile/document';
 import type { Primitive } from '../scene/scene';
 import { type Drafting, along, centredText, line, roleLook, textWidth } from './drafting';
+import { arrowPoints } from './terminators';
 
 /** The letter of a view, section or detail, counted from 0, without those that the office leaves out (ISO 128-3, 5). */
 export const viewLetter = ({ views }: ProfileDocument, n: number): string =>
@@ -59,7 +60,8 @@ export function cuttingPlane(drafting: Drafting, from: Point, to: Point, lookDeg
     const narrow = roleLook(drafting, 'dimension').width;
     return [
       { kind: 'line', from: tail, to: head, ...wide, type: 'continuous', width: narrow, source },
-      ...arrowHead(drafting, end, lookDeg + 180, source),
+      // Directions of view are filled arrows, whatever dimension lines end in.
+      { kind: 'fill', points: arrowPoints(drafting, end, lookDeg + 180), ink: wide.ink, layer: wide.layer, source },
       ...centredText(drafting, 'sectionLetters', letter, along(tail, lookDeg + 180, half + 1.5)),
     ];
   };
@@ -69,23 +71,6 @@ export function cuttingPlane(drafting: Drafting, from: Point, to: Point, lookDeg
     stroke(inTo, to, false),
     ...arrow(from),
     ...arrow(to),
-  ];
-}
-
-/** A filled arrow of the profile's length and ratio, whatever dimension lines end in: directions of view are arrows. */
-function arrowHead({ profile }: Drafting, tip: Point, deg: number, source: string): Primitive[] {
-  const { length, ratio } = profile.terminators;
-  const half = (Math.atan(1 / (2 * ratio)) * 180) / Math.PI;
-  const leg = Math.hypot(length, length / (2 * ratio));
-  const { colour, layer } = profile.lines.roles.cuttingPlane;
-  return [
-    {
-      kind: 'fill',
-      points: [tip, along(tip, deg + half, leg), along(tip, deg - half, leg)],
-      ink: colour,
-      layer,
-      source,
-    },
   ];
 }
 

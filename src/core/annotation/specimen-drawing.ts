@@ -1,19 +1,15 @@
 import type { Point } from '../geometry/box';
-import { top as topOf } from '../geometry/box';
 import type { GlyphTables } from '../lettering/glyph-table';
 import type { ProfileDocument } from '../profile/document';
-import { generalTolerance, printedValues } from '../profile/printed';
-import { SUPPLIED } from '../property/supplied';
-import { valueText } from '../property/value';
-import { projectionSymbol } from '../scene/projection-symbol';
 import type { Primitive, Scene } from '../scene/scene';
 import { chainDimensions, levelOf, linearDimension, parallelDimensions, runningDimensions } from './dimension-line';
-import { type DimensionSpec, dimensionText } from './dimension-text';
-import { type Drafting, along, arc, line, outline, symbolLine, text, textWidth, widthOf } from './drafting';
+import { type DimensionSpec, apart, countWords, dimensionText } from './dimension-text';
+import { type Drafting, along, arc, line, outline, text, textWidth } from './drafting';
 import { hatching } from './hatching';
 import { leader, noteRow, sizeRow, surfaceTexture, threadWords } from './notes';
 import { angularDimension, radiusDimension } from './round-dimensions';
 import { breakLine, breakPoints, cuttingPlane, drawTitle, viewLetter, viewTitle } from './sections';
+import { STRIP, titleStrip } from './specimen-strip';
 
 /** The papers that a specimen drawing is shown on, landscape, and the scale of its views there. */
 export const SPECIMEN_PAPERS = {
@@ -22,9 +18,6 @@ export const SPECIMEN_PAPERS = {
   A1: { width: 841, height: 594, scale: 2, words: '2:1', detail: 10 },
 } as const;
 export type SpecimenPaper = keyof typeof SPECIMEN_PAPERS;
-
-/** The strip at the lower edge. */
-const STRIP = { bottom: 8, height: 12, top: 20 };
 
 /** A view on the paper: model lengths in mm, scaled, from where the model's origin stands. */
 type View = (x: number, y: number) => Point;
@@ -145,7 +138,7 @@ function frontView(drafting: Drafting, at: View): Primitive[] {
       [at(128, side * 33), at(128, side * 18)],
     ].map(([from, to]) => line(drafting, 'adjacent', from!, to!));
   const scale = at(1, 0).x - at(0, 0).x;
-  const letterA = viewLetter(drafting.profile, 0);
+  const [letterA, letterB] = [viewLetter(drafting.profile, 0), viewLetter(drafting.profile, 1)];
   const beyond = 6 + drafting.profile.lettering.sectionLetters.height;
   return [
     outline(drafting, 'visible', shaftOutline(at, upper)),
@@ -176,9 +169,11 @@ function frontView(drafting: Drafting, at: View): Primitive[] {
     ...adjacent(1),
     ...adjacent(-1),
     arc(drafting, 'leader', at(DETAIL.x, DETAIL.y), DETAIL.radius * scale),
-    ...text(drafting, 'sectionLetters', viewLetter(drafting.profile, 1), {
+    ...text(drafting, 'sectionLetters', letterB, {
       x:
-        at(DETAIL.x, 0).x - DETAIL.radius * scale - textWidth(drafting, 'B', drafting.profile.lettering.sectionLetters),
+        at(DETAIL.x, 0).x -
+        DETAIL.radius * scale -
+        textWidth(drafting, letterB, drafting.profile.lettering.sectionLetters),
       y: at(0, DETAIL.y).y + DETAIL.radius * scale + 0.5,
     }),
     ...cuttingPlane(drafting, along(at(20, 15), 90, beyond), along(at(20, -15), -90, beyond), 0, letterA),
@@ -306,9 +301,9 @@ function viewFromLeft(drafting: Drafting, at: View, scale: number): Primitive[] 
       noteRow(
         drafting,
         [
-          `4${drafting.profile.signs.repeated === 'OFF' ? ' OFF' : drafting.profile.signs.repeated}`,
+          countWords(drafting.profile, 4),
           threadWords(drafting.profile, 6, 1, true),
-          drafting.profile.signs.depth === 'DEEP' ? 'DEEP 12' : `${drafting.profile.signs.depth}12`,
+          `${apart(drafting.profile.signs.depth)}12`,
         ].join(' '),
       ),
     ]),
@@ -442,70 +437,6 @@ function lockPlate(drafting: Drafting, at: View): Primitive[] {
       spec: { size: width },
     }),
   ];
-}
-
-/** What title blocks print of the profile, in a strip at the lower edge. */
-function titleStrip(drafting: Drafting, paperWidth: number): Primitive[] {
-  const { profile } = drafting;
-  const printed = printedValues(profile);
-  const words = [SUPPLIED.unitsNote, SUPPLIED.generalTolerance, SUPPLIED.edgesNote].flatMap((id) =>
-    printed[id] === undefined ? [] : [{ id, words: valueText(printed[id]) }],
-  );
-  const look = profile.lettering.notes;
-  const { height, bottom: y } = STRIP;
-  const symbol = 34;
-  const cells = words.map(({ id, words: said }) => ({ id, said, width: textWidth(drafting, said, look) + 8 }));
-  const all = symbol + cells.reduce((sum, { width }) => sum + width, 0);
-  const left = paperWidth - 8 - all;
-  const source = 'layers.blocks.width';
-  const rule = (from: Point, to: Point): Primitive =>
-    ({
-      ...symbolLine(drafting, from, to, source),
-      width: widthOf(drafting, profile.layers.blocks.width),
-      ink: profile.layers.blocks.colour,
-      layer: 'blocks',
-    }) as Primitive;
-  let x = left + symbol;
-  const SOURCES: Record<string, string> = {
-    [SUPPLIED.unitsNote]: 'units.note',
-    [SUPPLIED.generalTolerance]: generalTolerance(profile).startsWith('ISO')
-      ? 'tolerances.class'
-      : 'tolerances.general',
-    [SUPPLIED.edgesNote]: 'edges.note',
-  };
-  const room = { x: left, y, width: symbol, height };
-  const drawn: Primitive[] = [
-    rule({ x: left, y }, { x: left + all, y }),
-    rule({ x: left, y: topOf(room) }, { x: left + all, y: topOf(room) }),
-    rule({ x: left, y }, { x: left, y: topOf(room) }),
-    ...projectionSymbol(profile.views.projection, { width: symbol, height }, look.height).map(
-      (shape): Primitive =>
-        ({
-          ...moved(shape, room),
-          layer: 'symbols',
-          ink: profile.layers.symbols.colour,
-          source: 'views.projection',
-        }) as Primitive,
-    ),
-  ];
-  for (const { id, said, width } of cells) {
-    drawn.push(
-      rule({ x, y }, { x, y: topOf(room) }),
-      ...text(drafting, 'notes', said, { x: x + 4, y: y + (height - look.height) / 2 }, { source: SOURCES[id]! }),
-    );
-    x += width;
-  }
-  drawn.push(rule({ x, y }, { x, y: topOf(room) }));
-  return drawn;
-}
-
-type Shape = ReturnType<typeof projectionSymbol>[number];
-
-function moved(shape: Shape, { x, y }: Point): Shape {
-  const by = (point: Point) => ({ x: point.x + x, y: point.y + y });
-  if (shape.kind === 'line') return { ...shape, from: by(shape.from), to: by(shape.to) };
-  if (shape.kind === 'arc') return { ...shape, centre: by(shape.centre) };
-  return { ...shape, points: shape.points.map(by) };
 }
 
 /** The surface texture of all that has none of its own, where the profile puts it. */

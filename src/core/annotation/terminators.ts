@@ -12,7 +12,7 @@ import { type Drafting, along, roleLook, widthOf } from './drafting';
 export function terminator(drafting: Drafting, of: 'dimensions' | 'leaders', tip: Point, deg: number): Primitive[] {
   const { terminators } = drafting.profile;
   const form: Terminator = terminators[of];
-  const { length, ratio } = terminators;
+  const { length } = terminators;
   const look = { ...roleLook(drafting, of === 'dimensions' ? 'dimension' : 'leader'), type: 'continuous' as const };
   const source = `terminators.${of}`;
   const { ink, layer } = look;
@@ -24,9 +24,7 @@ export function terminator(drafting: Drafting, of: 'dimensions' | 'leaders', tip
   switch (form) {
     case 'closed and filled':
     case 'closed': {
-      const half = (Math.atan(1 / (2 * ratio)) * 180) / Math.PI;
-      const leg = Math.hypot(length, length / (2 * ratio));
-      const points = [tip, along(tip, deg + half, leg), along(tip, deg - half, leg)];
+      const points = arrowPoints(drafting, tip, deg);
       return form === 'closed'
         ? [{ kind: 'outline', points, ...look, source }]
         : [{ kind: 'fill', points, ink, layer, source }];
@@ -45,6 +43,14 @@ export function terminator(drafting: Drafting, of: 'dimensions' | 'leaders', tip
     case 'dot':
       return [disc(tip, length / 4, { ink, layer, source })];
   }
+}
+
+/** The corners of a closed arrow of the profile's length and ratio, its tip first. */
+export function arrowPoints({ profile }: Drafting, tip: Point, deg: number): Point[] {
+  const { length, ratio } = profile.terminators;
+  const half = (Math.atan(1 / (2 * ratio)) * 180) / Math.PI;
+  const leg = Math.hypot(length, length / (2 * ratio));
+  return [tip, along(tip, deg + half, leg), along(tip, deg - half, leg)];
 }
 
 /** The circle where running dimensions begin (ISO 129-1, 6.3.3). */

@@ -1,7 +1,7 @@
 import { createStore } from 'zustand/vanilla';
 import { type ProfileView, changeSettings, readProfile } from '../../contract/profiles';
 import type { ProfileDocument } from '../../core/profile/document';
-import { type SettingPath, type SettingValue, settingOf, withSetting } from '../../core/profile/settings';
+import { SETTINGS, type SettingPath, type SettingValue, settingOf, withSetting } from '../../core/profile/settings';
 import { type Outcome, refuse } from '../../core/refusal';
 import type { Value } from '../../core/property/value';
 import { ask, currentIn } from '../data/request';
@@ -150,8 +150,12 @@ export class ProfileStore {
     this.renew(view);
   }
 
-  /** What could not be saved goes; what is stored is shown, and the reason said. */
-  private giveUp(view: ProfileView, problem: string): boolean {
+  /** What could not be saved goes: what is stored is shown, and what was typed is said with the reason, to be typed again. */
+  private giveUp(view: ProfileView, reason: string): boolean {
+    const typed = this.waiting.map(
+      ({ path, value }) => `${SETTINGS.get(path)?.words ?? path} “${String(value ?? '')}”`,
+    );
+    const problem = `${reason} Not kept: ${typed.join(', ')}.`;
     this.waiting = [];
     this.kept.put(undefined);
     this.show(view);
