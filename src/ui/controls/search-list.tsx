@@ -21,6 +21,12 @@ export interface SearchPickerProps {
   onChoose: (value: string) => void;
 }
 
+/**
+ * Does something once the list has closed and the focus is back in its field, which takes a frame: what is done may give the focus
+ * to another field, and would lose it again.
+ */
+const afterFocusing = (act: () => void) => requestAnimationFrame(() => requestAnimationFrame(act));
+
 /** The field of a search picker with its list, which opens as soon as it is there. */
 export default function SearchList(props: SearchPickerProps) {
   const { label, shown, items, more = 0, disabled, onSearch, onChoose } = props;
@@ -48,7 +54,7 @@ export default function SearchList(props: SearchPickerProps) {
         if (open) onSearch('');
       }}
       onValueChange={({ value: [chosen] }) => {
-        if (chosen !== undefined) onChoose(chosen);
+        if (chosen !== undefined) afterFocusing(() => onChoose(chosen));
       }}
     >
       <Combobox.Control>
