@@ -61,7 +61,7 @@ async function main(): Promise<void> {
   }
   const read = readPackage(await json(format));
   if (!read.ok) throw new Stop(`${format}: ${read.reason}`);
-  const { format: document, properties, organisation, project, profile, sample } = read.package;
+  const { format: document, properties, organisation, project, profile, rules, sample } = read.package;
   const found = findSize(document, size);
   if (!found.ok) throw new Stop(found.reason);
   const specimen = values.specimen ? await specimenFrom(values.specimen) : undefined;
@@ -80,7 +80,7 @@ async function main(): Promise<void> {
     drawing: sample.drawing,
     organisation,
     project,
-    ...profileFacts(profile),
+    ...profileFacts({ ...profile, rules }),
     today: sample.today,
   };
   const own = picturesOf(read.package);

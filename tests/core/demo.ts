@@ -54,7 +54,7 @@ export const demoModels = (
 ): ModelSources => modelSources({ properties, specimens, materials });
 
 export function demoFacts(format: FormatPackage, specimen?: string, variant?: string): Facts {
-  const { organisation, project, profile, sample } = format;
+  const { organisation, project, profile, rules, sample } = format;
   const models = demoModels(format);
   return {
     ...(specimen && {
@@ -64,7 +64,7 @@ export function demoFacts(format: FormatPackage, specimen?: string, variant?: st
     ...(sample.revisions && { revisions: sample.revisions.map(revisionTableRow) }),
     organisation,
     project,
-    ...profileFacts(profile),
+    ...profileFacts({ ...profile, rules }),
     drawing: sample.drawing,
     today: sample.today,
   };

@@ -37,10 +37,10 @@ export interface Scenario {
   drawings: GivenDrawing[];
 }
 
-const surroundings = ({ organisation, project, profile, sample }: FormatPackage) => ({
+const surroundings = ({ organisation, project, profile, rules, sample }: FormatPackage) => ({
   organisation,
   project,
-  ...profileFacts(profile),
+  ...profileFacts({ ...profile, rules }),
   drawing: sample.drawing,
   ...(sample.revisions && { revisions: sample.revisions.map(revisionTableRow) }),
   today: sample.today,

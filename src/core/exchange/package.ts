@@ -10,6 +10,8 @@ import { valuesById } from '../property/places-by-name';
 import { Values } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
 import { RevisionRow } from '../revision/rows';
+import { NamedBook } from '../rules/document';
+import { standardBook } from '../rules/standard-book';
 import { type Chain, upgraded } from '../upgrading';
 
 const Name = z.string().trim().min(1).max(120);
@@ -21,7 +23,7 @@ const Named = z.object({ name: Name, values: Values });
 const PackagedPicture = z.intersection(PictureData, z.object({ data: z.base64().optional() }));
 
 /** The version of the package's shape. */
-const PACKAGE_VERSION = 3;
+const PACKAGE_VERSION = 4;
 
 /** What a format file holds beside the document, so that it composes alone. */
 const Surroundings = z.object({
@@ -31,6 +33,8 @@ const Surroundings = z.object({
   organisation: Named,
   project: Named,
   profile: z.object({ name: Name, document: ProfileDocument }),
+  /** The rule book that its findings follow. */
+  rules: NamedBook,
   /** A drawing's data to prove the format with, and the day it is proved on. */
   sample: z.object({
     drawing: Named,
@@ -95,10 +99,29 @@ function fromVersion2(json: Record<string, unknown>): Record<string, unknown> {
   return read.ok ? { ...json, profile: { name, document: read.profile }, sample } : json;
 }
 
+/** As much of a package of version 3 as its upgrade goes by. */
+const Version3 = z.looseObject({
+  profile: z.looseObject({ document: z.looseObject({ standard: ProfileDocument.shape.standard }) }),
+});
+
+/** From version 3, whose profile named no rule book: that of its standard. */
+function fromVersion3(json: Record<string, unknown>): Record<string, unknown> {
+  const parsed = Version3.safeParse(json);
+  if (!parsed.success) return json;
+  const { profile } = parsed.data;
+  const read = readProfile(profile.document);
+  if (!read.ok) return json;
+  return {
+    ...json,
+    profile: { ...profile, document: read.profile },
+    rules: standardBook(profile.document.standard),
+  };
+}
+
 const CHAIN: Chain<undefined> = {
   what: 'format file',
   newest: PACKAGE_VERSION,
-  steps: { 1: fromVersion1, 2: fromVersion2 },
+  steps: { 1: fromVersion1, 2: fromVersion2, 3: fromVersion3 },
 };
 
 /** Reads a format file (the JSON value of it): the package's own shape, then the document in it, each from its version. */

@@ -3,6 +3,7 @@ import { FitUse } from '../lettering/fit-use';
 import { PartsTrouble } from '../property/facts';
 import { DisplayTrouble } from '../property/display';
 import { TracksTrouble } from '../format/tracks';
+import { Demand } from '../rules/document';
 import { Repair } from './repair';
 
 /** How much a finding weighs. */
@@ -28,16 +29,9 @@ const kind = <P extends z.ZodRawShape>(weight: Weight, params: P, cause: readonl
   cause,
 });
 
-/** Data of a title block that ISO 7200 requires, by property id. */
-export const REQUIRED_DATA = [
-  'drawing-number',
-  'date-of-issue',
-  'sheet-number',
-  'title',
-  'approved-by',
-  'created-by',
-  'document-type',
-] as const;
+/** What a sheet says of how it is drafted. */
+const DRAFTING_DATA = ['unit', 'projection', 'tolerance'] as const;
+export type DraftingDatum = (typeof DRAFTING_DATA)[number];
 
 /** The closed list of what checks can notice, by code. Lengths in mm. */
 export const KINDS = {
@@ -54,6 +48,10 @@ export const KINDS = {
     ['lines', 'other', 'distance'],
   ),
   'little clear area': kind('warning', { percent: z.number(), wanted: z.number() }, ['percent', 'wanted']),
+  'title block too large': kind('note', { of: z.enum(['width', 'share']), is: z.number(), most: z.number() }, [
+    'of',
+    'is',
+  ]),
 
   // Lettering and lines.
   'under the least height': kind(
@@ -61,9 +59,15 @@ export const KINDS = {
     { of: z.enum(['values', 'captions']), style: text, styleName: text, height: mm, least: mm },
     ['of', 'height'],
   ),
+  'title or number too small': kind(
+    'note',
+    { of: z.enum(['title', 'drawing number']), height: mm, least: mm, size: text },
+    ['of', 'height'],
+  ),
   'height outside the series': kind('note', { style: text, styleName: text, height: mm }, ['style', 'height']),
-  'zone characters too large': kind('warning', { height: mm, clear: mm }, ['height']),
+  'zone characters too large': kind('warning', { height: mm, clear: mm, least: mm }, ['height']),
   'line width outside the series': kind('note', { width: mm }, ['width']),
+  'line width outside the group': kind('note', { width: mm, group: z.array(mm) }, ['width']),
   'font missing': kind('blocks release', { font: text }, ['font']),
   'glyph missing': kind('blocks release', { characters: z.array(text) }, ['characters']),
   'glyph from another font': kind('note', { characters: z.array(text) }, ['characters']),
@@ -82,6 +86,9 @@ export const KINDS = {
     { as: z.enum(['scale', 'sheet size', 'sheet number', 'date', 'unit', 'name', 'filler']), text },
     ['text'],
   ),
+  'filler as a value': kind('warning', { name: text, value: text }, ['value']),
+  'caption of another property': kind('warning', { caption: text, name: text, other: text }, ['caption', 'name']),
+  'sheet number without the count': kind('note', {}, []),
   'small letters': kind('note', { text }, ['text']),
   'unknown property': kind('blocks release', { property: text }, ['property']),
   'no value': kind('warning', { property: text, name: text, from: text.optional() }, ['property']),
@@ -103,12 +110,19 @@ export const KINDS = {
   'projection angle not stated': kind('blocks release', { stated: text.optional() }, ['stated']),
 
   // The title block's data.
-  'required data missing': kind('warning', { datum: z.enum(REQUIRED_DATA) }, ['datum']),
+  'required data missing': kind('warning', { datum: text, name: text }, ['datum']),
+  'data outside the lists': kind('note', { property: text, name: text }, ['property']),
   'one property under two captions': kind(
     'warning',
     { property: text, name: text, first: text, second: text, more: count },
     ['property'],
   ),
+
+  // The title and the drawing's number.
+  'title without its noun': kind('note', { title: text, better: text.optional() }, ['title']),
+  'title with a full stop': kind('note', { title: text, better: text }, ['title']),
+  'title too long': kind('note', { title: text, length: count, most: count }, ['title', 'most']),
+  'number against its pattern': kind('warning', { number: text, pattern: text }, ['number', 'pattern']),
 
   // What is asked.
   'nobody is asked': kind('warning', { property: text, name: text }, ['property']),
@@ -133,6 +147,29 @@ export const KINDS = {
   ),
   'revisions disagree': kind('warning', { model: text, drawing: text }, ['model', 'drawing']),
   'checked by the drafter': kind('warning', { person: text }, ['person']),
+  'approved by its maker': kind('warning', { person: text, as: z.enum(['drafter', 'checker']) }, ['person', 'as']),
+  'dates out of order': kind('warning', { first: text, firstDate: text, second: text, secondDate: text }, [
+    'firstDate',
+    'secondDate',
+  ]),
+  'dates in two forms': kind('note', { first: text, second: text }, ['first', 'second']),
+
+  // Standards and the drafting profile.
+  'scale outside the series': kind('warning', { scale: text }, ['scale']),
+  'drafting data not printed': kind('note', { what: z.enum(DRAFTING_DATA) }, ['what']),
+  'against the profile': kind('warning', { what: z.enum(DRAFTING_DATA), says: text, profile: text }, [
+    'what',
+    'says',
+    'profile',
+  ]),
+  'old edition of a standard': kind('warning', { named: text, newest: text }, ['named']),
+  'confidentiality note not printed': kind('warning', { name: text, says: text.optional() }, ['says']),
+
+  // What the house demands of a property.
+  'house check': kind('warning', { check: text, checkName: text, name: text, says: text.optional(), demand: Demand }, [
+    'check',
+    'says',
+  ]),
 
   // Growing tables.
   'no parts list': kind('warning', { trouble: PartsTrouble }, ['trouble']),

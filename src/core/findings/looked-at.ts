@@ -9,6 +9,7 @@ import type { CellContext } from '../scene/cell-room';
 import type { ContentText } from '../scene/content-text';
 import type { CellReport } from '../scene/report';
 import type { Resources, SheetRequest } from '../scene/resources';
+import type { Rules } from '../rules/effective';
 import type { Place } from './finding';
 
 /** A whole sheet as it was composed. */
@@ -24,8 +25,15 @@ export interface LookedSheet {
   lines: readonly (readonly BlockLine[])[];
   cells: readonly CellReport[];
   space: Box;
+  /** The trimmed sheet's size. */
+  trimmed: Pick<Box, 'width' | 'height'>;
   largestClear: Box;
+  /** The sheet's scale, where it has one. */
+  scale?: string | undefined;
+  /** How many sheets there are. */
+  sheets: number;
   facts: Facts;
+  rules: Rules;
   resources: Resources;
 }
 
@@ -87,5 +95,11 @@ export const cellPlace = ({ context, name }: LookedCell): Place => ({
   cell: context.cell.id,
   name,
 });
+
+/** Where a sheet prints a property first; nowhere in particular when it does not. */
+export function placePrinting(property: string, { cells }: Pick<LookedSheet, 'cells'>): Place {
+  const cell = cells.find(({ trace }) => trace.some((one) => one.property === property));
+  return cell ? { block: cell.block, cell: cell.id } : {};
+}
 
 export const blockPlace = ({ id, name }: Pick<Block, 'id' | 'name'>): Place => ({ block: id, name });

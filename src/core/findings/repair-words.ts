@@ -102,6 +102,8 @@ export function repairWords({ kind: repair }: { kind: RepairKind }): string {
       return 'Empty the second cell';
     case 'for the pen':
       return 'It is for the pen';
+    case 'write instead':
+      return `Write ${repair.text}`;
     case 'link':
       return 'Link it';
     case 'link by caption':

@@ -47,6 +47,7 @@ export const RepairKind = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('take characters out') }),
   z.object({ kind: z.literal('empty the cell') }),
   z.object({ kind: z.literal('for the pen') }),
+  z.object({ kind: z.literal('write instead'), text }),
   z.object({ kind: z.literal('link') }),
   z.object({ kind: z.literal('link by caption'), name: text }),
   z.object({ kind: z.literal('add data'), name: text, into: z.enum(['empty cell', 'new row']) }),

@@ -6,7 +6,16 @@ import { codeName } from '../lettering/clean-text';
 import type { FitUse } from '../lettering/fit-use';
 import type { DisplayTrouble } from '../property/display';
 import type { PartsTrouble } from '../property/facts';
-import { type FindingCode, type FindingOf, type Finding, FindingCode as Code, KINDS, type Place } from './finding';
+import type { Demand } from '../rules/document';
+import {
+  type DraftingDatum,
+  type FindingCode,
+  type FindingOf,
+  type Finding,
+  FindingCode as Code,
+  KINDS,
+  type Place,
+} from './finding';
 import type { Verdict } from './verdict';
 
 const mm = (length: number, decimals = 2) => `${trimNumber(length, decimals)} mm`;
@@ -75,7 +84,8 @@ function partsWords(trouble: PartsTrouble): string {
   }
 }
 
-const REQUIRED: Record<FindingOf<'required data missing'>['params']['datum'], string> = {
+/** What ISO 7200 calls the data that it requires. */
+const REQUIRED: Readonly<Record<string, string>> = {
   'drawing-number': 'the identification number',
   'date-of-issue': 'the date of issue',
   'sheet-number': 'the sheet number',
@@ -84,6 +94,42 @@ const REQUIRED: Record<FindingOf<'required data missing'>['params']['datum'], st
   'created-by': 'the creator',
   'document-type': 'the document type',
 };
+
+const DRAFTING: Record<DraftingDatum, string> = {
+  unit: 'unit of lengths',
+  projection: 'projection',
+  tolerance: 'general tolerance',
+};
+
+/** What a house check demands, behind the property's name; a property that it names is called as `nameOf` says. */
+export function demandWords(demand: Demand, nameOf: (property: string) => string = (id) => id): string {
+  switch (demand.kind) {
+    case 'is there':
+      return 'has a value';
+    case 'is empty':
+      return 'has no value';
+    case 'is one of':
+      return `is ${either(demand.texts)}`;
+    case 'is none of':
+      return `is not ${either(demand.texts)}`;
+    case 'begins with':
+      return `begins with ${either(demand.texts)}`;
+    case 'has the form':
+      return `has the form ${demand.pattern}`;
+    case 'has at most':
+      return `has ${counted(demand.characters, 'character')} at most`;
+    case 'is at least':
+      return `is ${demand.number} at least`;
+    case 'is at most':
+      return `is ${demand.number} at most`;
+    case 'is the same as':
+      return `is the same as ${quoted(nameOf(demand.property))}`;
+    case 'differs from':
+      return `differs from ${quoted(nameOf(demand.property))}`;
+  }
+}
+
+const either = (texts: readonly string[]) => listed(texts.map(quoted)).replace(/, (?=[^,]*$)/, ' or ');
 
 /** What is said of a value that stands as fixed text. */
 const FIXED: Record<FindingOf<'value as fixed text'>['params']['as'], (text: string) => string> = {
@@ -112,18 +158,26 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
     `its ${lines} lines and those of ${quoted(otherName)} lie ${mm(distance, 4)} apart.`,
   'little clear area': ({ percent, wanted }) =>
     `The largest clear rectangle is ${percent} % of the drawing space; ${wanted} % is wanted for views.`,
+  'title block too large': ({ of, is, most }) =>
+    of === 'width'
+      ? `${mm(is)} wide; ${mm(most)} is the most.`
+      : `takes ${trimNumber(is, 1)} % of the drawing space; ${trimNumber(most, 1)} % is the most.`,
+  'title or number too small': ({ of, height, least, size }) =>
+    `the ${of} is lettered ${mm(height)} high on ${size}; ${mm(least)} is the least on large sheets.`,
   'under the least height': ({ of, styleName, height, least }) =>
     of === 'captions'
       ? `Captions in ${quoted(styleName)} are ${mm(height)} high; ${mm(least)} is the least.`
       : `lettered ${mm(height)} high; ${mm(least)} is the least for values.`,
   'height outside the series': ({ styleName, height }) =>
     `The style ${quoted(styleName)} is ${mm(height, 3)} high, which is not in the series of ISO 3098.`,
-  'zone characters too large': ({ height, clear }) =>
+  'zone characters too large': ({ height, clear, least }) =>
     clear > 0
-      ? `The characters of the zones are ${mm(height)} high and stand ${mm(clear)} from the lines beside them; 0.25 mm is the least.`
+      ? `The characters of the zones are ${mm(height)} high and stand ${mm(clear)} from the lines beside them; ${mm(least)} is the least.`
       : `The characters of the zones are ${mm(height)} high and touch the lines beside them.`,
   'line width outside the series': ({ width }, { block }) =>
     `${block === undefined ? 'The frame line' : 'a line'} is ${mm(width, 3)} wide, which is not in the series.`,
+  'line width outside the group': ({ width, group }) =>
+    `a line is ${mm(width, 3)} wide; the profile’s line group has ${group.map((one) => trimNumber(one, 3)).join(', ')} mm.`,
   'font missing': () => 'the font of its lettering is not in the office; Osifont stands in for it.',
   'glyph missing': ({ characters }) => `no font has ${characters.map(character).join(' ')}; a box is printed instead.`,
   'glyph from another font': ({ characters }) =>
@@ -138,6 +192,11 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
   'sheet data as fixed text': ({ datum, text }) =>
     `the ${SHEET_DATA[datum]} ${quoted(text)} is fixed text; it will not follow the sheet.`,
   'value as fixed text': ({ as, text }) => FIXED[as](quoted(shortened(text))),
+  'filler as a value': ({ name, value }) =>
+    `${quoted(name)} is ${quoted(shortened(value))}, a filler that nobody has replaced.`,
+  'caption of another property': ({ caption, name, other }) =>
+    `its caption ${quoted(caption)} names ${quoted(other)}, but ${quoted(name)} is printed.`,
+  'sheet number without the count': () => 'the number of the sheet is printed, but not how many sheets there are.',
   'small letters': ({ text }) => `${quoted(shortened(text))} has small letters; this office writes capitals.`,
   'unknown property': ({ property }) => `linked to the property ${quoted(property)}, which is not in the dictionary.`,
   'no value': ({ name, from }) =>
@@ -157,7 +216,20 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
     stated === undefined
       ? 'the drafting profile does not say in which projection views stand: first angle or third angle.'
       : `${quoted(stated)} is no projection; the drafting profile says first angle or third angle.`,
-  'required data missing': ({ datum }) => `The title block lacks ${REQUIRED[datum]}, which ISO 7200 requires.`,
+  'required data missing': ({ datum, name }) =>
+    datum in REQUIRED
+      ? `The title block lacks ${REQUIRED[datum]!}, which ISO 7200 requires.`
+      : `The title block lacks ${quoted(name)}, which the rule book requires.`,
+  'data outside the lists': ({ name }) => `${quoted(name)} is neither required nor allowed in a title block.`,
+  'title without its noun': ({ title, better }) =>
+    better === undefined
+      ? `the title ${quoted(shortened(title))} does not begin with a noun of the office’s list.`
+      : `the title ${quoted(shortened(title))} does not begin with its noun: ${quoted(better)}.`,
+  'title with a full stop': ({ title }) => `the title ${quoted(shortened(title))} ends with a full stop.`,
+  'title too long': ({ title, length, most }) =>
+    `the title ${quoted(shortened(title))} has ${counted(length, 'character')}; ${most} is the most.`,
+  'number against its pattern': ({ number, pattern }) =>
+    `the drawing number ${quoted(number)} does not fit the pattern ${pattern}.`,
   'one property under two captions': ({ name, first, second, more }) =>
     `${quoted(name)} stands under ${first} and under ${second}${more > 0 ? ` and ${more} more` : ''}.`,
   'nobody is asked': ({ name }) =>
@@ -178,6 +250,22 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
     `${name} of ${model}: “${by}” says “${says}”, “${otherBy}” says “${otherSays}”.`,
   'revisions disagree': ({ model, drawing }) => `The model is at revision ${model}, the drawing at ${drawing}.`,
   'checked by the drafter': ({ person }) => `${person} has checked a drawing of their own.`,
+  'approved by its maker': ({ person, as }) =>
+    `${person} has approved a drawing that they have ${as === 'drafter' ? 'made' : 'checked'} themselves.`,
+  'dates out of order': ({ first, firstDate, second, secondDate }) =>
+    `${quoted(first)} is ${firstDate}, later than ${quoted(second)}, ${secondDate}.`,
+  'dates in two forms': ({ first, second }) => `Dates are written in two forms: ${first} and ${second}.`,
+  'scale outside the series': ({ scale }) => `The scale ${scale} is not in the series.`,
+  'drafting data not printed': ({ what }) => `Nothing on the sheet says the ${DRAFTING[what]}.`,
+  'against the profile': ({ what, says, profile }) =>
+    `${quoted(shortened(says))} is another ${DRAFTING[what]} than the profile’s, ${quoted(shortened(profile))}.`,
+  'old edition of a standard': ({ named, newest }) => `${named} is an old edition: ${newest} is in force.`,
+  'confidentiality note not printed': ({ name, says }) =>
+    says === undefined
+      ? `The sheet does not print the office’s ${quoted(name)}.`
+      : `${quoted(shortened(says))} is not the office’s ${quoted(name)}. Link it instead.`,
+  'house check': ({ checkName, name, says, demand }) =>
+    `${checkName}: ${quoted(name)} ${says === undefined ? 'has no value' : `is ${quoted(shortened(says))}`}; wanted: ${demandWords(demand)}.`,
   'no parts list': ({ trouble }) => partsWords(trouble),
   'component without a part number': ({ components }) =>
     `${listed(components)} ${components.length > 1 ? 'have' : 'has'} no part number.`,

@@ -9,7 +9,7 @@ import { LAYER_NAME, LAYER_PURPOSES, LayerPurpose } from './layers';
 import { LINE_ROLES, LineGroup, LineWeight } from './lines';
 
 /** The version of the document's shape. */
-export const PROFILE_VERSION = 2;
+export const PROFILE_VERSION = 3;
 
 const Colour = z.string().regex(/^#[0-9a-f]{6}$/);
 
@@ -49,6 +49,8 @@ export const ProfileDocument = z.object({
   version: z.literal(PROFILE_VERSION),
   /** The standard whose values it is compared with. */
   standard: z.enum(['ISO', 'ASME', 'BS 8888']),
+  /** Id of the rule book that formats and drawings with this profile are looked at by. */
+  rules: z.string().min(1).max(80),
   units: z.object({
     unit: z.enum(['mm', 'in']),
     /** The note that a sheet prints; `{unit}` stands for the unit. */

@@ -2,18 +2,25 @@ import { decimal, writeDecimal } from '../property/decimal';
 import type { Facts } from '../property/facts';
 import { SUPPLIED } from '../property/supplied';
 import type { Values } from '../property/value';
+import type { NamedBook } from '../rules/document';
+import { standardBook } from '../rules/standard-book';
 import { type ProfileDocument, inUnit } from './document';
+import { LINE_GROUPS } from './lines';
 
-/** A profile with its name. */
+/** A profile with its name, and the rule book that it names. */
 export interface NamedProfile {
   name: string;
   document: ProfileDocument;
+  /** Absent: the one of its standard. */
+  rules?: NamedBook | undefined;
 }
 
-/** What sheets print of a profile: its values by property id, its unit, and the decimal mark of every number. */
-export function profileFacts({ name, document }: NamedProfile): Pick<Facts, 'profile' | 'locale'> {
+/** What sheets take from a profile: its values by property id, its unit and line group, its rules, and the decimal mark of every number. */
+export function profileFacts({ name, document, rules }: NamedProfile): Pick<Facts, 'profile' | 'rules' | 'locale'> {
+  const lineGroup = [...new Set(Object.values(LINE_GROUPS[document.lines.group]))];
   return {
-    profile: { name, values: printedValues(document), unit: document.units.unit },
+    profile: { name, values: printedValues(document), unit: document.units.unit, lineGroup },
+    rules: rules ?? standardBook(document.standard),
     locale: { decimalMark: document.numbers.mark },
   };
 }

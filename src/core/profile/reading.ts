@@ -5,6 +5,7 @@ import { valuesById } from '../property/places-by-name';
 import { SUPPLIED } from '../property/supplied';
 import { type Values, valueText } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
+import { bookOfStandard } from '../rules/standard-book';
 import { type Chain, upgraded } from '../upgrading';
 import { PROFILE_VERSION, ProfileDocument } from './document';
 import { readGeneralTolerance } from './general-tolerances';
@@ -21,6 +22,7 @@ const Version1 = z.looseObject({
   values: z.record(z.string(), z.unknown()),
   byName: z.union([z.boolean(), z.int()]).optional(),
   mark: z.enum([',', '.']).nullish(),
+  rules: z.string().optional(),
 });
 
 /** From version 1, whose values were notes: what they say is read into settings; what cannot be read is kept word by word. */
@@ -46,7 +48,7 @@ function fromVersion1(json: Record<string, unknown>, { properties }: Context): R
   };
   profile = { ...profile, tolerances: tolerancesOf(profile, text(SUPPLIED.generalTolerance)) };
   profile = { ...profile, edges: edgesOf(profile, text(SUPPLIED.edgesNote)) };
-  return { ...profile };
+  return { ...profile, rules: parsed.data.rules ?? profile.rules };
 }
 
 function tolerancesOf(profile: ProfileDocument, said: string): ProfileDocument['tolerances'] {
@@ -87,7 +89,17 @@ function edgesOf(profile: ProfileDocument, said: string): ProfileDocument['edges
   return printed === said ? found : { ...profile.edges, note: said };
 }
 
-const CHAIN: Chain<Context> = { what: 'drafting profile', newest: PROFILE_VERSION, steps: { 1: fromVersion1 } };
+/** From version 2, which named no rule book: that of its standard. */
+function fromVersion2(json: Record<string, unknown>): Record<string, unknown> {
+  const standard = ProfileDocument.shape.standard.safeParse(json.standard);
+  return { ...json, rules: json.rules ?? (standard.success ? bookOfStandard(standard.data) : undefined) };
+}
+
+const CHAIN: Chain<Context> = {
+  what: 'drafting profile',
+  newest: PROFILE_VERSION,
+  steps: { 1: fromVersion1, 2: fromVersion2 },
+};
 
 /** Reads a profile from any JSON value: its version, from which it is upgraded, and its shape. */
 export function readProfile(

@@ -54,8 +54,9 @@ const LAYERS: Record<LayerPurpose, [name: string, width: LineWeight]> = {
 export function isoProfile(): ProfileDocument {
   const look = (height: number) => ({ font: 'osifont', height, letterWidth: 1 });
   return {
-    version: 2,
+    version: 3,
     standard: 'ISO',
+    rules: 'iso',
     units: {
       unit: 'mm',
       note: 'All dimensions in {unit}',
@@ -148,6 +149,7 @@ export function asmeProfile(): ProfileDocument {
   return {
     ...iso,
     standard: 'ASME',
+    rules: 'asme',
     units: { ...iso.units, unit: 'in', dualTrailingZeros: false },
     numbers: {
       decimals: 3,
@@ -198,6 +200,7 @@ export function bsProfile(): ProfileDocument {
   return {
     ...iso,
     standard: 'BS 8888',
+    rules: 'bs-8888',
     numbers: { ...iso.numbers, mark: '.' },
     views: { ...iso.views, projection: 'third angle' },
   };

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { NamedBook } from '../rules/document';
 import { Value, Values } from './value';
 
 /** A named alternative of a model; its values, by the names that the model gives them, stand before the model's. */
@@ -89,8 +90,13 @@ export const Facts = z.object({
   row: TableRow.optional(),
   project: NamedValues.optional(),
   organisation: NamedValues.optional(),
-  /** With the unit of what is drawn. */
-  profile: NamedValues.extend({ unit: z.enum(['mm', 'in']).optional() }).optional(),
+  /** With the unit of what is drawn, and the widths of its line group, mm. */
+  profile: NamedValues.extend({
+    unit: z.enum(['mm', 'in']).optional(),
+    lineGroup: z.array(z.number()).optional(),
+  }).optional(),
+  /** The rule book that findings follow; absent: the standard's. */
+  rules: NamedBook.optional(),
   /** YYYY-MM-DD */
   today: z.iso.date(),
   locale: z.object({ decimalMark: z.enum([',', '.']) }),

@@ -7,8 +7,6 @@ import type { Values } from './value';
 const WELL_KNOWN: Partial<Record<Source, Record<string, string>>> = {
   profile: {
     projection: SUPPLIED.projectionAngle,
-    capitals: SUPPLIED.capitals,
-    leastcleararea: SUPPLIED.leastClearArea,
     generaltolerance: SUPPLIED.generalTolerance,
   },
   drawing: { drawingnumber: SUPPLIED.drawingNumber, revision: SUPPLIED.revision },

@@ -93,10 +93,6 @@ export const SUPPLIED = {
   unitsNote: 'units-note',
   /** The note that says how edges are broken. */
   edgesNote: 'edges-note',
-  /** Whether the office writes capitals only. */
-  capitals: 'capitals',
-  /** Least share of the drawing space that should be one clear rectangle, %. */
-  leastClearArea: 'least-clear-area',
 } as const;
 
 /** The two arrangements of views of ISO 5456-2, as {@link SUPPLIED.projectionAngle} names them. */

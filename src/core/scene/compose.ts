@@ -8,6 +8,8 @@ import { CHECKS, look } from '../findings/registry';
 import { clearArea } from '../geometry/clear-area';
 import type { Facts } from '../property/facts';
 import type { Outcome } from '../refusal';
+import { rulesOf } from '../rules/effective';
+import { weighed } from '../rules/weighing';
 import { composeCell } from './cell-scene';
 import { type LaidSheet, layOut } from './laying';
 import { ComposeMemo } from './memo';
@@ -46,6 +48,7 @@ export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Com
   const { sheet, occasion, filling, request, laid, tables } = laidSheet;
   const { document, facts, resources } = filling;
   memo.begin(filling, request.sizeId);
+  const rules = rulesOf(facts, document.unit);
   const boxes = laid.map((block) => block.box);
   const primitives: Primitive[] = [
     ...memo.sheet(document, request.sizeId, boxes, () =>
@@ -96,11 +99,15 @@ export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Com
     lines,
     cells,
     space: sheet.space,
+    trimmed: sheet.trimmed,
     largestClear: clear.largest,
+    scale: request.sheet.scale,
+    sheets: request.sheet.total,
     facts,
+    rules,
     resources,
   };
-  findings.push(...look(CHECKS.sheet, looked));
+  findings.push(...look(CHECKS.sheet, looked, rules.weights));
   const report: Report = {
     sheet: { ...sheet.trimmed, size: request.sizeId, name: sheet.name },
     drawingSpace: sheet.space,
@@ -116,7 +123,7 @@ export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Com
     })),
     cells,
     clear,
-    findings: withAcceptances(findings, document.accepted),
+    findings: withAcceptances(weighed(findings, rules), document.accepted),
   };
   const scene: Scene = {
     ...sheet.trimmed,

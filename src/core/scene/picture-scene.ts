@@ -2,7 +2,7 @@ import type { Picture } from '../format/document';
 import type { Box } from '../geometry/box';
 import { MM_PER_INCH } from '../geometry/length';
 import { type Placing, boxToSheet, toSheet } from '../geometry/placing';
-import { LEAST_DPI, type PictureData, type Segment } from '../picture/picture';
+import type { PictureData, Segment } from '../picture/picture';
 import { outlineWithin } from './outline-clip';
 import type { PathPrimitive, Primitive } from './scene';
 
@@ -104,6 +104,3 @@ function mapped(segment: Segment, point: (x: number, y: number) => [number, numb
       return [segment[0], ...point(segment[1], segment[2])];
   }
 }
-
-/** Whether a raster picture is printed at too few dots per inch. */
-export const isCoarse = (dpi: number | undefined): dpi is number => dpi !== undefined && dpi < LEAST_DPI - 0.5;

@@ -5,6 +5,8 @@ import { CHECKS } from '@/core/findings/registry';
 import { KINDS } from '@/core/findings/finding';
 import type { Cell, FormatDocument } from '@/core/format/document';
 import type { Facts } from '@/core/property/facts';
+import type { LimitValue } from '@/core/rules/document';
+import { emptyBook, standardBook } from '@/core/rules/standard-book';
 import { compose } from '@/core/scene/compose';
 import { done } from '../../builders';
 import { demoFacts, demoPackage, demoResources } from '../demo';
@@ -13,7 +15,7 @@ const workshop = demoPackage('workshop-sheets');
 const A3 = 'iso-a3-landscape';
 
 function findings(document: FormatDocument, change: Partial<Facts> = {}, specimen = 'side-cheek'): Finding[] {
-  const facts = { ...demoFacts(workshop, specimen, 'galvanised'), ...change };
+  const facts = { ...demoFacts(workshop, specimen, 'galvanised'), rules: standardBook('ISO'), ...change };
   const request = { sizeId: A3, sheet: { number: 1, total: 1, scale: '1:2' }, show: 'values' as const };
   const composed = compose(document, request, facts, demoResources(workshop));
   if (!composed.ok) throw new Error(composed.reason);
@@ -41,6 +43,17 @@ const profile = (
 ) => ({
   profile: { name: 'P', values: { ...profileFacts(workshop.profile).profile!.values, ...values } },
 });
+/** The ISO book with one check that weighs what it usually does, and has other limits. */
+const house = (code: FindingCode, limits: Record<string, LimitValue> = {}): Partial<Facts> => ({
+  rules: {
+    name: 'House',
+    document: { ...emptyBook('iso'), changes: { [code]: { weight: KINDS[code].weight, limits, why: 'So it is' } } },
+  },
+});
+const titled = (title: string): Partial<Facts> => {
+  const { model } = demoFacts(workshop, 'side-cheek', 'galvanised');
+  return { model: { ...model!, values: { ...model!.values, title } } };
+};
 const language = workshop.format.asked.find(({ key }) => key === 'language')!;
 
 test('the demo sheet has nothing to find', () => {
@@ -130,7 +143,7 @@ test.each<[code: FindingCode, params: object, document: FormatDocument, facts?: 
       contents: [{ parts: [{ kind: 'linked', property: 'material' }] }],
     }),
   ],
-  ['little clear area', { percent: 63, wanted: 90 }, workshop.format, profile({ 'least-clear-area': 90 })],
+  ['little clear area', { percent: 63, wanted: 90 }, workshop.format, house('little clear area', { share: 90 })],
   [
     'checked by the drafter',
     { person: 'Ines  SUNDQVIST' },
@@ -155,7 +168,180 @@ test.each<[code: FindingCode, params: object, document: FormatDocument, facts?: 
     { name: 'Issue' },
     { ...workshop.format, asked: [...workshop.format.asked, { ...language, key: 'revision', name: 'Issue' }] },
   ],
-  ['small letters', { text: 'Ines Sundqvist' }, workshop.format, profile({ capitals: 'yes' })],
+  ['small letters', { text: 'Ines Sundqvist' }, workshop.format, house('small letters')],
+  [
+    'title block too large',
+    { of: 'width', is: 180, most: 170 },
+    workshop.format,
+    house('title block too large', { width: 170 }),
+  ],
+  ['title block too large', { of: 'share', most: 5 }, workshop.format, house('title block too large', { share: 5 })],
+  [
+    'title or number too small',
+    { of: 'title', height: 5, least: 6 },
+    workshop.format,
+    house('title or number too small', { height: 6, from: 400 }),
+  ],
+  [
+    'line width outside the group',
+    { width: 0.7, group: [0.5, 0.35, 0.25] },
+    {
+      ...workshop.format,
+      blocks: workshop.format.blocks.map((block) => ({
+        ...block,
+        lines: { ...block.lines, outline: { ...block.lines.outline, width: 0.7 } },
+      })),
+    },
+    house('line width outside the group'),
+  ],
+  ['filler as a value', { name: 'Title', value: 'TBD' }, workshop.format, titled('TBD')],
+  [
+    'caption of another property',
+    { caption: 'Coating', name: 'Material', other: 'Finish' },
+    withCell('material', { caption: { ...caption, text: 'Coating' } }),
+  ],
+  [
+    'sheet number without the count',
+    {},
+    withCell('sheet', { contents: [{ parts: [{ kind: 'linked', property: 'sheet-number' }] }] }),
+  ],
+  [
+    'data outside the lists',
+    { property: 'material', name: 'Material' },
+    workshop.format,
+    house('data outside the lists'),
+  ],
+  [
+    'title without its noun',
+    { title: 'SIDE CHEEK', better: 'CHEEK, SIDE' },
+    workshop.format,
+    house('title without its noun'),
+  ],
+  [
+    'title without its noun',
+    { title: 'THE LARGE ONE' },
+    workshop.format,
+    { ...house('title without its noun'), ...titled('THE LARGE ONE') },
+  ],
+  ['title with a full stop', { title: 'CHEEK.', better: 'CHEEK' }, workshop.format, titled('CHEEK.')],
+  ['title too long', { length: 26, most: 25 }, workshop.format, titled('CHEEK OF THE RECOVERY DRUM')],
+  [
+    'number against its pattern',
+    { number: 'KW-2201-D01', pattern: 'KB-.*' },
+    workshop.format,
+    house('number against its pattern', { pattern: 'KB-.*' }),
+  ],
+  [
+    'dates out of order',
+    { first: 'Date created', firstDate: '2026-03-05', second: 'Date checked', secondDate: '2026-03-02' },
+    workshop.format,
+    drawing({ 'date-created': '2026-03-05', 'date-checked': '2026-03-02' }),
+  ],
+  [
+    'dates out of order',
+    { first: 'Date approved', firstDate: '2027-01-01', second: 'B' },
+    workshop.format,
+    {
+      ...drawing({ 'date-approved': '2027-01-01' }),
+      revisions: [{ name: 'B', values: { revision: 'B', 'revision-date': '2026-05-18' } }],
+    },
+  ],
+  [
+    'dates in two forms',
+    { first: 'yyyy-MM-dd', second: 'dd.MM.yyyy' },
+    withCell('free', {
+      contents: [
+        {
+          parts: [{ kind: 'linked', property: 'date-checked', display: { kind: 'date', pattern: 'dd.MM.yyyy' } }],
+        },
+      ],
+    }),
+  ],
+  ['approved by its maker', { as: 'drafter' }, workshop.format, drawing({ 'approved-by': 'Ines Sundqvist' })],
+  ['approved by its maker', { as: 'checker' }, workshop.format, drawing({ 'approved-by': 'Marlo Aketch' })],
+  [
+    'scale outside the series',
+    { scale: '1:2' },
+    workshop.format,
+    house('scale outside the series', { scales: ['1:1', '1:5'] }),
+  ],
+  [
+    'drafting data not printed',
+    { what: 'tolerance' },
+    {
+      ...workshop.format,
+      blocks: workshop.format.blocks
+        .filter(({ role }) => role !== 'tolerances')
+        .map((block) => ({
+          ...block,
+          cells: block.cells.map((cell) =>
+            JSON.stringify(cell.contents).includes('general-tolerance') ? { ...cell, contents: [] } : cell,
+          ),
+        })),
+    },
+  ],
+  [
+    'against the profile',
+    { what: 'tolerance', says: 'ISO 2768-c', profile: 'ISO 2768-m' },
+    withCell('free', { contents: fixed('Castings ISO 2768-c') }),
+  ],
+  [
+    'against the profile',
+    { what: 'projection', says: 'Third angle', profile: 'first angle' },
+    withCell('free', { contents: fixed('Third angle projection') }),
+  ],
+  [
+    'old edition of a standard',
+    { named: 'ISO 7573:1983', newest: 'ISO 7573:2008' },
+    withCell('free', { contents: fixed('Parts list to ISO 7573:1983') }),
+  ],
+  [
+    'old edition of a standard',
+    { named: 'ISO 2768-2', newest: 'ISO 22081' },
+    withCell('free', { contents: fixed('Geometry to ISO 2768-2') }),
+  ],
+  [
+    'confidentiality note not printed',
+    { name: 'Customer' },
+    workshop.format,
+    house('confidentiality note not printed', { note: 'customer' }),
+  ],
+  [
+    'confidentiality note not printed',
+    { name: 'Customer', says: 'Confidential. Do not copy.' },
+    withCell('free', { contents: fixed('Confidential. Do not copy.') }),
+    house('confidentiality note not printed', { note: 'customer' }),
+  ],
+  [
+    'required data missing',
+    { datum: 'heat-treatment', name: 'Heat treatment' },
+    withCell('free', { contents: [] }),
+    house('required data missing', { parts: ['heat-treatment'] }),
+  ],
+  [
+    'house check',
+    { checkName: 'No cheeks', name: 'Title', says: 'SIDE CHEEK' },
+    workshop.format,
+    {
+      rules: {
+        name: 'House',
+        document: {
+          ...emptyBook('iso'),
+          house: [
+            {
+              id: 'c',
+              name: 'No cheeks',
+              weight: 'warning',
+              property: 'title',
+              of: 'parts',
+              demand: { kind: 'is none of', texts: ['Side cheek'] },
+              why: '',
+            },
+          ],
+        },
+      },
+    },
+  ],
   [
     'projection angle not stated',
     { stated: 'frist angle' },

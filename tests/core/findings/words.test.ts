@@ -67,10 +67,13 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
   ],
   'zone characters too large': [
     [
-      { height: 3.5, clear: 0.16 },
+      { height: 3.5, clear: 0.16, least: 0.25 },
       'The characters of the zones are 3.5 mm high and stand 0.16 mm from the lines beside them; 0.25 mm is the least.',
     ],
-    [{ height: 7, clear: -1 }, 'The characters of the zones are 7 mm high and touch the lines beside them.'],
+    [
+      { height: 7, clear: -1, least: 0.25 },
+      'The characters of the zones are 7 mm high and touch the lines beside them.',
+    ],
   ],
   'line width outside the series': [
     [{ width: 0.6 }, 'The frame line is 0.6 mm wide, which is not in the series.'],
@@ -210,7 +213,10 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
     ],
   ],
   'required data missing': [
-    [{ datum: 'approved-by' }, 'The title block lacks the approval person, which ISO 7200 requires.'],
+    [
+      { datum: 'approved-by', name: 'Approved by' },
+      'The title block lacks the approval person, which ISO 7200 requires.',
+    ],
   ],
   'one property under two captions': [
     [
@@ -294,6 +300,149 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
   'older rows not shown': [
     [{ rows: 1 }, '1 row older than the newest is not shown.'],
     [{ rows: 3 }, '3 rows older than the newest are not shown.'],
+  ],
+  'title block too large': [
+    [{ of: 'width', is: 210, most: 180 }, 'Title block: 210 mm wide; 180 mm is the most.', { name: 'Title block' }],
+    [
+      { of: 'share', is: 31.26, most: 20 },
+      'Title block: takes 31.3 % of the drawing space; 20 % is the most.',
+      { name: 'Title block' },
+    ],
+  ],
+  'title or number too small': [
+    [
+      { of: 'drawing number', height: 3.5, least: 6, size: 'D' },
+      'Number: the drawing number is lettered 3.5 mm high on D; 6 mm is the least on large sheets.',
+      { name: 'Number' },
+    ],
+  ],
+  'line width outside the group': [
+    [
+      { width: 0.7, group: [0.5, 0.35, 0.25] },
+      'Notes: a line is 0.7 mm wide; the profile’s line group has 0.5, 0.35, 0.25 mm.',
+      { name: 'Notes' },
+    ],
+  ],
+  'filler as a value': [
+    [{ name: 'Title', value: 'TBD' }, 'Title: “Title” is “TBD”, a filler that nobody has replaced.', { name: 'Title' }],
+  ],
+  'caption of another property': [
+    [
+      { caption: 'FINISH', name: 'Material', other: 'Finish' },
+      'Stuff: its caption “FINISH” names “Finish”, but “Material” is printed.',
+      { name: 'Stuff' },
+    ],
+  ],
+  'sheet number without the count': [
+    [{}, 'Sheet: the number of the sheet is printed, but not how many sheets there are.', { name: 'Sheet' }],
+  ],
+  'data outside the lists': [
+    [
+      { property: 'finish', name: 'Finish' },
+      'Title block: “Finish” is neither required nor allowed in a title block.',
+      { name: 'Title block' },
+    ],
+  ],
+  'title without its noun': [
+    [
+      { title: 'DRUM BARREL', better: 'BARREL, DRUM' },
+      'Title: the title “DRUM BARREL” does not begin with its noun: “BARREL, DRUM”.',
+      { name: 'Title' },
+    ],
+    [
+      { title: 'LARGE ONE' },
+      'Title: the title “LARGE ONE” does not begin with a noun of the office’s list.',
+      { name: 'Title' },
+    ],
+  ],
+  'title with a full stop': [
+    [{ title: 'PAWL.', better: 'PAWL' }, 'Title: the title “PAWL.” ends with a full stop.', { name: 'Title' }],
+  ],
+  'title too long': [
+    [
+      { title: 'GUARD, FOLDED, FOR PAWL WHEEL', length: 29, most: 25 },
+      'Title: the title “GUARD, FOLDED, FOR PAWL WHEEL” has 29 characters; 25 is the most.',
+      { name: 'Title' },
+    ],
+  ],
+  'number against its pattern': [
+    [
+      { number: '2201', pattern: 'KW-[0-9]{4}' },
+      'Number: the drawing number “2201” does not fit the pattern KW-[0-9]{4}.',
+      { name: 'Number' },
+    ],
+  ],
+  'approved by its maker': [
+    [
+      { person: 'Ines Sundqvist', as: 'drafter' },
+      'Ines Sundqvist has approved a drawing that they have made themselves.',
+    ],
+    [
+      { person: 'Marlo Aketch', as: 'checker' },
+      'Marlo Aketch has approved a drawing that they have checked themselves.',
+    ],
+  ],
+  'dates out of order': [
+    [
+      { first: 'Date checked', firstDate: '2026-03-05', second: 'Date approved', secondDate: '2026-03-02' },
+      '“Date checked” is 2026-03-05, later than “Date approved”, 2026-03-02.',
+    ],
+  ],
+  'dates in two forms': [
+    [{ first: 'yyyy-MM-dd', second: 'dd.MM.yyyy' }, 'Dates are written in two forms: yyyy-MM-dd and dd.MM.yyyy.'],
+  ],
+  'scale outside the series': [[{ scale: '1:3' }, 'The scale 1:3 is not in the series.']],
+  'drafting data not printed': [
+    [{ what: 'unit' }, 'Nothing on the sheet says the unit of lengths.'],
+    [{ what: 'projection' }, 'Nothing on the sheet says the projection.'],
+  ],
+  'against the profile': [
+    [
+      { what: 'tolerance', says: 'ISO 2768-c', profile: 'ISO 2768-m' },
+      'Notes: “ISO 2768-c” is another general tolerance than the profile’s, “ISO 2768-m”.',
+      { name: 'Notes' },
+    ],
+  ],
+  'old edition of a standard': [
+    [
+      { named: 'ISO 7573:1983', newest: 'ISO 7573:2008' },
+      'Notes: ISO 7573:1983 is an old edition: ISO 7573:2008 is in force.',
+      { name: 'Notes' },
+    ],
+  ],
+  'confidentiality note not printed': [
+    [{ name: 'Protection note' }, 'The sheet does not print the office’s “Protection note”.'],
+    [
+      { name: 'Protection note', says: 'Confidential' },
+      'Notes: “Confidential” is not the office’s “Protection note”. Link it instead.',
+      { name: 'Notes' },
+    ],
+  ],
+  'house check': [
+    [
+      { check: 'c', checkName: 'A checker', name: 'Checked by', demand: { kind: 'is there' } },
+      'A checker: “Checked by” has no value; wanted: has a value.',
+    ],
+    [
+      {
+        check: 'c',
+        checkName: 'Finish of the yard',
+        name: 'Finish',
+        says: 'Red',
+        demand: { kind: 'is one of', texts: ['Galvanised', 'Pickled', 'None'] },
+      },
+      'Finish of the yard: “Finish” is “Red”; wanted: is “Galvanised”, “Pickled” or “None”.',
+    ],
+    [
+      {
+        check: 'c',
+        checkName: 'Pull',
+        name: 'Line pull',
+        says: '9 kN',
+        demand: { kind: 'is at least', number: 10 },
+      },
+      'Pull: “Line pull” is “9 kN”; wanted: is 10 at least.',
+    ],
   ],
 };
 

@@ -2,12 +2,10 @@ import type { BlockLine } from '../../format/block-lines';
 import type { LaidBlock } from '../../format/layout';
 import { hasException, lengthAt, withLength } from '../../format/length-value';
 import { TOLERANCE, roundLength } from '../../geometry/length';
+import { limitsOf } from '../../rules/effective';
 import type { Check } from '../check';
 import { type Finding, noticed } from '../finding';
 import { type LookedSheet, blockPlace } from '../looked-at';
-
-/** Lines nearer than this to one another, but not on one another, are taken for meant to be in line, mm. */
-const NEAR = 1;
 
 interface Level {
   /** Where the line lies across its direction, and from where to where along it. */
@@ -17,18 +15,19 @@ interface Level {
 }
 
 /**
- * Lines of different blocks that run the same way, overlap or touch in extent and lie over the tolerance and under 1 mm
+ * Lines of different blocks that run the same way, overlap or touch in extent and lie over the tolerance and under the book's limit
  * apart. One finding for each pair of blocks and direction, with the repair that moves the smaller block.
  */
 export const alignment: Check<LookedSheet> = {
   codes: ['nearly aligned'],
-  look({ laid, lines, sizeId }) {
+  look({ laid, lines, sizeId, rules }) {
     const findings: Finding[] = [];
+    const { within } = limitsOf(rules, 'nearly aligned');
     const levels = lines.map((ofBlock) => ({ x: levelsOf(ofBlock, 'x'), y: levelsOf(ofBlock, 'y') }));
     laid.forEach((one, i) => {
       for (let j = i + 1; j < laid.length; j++) {
         for (const across of ['x', 'y'] as const) {
-          const distance = nearest(levels[i]![across], levels[j]![across]);
+          const distance = nearest(levels[i]![across], levels[j]![across], within);
           if (distance !== undefined) findings.push(finding(one, laid[j]!, across, distance, sizeId));
         }
       }
@@ -49,12 +48,12 @@ function levelsOf(lines: readonly BlockLine[], across: 'x' | 'y'): Level[] {
 }
 
 /** The smallest distance of two lines that are nearly in line: from the first's to the second's; undefined for none. */
-function nearest(one: Level[], other: Level[]): number | undefined {
+function nearest(one: Level[], other: Level[], within: number): number | undefined {
   let best: number | undefined;
   for (const a of one) {
     for (const b of other) {
       const distance = b.at - a.at;
-      if (Math.abs(distance) <= TOLERANCE || Math.abs(distance) >= NEAR) continue;
+      if (Math.abs(distance) <= TOLERANCE || Math.abs(distance) >= within) continue;
       if (a.from > b.to + TOLERANCE || b.from > a.to + TOLERANCE) continue;
       if (best === undefined || Math.abs(distance) < Math.abs(best)) best = distance;
     }

@@ -1,14 +1,11 @@
-import { SUPPLIED } from '../../property/supplied';
 import type { Check } from '../check';
 import { type Finding, noticed } from '../finding';
 import type { LookedSheet } from '../looked-at';
 
-/** Small letters in a title block where the office's profile says that it writes capitals; the signs of units stay small. */
+/** Small letters in a title block, where the office writes capitals; the signs of units stay small. */
 export const capitals: Check<LookedSheet> = {
   codes: ['small letters'],
-  look({ facts, laid, cells, resources }) {
-    const rule = facts.profile?.values[SUPPLIED.capitals];
-    if (rule !== true && rule !== 'yes') return [];
+  look({ laid, cells, resources }) {
     const titles = new Set(laid.filter(({ block }) => block.role === 'title').map(({ block }) => block.id));
     const byId = new Map(laid.flatMap(({ block }) => block.cells.map((cell) => [cell.id, cell] as const)));
     const units = new Set([...resources.properties.values()].map((property) => property.unit));

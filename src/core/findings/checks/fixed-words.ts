@@ -16,12 +16,13 @@ const WORDS = [
     as: 'unit',
     like: /\b(?:dimensions?|lengths?|masses|mass|weights?)\b[^.]*\b(?:in|are)\s+(?:mm|millimet(?:er|re)s?|cm|m|inch(?:es)?|kg|lb)\b/i,
   },
-  { as: 'filler', like: /^\W*(?:x{2,}|-{2,}|\?{2,}|\.{3,}|_{2,}|0{3,})\W*$/i },
-  {
-    as: 'filler',
-    like: /\b(?:x{3,}|lorem|ipsum|placeholder|tbd|tba|to be defined|dummy|sample text|fill in|insert here)\b|\?{3,}|<[^<>]+>/i,
-  },
 ] as const;
+
+/** Texts that stand until somebody knows what is to be there. */
+export const FILLERS = [
+  /^\W*(?:x{2,}|-{2,}|\?{2,}|\.{3,}|_{2,}|0{3,})\W*$/i,
+  /\b(?:x{3,}|lorem|ipsum|placeholder|tbd|tba|to be defined|dummy|sample text|fill in|insert here)\b|\?{3,}|<[^<>]+>/i,
+];
 
 const namesOf = new WeakMap<Resources['seen'], string[]>();
 
@@ -57,10 +58,14 @@ export const fixedWords: Check<LookedCell> = {
 function foundIn(
   text: string,
   resources: Resources,
-): { as: (typeof WORDS)[number]['as'] | 'name'; text: string } | undefined {
+): { as: (typeof WORDS)[number]['as'] | 'filler' | 'name'; text: string } | undefined {
   for (const { as, like } of WORDS) {
     const match = like.exec(text);
     if (match) return { as, text: match[0].trim() };
+  }
+  for (const like of FILLERS) {
+    const match = like.exec(text);
+    if (match) return { as: 'filler', text: match[0].trim() };
   }
   const folded = text.toLowerCase();
   const name = personsOf(resources).find((one) => folded.includes(one.toLowerCase()));

@@ -1,21 +1,22 @@
-import type { FormatDocument } from '../../format/document';
 import { TOLERANCE } from '../../geometry/length';
 import { styleOn } from '../../lettering/style';
+import { limitsOf, rulesOf } from '../../rules/effective';
 import { letteringOf } from '../../scene/cell-room';
+import type { Filling } from '../../scene/content-text';
 import type { Check } from '../check';
 import { noticed } from '../finding';
 import { type LookedCell, type LookedSheet, cellPlace } from '../looked-at';
 
-/** Least heights in use: notes and values 2.5 mm, captions 1.8 (ISO 3098); inch sheets 3 and 2.5 mm (ASME Y14.2). */
-export const leastHeights = (unit: FormatDocument['unit']): { value: number; caption: number } =>
-  unit === 'in' ? { value: 3, caption: 2.5 } : { value: 2.5, caption: 1.8 };
+/** The book's least heights where a cell stands: ISO 3098 has 2.5 mm for values and 1.8 for captions, ASME Y14.2 3 and 2.5. */
+export const leastIn = ({ facts, document }: Pick<Filling, 'facts' | 'document'>) =>
+  limitsOf(rulesOf(facts, document.unit), 'under the least height');
 
 /** Cells whose values are lettered lower than that. */
 export const leastValueHeight: Check<LookedCell> = {
   codes: ['under the least height'],
   look(at) {
     const { cell, filling, room } = at.context;
-    const least = leastHeights(filling.document.unit).value;
+    const least = leastIn(filling).values;
     const style = filling.document.letterings.find(({ id }) => id === cell.lettering)!;
     const { height } = letteringOf(cell.lettering, filling, room.sizeId, cell.override);
     if (height >= least - TOLERANCE || !cell.contents.some((content) => 'parts' in content)) return [];
@@ -30,7 +31,7 @@ export const leastOwnCaptionHeight: Check<LookedCell> = {
   look(at) {
     const { cell, filling } = at.context;
     const height = cell.caption?.override?.height;
-    const least = leastHeights(filling.document.unit).caption;
+    const least = leastIn(filling).captions;
     if (height === undefined || height >= least - TOLERANCE) return [];
     const style = filling.document.letterings.find(({ id }) => id === cell.caption!.lettering)!;
     const params = { of: 'captions', style: style.id, styleName: style.name, height, least } as const;
@@ -41,8 +42,8 @@ export const leastOwnCaptionHeight: Check<LookedCell> = {
 /** Styles that letter captions on the sheet lower than that. */
 export const leastCaptionHeight: Check<LookedSheet> = {
   codes: ['under the least height'],
-  look({ document, laid, sizeId }) {
-    const least = leastHeights(document.unit).caption;
+  look({ document, laid, sizeId, rules }) {
+    const least = limitsOf(rules, 'under the least height').captions;
     const captioned = (id: string) =>
       laid.some(({ block }) => block.cells.some((cell) => cell.caption?.lettering === id));
     return document.letterings

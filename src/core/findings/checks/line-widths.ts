@@ -1,15 +1,14 @@
 import { TOLERANCE } from '../../geometry/length';
+import { limitsOf } from '../../rules/effective';
 import type { Check } from '../check';
 import { noticed } from '../finding';
 import { type LookedSheet, blockPlace } from '../looked-at';
 
-/** Line widths of ISO 128-2, mm; ASME Y14.2 adds 0.3 and 0.6. */
-export const LINE_WIDTHS = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1, 1.4, 2];
-
+/** Lines of the frame and of blocks whose width is not in the book's series (ISO 128-2; ASME Y14.2 adds 0.3 and 0.6). */
 export const lineWidths: Check<LookedSheet> = {
   codes: ['line width outside the series'],
-  look({ document: { frame, unit }, laid }) {
-    const series = unit === 'in' ? [...LINE_WIDTHS, 0.3, 0.6] : LINE_WIDTHS;
+  look({ document: { frame }, laid, rules }) {
+    const { series } = limitsOf(rules, 'line width outside the series');
     const outside = (width: number) => !series.some((one) => Math.abs(one - width) <= TOLERANCE);
     const ofFrame =
       !frame.hidden && outside(frame.width)

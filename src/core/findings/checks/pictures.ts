@@ -1,5 +1,4 @@
-import { LEAST_DPI } from '../../picture/picture';
-import { isCoarse } from '../../scene/picture-scene';
+import { rulesOf, limitsOf } from '../../rules/effective';
 import type { Check } from '../check';
 import { noticed } from '../finding';
 import { type LookedPicture, cellPlace } from '../looked-at';
@@ -10,8 +9,10 @@ export const pictures: Check<LookedPicture> = {
   look(at) {
     const { hash, known, dpi } = at;
     if (!known) return [noticed('picture missing', { hash }, cellPlace(at))];
-    return isCoarse(dpi)
-      ? [noticed('picture too coarse', { dpi: Math.round(dpi), least: LEAST_DPI }, cellPlace(at))]
+    const { filling } = at.context;
+    const least = limitsOf(rulesOf(filling.facts, filling.document.unit), 'picture too coarse').dpi;
+    return dpi !== undefined && dpi < least - 0.5
+      ? [noticed('picture too coarse', { dpi: Math.round(dpi), least }, cellPlace(at))]
       : [];
   },
 };

@@ -61,7 +61,7 @@ function unitShown({ contents: [content] }: Cell): string | undefined {
 const soleProperties = new WeakMap<Cell, Sole | false>();
 
 /** The one property that stands under a cell's caption, with the caption as it reads without its marks; kept as long as the cell is. */
-function soleProperty(cell: Cell): Sole | false {
+export function soleProperty(cell: Cell): Sole | false {
   let found = soleProperties.get(cell);
   if (found === undefined) {
     const caption = matchedName(cell.caption?.text ?? '');

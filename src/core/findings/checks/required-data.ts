@@ -1,23 +1,44 @@
 import { askedIn } from '../../format/asked';
+import type { FormatDocument } from '../../format/document';
+import type { LaidBlock } from '../../format/layout';
 import { SUPPLIED } from '../../property/supplied';
+import { type Rules, limitsOf } from '../../rules/effective';
 import type { Check } from '../check';
-import { REQUIRED_DATA, noticed } from '../finding';
+import { noticed } from '../finding';
 import type { LookedSheet } from '../looked-at';
 
+/** The properties that blocks print, with what is asked for them. */
+export function printedOn(laid: readonly LaidBlock[], { asked }: Pick<FormatDocument, 'asked'>): Set<string> {
+  const printed = new Set(laid.flatMap(({ block }) => block.cells.flatMap((cell) => askedIn(cell.contents))));
+  for (const { key, property } of asked) if (property && printed.has(key)) printed.add(property);
+  return printed;
+}
+
+/** The data that a book requires of a drawing of a part or of an assembly, or of one whose model is not known. */
+export function requiredOf(rules: Rules, kind: 'part' | 'assembly' | undefined): string[] {
+  const { all, parts, assemblies } = limitsOf(rules, 'required data missing');
+  return [...all, ...(kind === 'part' ? parts : []), ...(kind === 'assembly' ? assemblies : [])];
+}
+
 /**
- * Data that a title block must have (ISO 7200, tables 1 to 3). The legal owner may stand as a picture or as fixed text, which no
- * property shows, and is not asked for; a part's own number may stand for the drawing's.
+ * Data that a title block must have (ISO 7200, tables 1 to 3, or the office's own list). The legal owner may stand as a picture or as
+ * fixed text, which no property shows, and is not asked for; a part's own number may stand for the drawing's.
  */
 export const requiredData: Check<LookedSheet> = {
   codes: ['required data missing'],
-  look({ document, laid }) {
+  look({ document, laid, rules, facts, resources }) {
     const title = laid.find(({ block }) => block.role === 'title');
-    if (document.unit === 'in' || !title) return [];
-    const printed = new Set(laid.flatMap(({ block }) => block.cells.flatMap((cell) => askedIn(cell.contents))));
-    for (const { key, property } of document.asked) if (property && printed.has(key)) printed.add(property);
+    if (!title) return [];
+    const printed = printedOn(laid, document);
     if (printed.has(SUPPLIED.partNumber)) printed.add(SUPPLIED.drawingNumber);
-    return REQUIRED_DATA.filter((datum) => !printed.has(datum)).map((datum) =>
-      noticed('required data missing', { datum }, { block: title.block.id }),
-    );
+    return requiredOf(rules, facts.model?.kind)
+      .filter((datum) => !printed.has(datum) && resources.properties.has(datum))
+      .map((datum) =>
+        noticed(
+          'required data missing',
+          { datum, name: resources.properties.get(datum)!.name },
+          { block: title.block.id },
+        ),
+      );
   },
 };

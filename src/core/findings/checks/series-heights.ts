@@ -1,18 +1,20 @@
-import { STANDARD_HEIGHTS, styleOn, withHeight } from '../../lettering/style';
+import { styleOn, withHeight } from '../../lettering/style';
+import { limitsOf } from '../../rules/effective';
 import type { Check } from '../check';
 import { noticed } from '../finding';
 import type { LookedSheet } from '../looked-at';
 
-/** Styles whose height is not in the series of ISO 3098; inch formats have none. */
+/** Styles whose height is not in the book's series (ISO 3098). */
 export const seriesHeights: Check<LookedSheet> = {
   codes: ['height outside the series'],
-  look({ document, sizeId }) {
-    if (document.unit === 'in') return [];
+  look({ document, sizeId, rules }) {
+    const { series } = limitsOf(rules, 'height outside the series');
+    if (series.length === 0) return [];
     return document.letterings
       .map((style) => styleOn(style, sizeId))
-      .filter(({ height }) => !(STANDARD_HEIGHTS as readonly number[]).includes(height))
+      .filter(({ height }) => !series.includes(height))
       .map((style) => {
-        const nearest = STANDARD_HEIGHTS.reduce((best, height) =>
+        const nearest = series.reduce((best, height) =>
           Math.abs(height - style.height) < Math.abs(best - style.height) ? height : best,
         );
         const letterings = document.letterings.map((one) =>

@@ -6,7 +6,7 @@ import type { Check } from '../check';
 import { type Finding, noticed } from '../finding';
 import type { Repair } from '../repair';
 import { type LookedText, cellPlace } from '../looked-at';
-import { leastHeights } from './least-heights';
+import { leastIn } from './least-heights';
 
 /** Text that does not fit, with the least change of its plan that would let it; and text that fitting has altered. */
 export const textFit: Check<LookedText> = {
@@ -31,7 +31,7 @@ export const textFit: Check<LookedText> = {
 function steppedTooFar(at: LookedText, height: number): Finding[] {
   const { task, context } = at;
   const { document } = context.filling;
-  const least = leastHeights(document.unit).value;
+  const least = leastIn(context.filling).values;
   if (height >= least - TOLERANCE || task.lettering.height < least - TOLERANCE) return [];
   const style = document.letterings.find(({ id }) => id === context.cell.lettering)!;
   const params = { of: 'values', style: style.id, styleName: style.name, height, least } as const;
@@ -39,7 +39,7 @@ function steppedTooFar(at: LookedText, height: number): Finding[] {
 }
 
 function repair(task: FitTask, { cell, block, filling }: CellContext): Repair | undefined {
-  const least = leastHeights(filling.document.unit).value;
+  const least = leastIn(filling).values;
   const better = wideningPlans(task.plan, task.lettering, least).find(
     ({ plan }) => fitText({ ...task, plan }).verdict !== 'overflows',
   );

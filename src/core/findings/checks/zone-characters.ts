@@ -2,18 +2,17 @@ import { lengthAt } from '../../format/length-value';
 import { sheetGeometry } from '../../format/sheet';
 import { lineInk, measureLine } from '../../lettering/setting';
 import { STANDARD_HEIGHTS, inCase, styleOn, withHeight } from '../../lettering/style';
+import { limitsOf } from '../../rules/effective';
 import type { Check } from '../check';
 import { noticed } from '../finding';
 import type { LookedSheet } from '../looked-at';
 
-/** Least distance of zone characters from the edges of the lines on either side of them, mm. */
-const LEAST_CLEAR = 0.25;
-
 /** Characters of the zones that come too near to the frame or to the outer line of the band they stand in. */
 export const zoneCharacters: Check<LookedSheet> = {
   codes: ['zone characters too large'],
-  look({ document, sizeId, resources: { fonts } }) {
+  look({ document, sizeId, rules, resources: { fonts } }) {
     const { zones, frame } = document;
+    const least = limitsOf(rules, 'zone characters too large').clear;
     const geometry = sheetGeometry(document, sizeId);
     if (!zones.shown || !geometry.ok) return [];
     const { columns, rows } = geometry.sheet.zones;
@@ -35,15 +34,15 @@ export const zoneCharacters: Check<LookedSheet> = {
       return (room - Math.max(0, ...across, ...up)) / 2;
     };
     const clear = clearAt(style.height);
-    if (clear >= LEAST_CLEAR) return [];
-    const smaller = STANDARD_HEIGHTS.findLast((height) => height < style.height && clearAt(height) >= LEAST_CLEAR);
+    if (clear >= least) return [];
+    const smaller = STANDARD_HEIGHTS.findLast((height) => height < style.height && clearAt(height) >= least);
     const letterings = document.letterings.map((one) =>
       one.id === style.id ? withHeight(one, smaller ?? one.height, sizeId) : one,
     );
     return [
       noticed(
         'zone characters too large',
-        { height: style.height, clear },
+        { height: style.height, clear, least },
         {},
         smaller === undefined
           ? undefined

@@ -1,4 +1,4 @@
-import { LINE_WIDTHS } from '../../findings/checks/line-widths';
+import { limitsOf, rulesOf } from '../../rules/effective';
 import type { Repair } from '../../findings/repair';
 import type { Block, Line } from '../../format/document';
 import type { Step } from '../../format/steps/step';
@@ -50,9 +50,9 @@ export const tooLow: WaysOf<'under the least height'> = (situation) => {
 
 /** A line of a width that no series has: the nearest one that has it. */
 export const oddWidth: WaysOf<'line width outside the series'> = (situation) => {
-  const { document, finding } = situation;
+  const { document, finding, proof } = situation;
   const { width } = finding.params;
-  const series = document.unit === 'in' ? [...LINE_WIDTHS, 0.3, 0.6] : LINE_WIDTHS;
+  const { series } = limitsOf(rulesOf(proof.facts, document.unit), 'line width outside the series');
   const nearest = series.reduce((best, one) => (Math.abs(one - width) < Math.abs(best - width) ? one : best));
   const isOdd = (line: Line) => !line.hidden && Math.abs(line.width - width) <= TOLERANCE;
   const change = { width: nearest };

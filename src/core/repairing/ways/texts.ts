@@ -1,5 +1,5 @@
 import type { Repair } from '../../findings/repair';
-import { leastHeights } from '../../findings/checks/least-heights';
+import { leastIn } from '../../findings/checks/least-heights';
 import type { Content, Part } from '../../format/document';
 import { wideningPlans } from '../../lettering/plans';
 import { styleOn } from '../../lettering/style';
@@ -75,7 +75,7 @@ function higherRow(situation: Situation<'text overflows'>): Way {
 
 /** The lowest height in which values are lettered on the sheet, not below what is the least for them, mm. */
 function leastInUse({ document, proof }: Situation): number {
-  const least = leastHeights(document.unit).value;
+  const least = leastIn({ document, facts: proof.facts }).values;
   const used = new Set(document.blocks.flatMap(({ cells }) => cells.map(({ lettering }) => lettering)));
   const heights = document.letterings
     .filter(({ id }) => used.has(id))
@@ -187,7 +187,7 @@ export const longCaption: WaysOf<'caption too long'> = (situation) => {
   const setCaption = (lettering: string) =>
     ({ op: 'set cell', block: block.id, cell: cell.id, change: { caption: { ...caption, lettering } } }) as const;
   const lower = document.letterings
-    .filter((one) => heightOf(one) < heightOf(style) && heightOf(one) >= leastHeights(document.unit).caption)
+    .filter((one) => heightOf(one) < heightOf(style) && heightOf(one) >= leastIn({ document, facts: proof.facts }).captions)
     .toSorted((a, b) => heightOf(b) - heightOf(a))
     .map((one): Repair => ({
       kind: { kind: 'caption in style', style: one.name, height: heightOf(one) },

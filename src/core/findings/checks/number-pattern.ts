@@ -1,0 +1,19 @@
+import { hasForm } from '../../property/pattern';
+import { SUPPLIED } from '../../property/supplied';
+import { limitsOf } from '../../rules/effective';
+import type { Check } from '../check';
+import { noticed } from '../finding';
+import { type LookedSheet, placePrinting } from '../looked-at';
+import { textOf } from '../text-of';
+
+/** A drawing number that is not written as the office writes them. */
+export const numberPattern: Check<LookedSheet> = {
+  codes: ['number against its pattern'],
+  look(sheet) {
+    const { pattern } = limitsOf(sheet.rules, 'number against its pattern');
+    const number = textOf(SUPPLIED.drawingNumber, sheet.facts, sheet.resources);
+    if (pattern === '' || !number || hasForm(number, pattern)) return [];
+    const place = placePrinting(SUPPLIED.drawingNumber, sheet);
+    return [noticed('number against its pattern', { number, pattern }, place)];
+  },
+};
