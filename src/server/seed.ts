@@ -7,6 +7,7 @@ import { Person } from '../core/office/person';
 import { ProfileDocument } from '../core/profile/document';
 import type { NamedProfile } from '../core/profile/printed';
 import { PropertyDefinition } from '../core/property/definition';
+import { NamedBook } from '../core/rules/document';
 import { Material } from '../core/specimen/material';
 import { type Specimen, readSpecimen } from '../core/specimen/specimen';
 import { z } from 'zod';
@@ -25,6 +26,7 @@ import { keepPicture } from './repositories/pictures';
 import { insertPerson } from './repositories/people';
 import { insertProfile, insertRevision } from './repositories/profiles';
 import { insertProperty } from './repositories/properties';
+import { insertBook } from './repositories/rule-books';
 import { keepShape } from './repositories/shapes';
 import { insertSpecimens } from './repositories/specimens';
 import { type ValuePlace, insertValuePlace } from './repositories/value-places';
@@ -84,6 +86,8 @@ export async function seed(folder: string): Promise<boolean> {
     }
     const placeOf = placeKeeper(db);
     const profileOf = profileKeeper(db);
+    for (const file of (await readdir(`${folder}/rules`)).sort())
+      await insertBook(db, BookFile.parse(await json(`${folder}/rules/${file}`)));
     for (const file of (await readdir(`${folder}/profiles`)).sort())
       await profileOf(ProfileFile.parse(await json(`${folder}/profiles/${file}`)));
     for (const name of FORMATS)
@@ -165,6 +169,8 @@ function placeKeeper(db: Database): PlaceKeeper {
     return id;
   };
 }
+
+const BookFile = NamedBook.extend({ id: z.string() });
 
 const ProfileFile = z.object({ name: z.string(), document: ProfileDocument });
 type ProfileKeeper = (profile: NamedProfile) => Promise<string>;

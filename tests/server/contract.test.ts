@@ -9,6 +9,7 @@ import * as partRoutes from '@/contract/parts';
 import * as pictureRoutes from '@/contract/pictures';
 import * as placeRoutes from '@/contract/places';
 import * as profileRoutes from '@/contract/profiles';
+import * as ruleBookRoutes from '@/contract/rule-books';
 import * as propertyRoutes from '@/contract/properties';
 import * as provingRoutes from '@/contract/proving';
 import * as sharingRoutes from '@/contract/sharing';
@@ -31,6 +32,7 @@ const routes = [
   pictureRoutes,
   placeRoutes,
   profileRoutes,
+  ruleBookRoutes,
   propertyRoutes,
   provingRoutes,
   sharingRoutes,
@@ -102,6 +104,8 @@ test('what is read is what the contract says, of everything in the demo office',
     '/api/formats/[id]/sharing': 'workshop-sheets',
     '/api/accounts/[id]/sign-ins': '0',
     '/api/specimens/[id]': 'recovery-winch',
+    '/api/rule-books/[id]': 'kelvarra-rules',
+    '/api/rule-books/[id]/counts': 'kelvarra-rules',
     '/api/profiles/[id]': profile,
     '/api/profiles/[id]/revisions/[number]': profile,
     '/api/properties/[id]/uses': 'material',

@@ -1,4 +1,6 @@
+import { countFindings } from './count-findings';
 import { followModelStore } from './follow-store';
+import { AHEAD, COUNT } from '../services/rule-counts';
 import type { JobKind } from './kind';
 import { lookAtDrawings } from './look-at-drawings';
 import { mergeProperty } from './merge-property';
@@ -12,4 +14,6 @@ export const JOB_KINDS: Readonly<Record<string, JobKind>> = {
   'look at drawings': lookAtDrawings,
   'read names': readNames,
   'merge property': mergeProperty,
+  [COUNT]: countFindings,
+  [AHEAD]: countFindings,
 };

@@ -172,3 +172,14 @@ export async function forgetProperty(db: Database, property: string): Promise<vo
   await db.run('DELETE FROM specimen_values WHERE property_id = ?', [property]);
   await db.run('DELETE FROM property_longest WHERE property_id = ?', [property]);
 }
+
+/** How many different titles are read. */
+const MOST_TITLES = 5000;
+
+/** Titles that the office's models have. */
+export async function titlesSeen(db: Database): Promise<string[]> {
+  const rows = await db.query<{ text: string }>(
+    `SELECT DISTINCT text FROM specimen_values WHERE property_id = 'title' LIMIT ${MOST_TITLES}`,
+  );
+  return rows.map(({ text }) => text);
+}

@@ -7,6 +7,7 @@ import type { EditionRow, FormatRow } from '../repositories/formats';
 import { findEdition, findFormat, newestEdition } from '../repositories/formats';
 import { findProfile } from '../repositories/profiles';
 import { findPlaces, placesOf } from '../repositories/value-places';
+import { bookAtHand } from './books-at-hand';
 import { ServiceError } from './service-error';
 
 export const editionView = ({ id, number, state, version, hash, document }: EditionRow): EditionView => ({
@@ -32,7 +33,7 @@ export async function proofFacts(db: Database, format: FormatRow): Promise<Offic
     organisation: named(organisation),
     ...(revisions && { revisions: revisions.map(revisionTableRow) }),
     today,
-    ...profileFacts(profile!),
+    ...profileFacts({ ...profile!, rules: await bookAtHand(db, profile!.document.rules) }),
   };
 }
 

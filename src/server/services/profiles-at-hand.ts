@@ -5,6 +5,7 @@ import { asmeProfile, isoProfile } from '../../core/profile/starts';
 import type { Actor } from '../actor';
 import type { Database } from '../database';
 import { noteChange } from '../repositories/audit';
+import { bookAtHand } from './books-at-hand';
 import { allProfiles, findProfile, findRevision, insertProfile, insertRevision } from '../repositories/profiles';
 
 /**
@@ -17,7 +18,8 @@ export async function profileOfDrawing(
 ): Promise<NamedProfile | undefined> {
   const row = await findProfile(db, profileId);
   const released = row && (await findRevision(db, profileId, number ?? undefined));
-  return row && { name: row.name, document: released?.document ?? row.document };
+  const document = released?.document ?? row?.document;
+  return row && document && { name: row.name, document, rules: await bookAtHand(db, document.rules) };
 }
 
 /** The profile of the office with a unit, a projection and a decimal mark; made and released as the standard has the rest where there is none. */

@@ -27,25 +27,29 @@ export const titles: Check<LookedSheet> = {
   },
 };
 
+/** Words behind which a title goes on about something else: *SHAFT WITH KEY* is a shaft. */
+const GOES_ON = new Set(['with', 'for', 'of', 'to', 'in', 'on', 'at', 'and', 'under', 'over', 'without']);
+
 /**
- * A title with its noun first, as it is when it begins with one: *DRUM BARREL* as *BARREL, DRUM*. The noun is the last one before the first
- * comma. Undefined when no word of it is a noun of the list.
+ * A title with its noun first, as it is when it begins with one: *DRUM BARREL* as *BARREL, DRUM*. The noun is the last one of the words
+ * before the first comma or preposition. Undefined when none of them is a noun of the list.
  */
 export function nounFirst(title: string, nouns: readonly string[]): string | undefined {
   if (nouns.length === 0) return title;
   const known = new Set(nouns.map((noun) => noun.toLowerCase()));
-  const isNoun = (word: string) => known.has(word.toLowerCase());
+  const isNoun = (words: readonly string[]) => known.has(words.join(' ').toLowerCase());
   const [head = '', ...rest] = title.split(',');
   const words = head.trim().split(/\s+/);
+  const end = words.findIndex((word) => GOES_ON.has(word.toLowerCase()));
+  const thing = end < 0 ? words : words.slice(0, end);
   // Some nouns are of two words.
-  if (isNoun(words[0]!) || isNoun(words.slice(0, 2).join(' '))) return title;
-  const at = words.findLastIndex(isNoun);
+  const at = thing.findLastIndex((_, i) => isNoun([thing[i]!]) || isNoun(thing.slice(i, i + 2)));
   if (at < 0) return undefined;
-  const others = [...words.slice(0, at), ...words.slice(at + 1)].join(' ');
-  const isCapital = /^\p{Lu}/u.test(title);
-  const noun = words[at]!;
-  const first = isCapital ? noun[0]!.toUpperCase() + noun.slice(1) : noun;
+  const length = isNoun(thing.slice(at, at + 2)) ? 2 : 1;
+  if (at === 0) return title;
+  const noun = words.slice(at, at + length).join(' ');
+  const others = [...words.slice(0, at), ...words.slice(at + length)].join(' ');
   const isAllCapitals = title === title.toUpperCase();
-  const then = isAllCapitals ? others : others.toLowerCase();
-  return [first, ` ${then}`, ...rest].join(',');
+  const first = /^\p{Lu}/u.test(title) ? noun[0]!.toUpperCase() + noun.slice(1) : noun;
+  return [first, ` ${isAllCapitals ? others : others.toLowerCase()}`, ...rest].join(',');
 }

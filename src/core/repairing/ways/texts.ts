@@ -187,7 +187,9 @@ export const longCaption: WaysOf<'caption too long'> = (situation) => {
   const setCaption = (lettering: string) =>
     ({ op: 'set cell', block: block.id, cell: cell.id, change: { caption: { ...caption, lettering } } }) as const;
   const lower = document.letterings
-    .filter((one) => heightOf(one) < heightOf(style) && heightOf(one) >= leastIn({ document, facts: proof.facts }).captions)
+    .filter(
+      (one) => heightOf(one) < heightOf(style) && heightOf(one) >= leastIn({ document, facts: proof.facts }).captions,
+    )
     .toSorted((a, b) => heightOf(b) - heightOf(a))
     .map((one): Repair => ({
       kind: { kind: 'caption in style', style: one.name, height: heightOf(one) },

@@ -1,0 +1,9 @@
+import { listCases } from '../../../../../contract/rule-books';
+import { cases } from '../../../../../server/services/rule-counts';
+import { handle, othersThan } from '../../../handle';
+
+export const dynamic = 'force-dynamic';
+
+export const GET = handle(listCases, ({ params, query }) => cases(params.id!, query));
+
+export const { POST, PUT, PATCH, DELETE, OPTIONS } = othersThan('GET');
