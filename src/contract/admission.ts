@@ -106,6 +106,7 @@ export const ROUTES = {
   'POST /api/specimens': 'drafter',
   'GET /api/specimens/[id]': 'reader',
   'PUT /api/specimens/[id]': 'drafter',
+  'PUT /api/specimens/[id]/values': 'drafter',
   'POST /api/specimens/known': 'reader',
   'POST /api/specimens/models': 'reader',
   'POST /api/shapes': 'drafter',

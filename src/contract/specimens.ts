@@ -63,6 +63,18 @@ export const changeSpecimen = route({
   answer: z.object({ version: z.int() }),
 });
 
+/** Has a model say another text for a property, wherever it says the one there was; 409 when it says that no more. */
+export const sayOfSpecimen = route({
+  method: 'PUT',
+  path: '/api/specimens/[id]/values',
+  body: z.object({
+    property: z.string().max(80),
+    was: z.string().max(2000),
+    value: z.string().trim().min(1).max(2000),
+  }),
+  answer: z.object({ version: z.int() }),
+});
+
 /** Keeps the file that models' shapes were read from: the body is the file. */
 export const takeShape = route({
   method: 'POST',

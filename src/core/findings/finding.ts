@@ -166,10 +166,11 @@ export const KINDS = {
   'confidentiality note not printed': kind('warning', { name: text, says: text.optional() }, ['says']),
 
   // What the house demands of a property.
-  'house check': kind('warning', { check: text, checkName: text, name: text, says: text.optional(), demand: Demand }, [
-    'check',
-    'says',
-  ]),
+  'house check': kind(
+    'warning',
+    { check: text, checkName: text, property: text, name: text, says: text.optional(), demand: Demand },
+    ['check', 'says'],
+  ),
 
   // Growing tables.
   'no parts list': kind('warning', { trouble: PartsTrouble }, ['trouble']),

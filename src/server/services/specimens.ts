@@ -1,4 +1,7 @@
+import { randomUUID } from 'node:crypto';
+import { ModelNames } from '../../core/property/model-names';
 import { componentCircle } from '../../core/specimen/mass';
+import { saying } from '../../core/specimen/saying';
 import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
@@ -133,4 +136,21 @@ export async function changeSpecimen(
     await noteChange(db, actor, { subject: `specimen ${changed.id}`, sitting, words });
   });
   return { version: version + 1 };
+}
+
+/** Has a model say another text for a property, wherever it says the one there was. @throws ServiceError 404, 409 */
+export async function sayOfSpecimen(
+  actor: Actor,
+  id: string,
+  said: { property: string; was: string; value: string },
+): Promise<{ version: number }> {
+  const row = await findSpecimen(database, id);
+  if (!row) throw new ServiceError(404, 'That model is no longer there.');
+  const { properties } = await dictionaryAtHand(database);
+  const name = properties.find((one) => one.id === said.property)?.name ?? said.property;
+  const specimen = saying(row.specimen, said, new ModelNames(properties));
+  if (!specimen)
+    throw conflict(`${row.specimen.name} no longer says “${said.was}” for ${name}. Look at it again.`, row);
+  const words = [`${name}: “${said.value}”`];
+  return changeSpecimen(actor, { specimen, version: row.version, sitting: randomUUID(), words });
 }

@@ -11,6 +11,7 @@ import { valueText } from '../../core/property/value';
 import dynamic from 'next/dynamic';
 import { dayInForm } from '../../core/office/habits';
 import { Problem } from '../controls/field';
+import { ValueRepairButton } from '../findings/value-repair-button';
 import { boardAddress } from '../sheet/board-address';
 import { AnswerField, type AnswerFields } from './answer-field';
 import { askedPlaces } from './asked-places';
@@ -49,8 +50,11 @@ export function AskedPane(props: {
   focused: string | undefined;
   fields: AnswerFields;
   onChange: (changed: Changed) => void;
+  /** The model that the sheet shows, and what is done when it has been made to say something else. */
+  shows: string;
+  onModelChanged: () => void;
 }) {
-  const { open, sheet, focused, fields, onChange } = props;
+  const { open, sheet, focused, fields, onChange, shows, onModelChanged } = props;
   const { drawing } = open;
   const locked = useLocked(open);
   const { me } = useMe();
@@ -160,6 +164,9 @@ export function AskedPane(props: {
                     Show on the board
                   </Link>
                 )}
+                <Box>
+                  <ValueRepairButton finding={finding} specimen={shows} onDone={onModelChanged} />
+                </Box>
               </Box>
             </Flex>
           ))}

@@ -209,7 +209,15 @@ export function DrawingScreen({ id }: { id: string }) {
               </Flex>
               <Box flex="1" minHeight={0} overflowY="auto">
                 {pane === 'asked' && (
-                  <AskedPane open={open} sheet={sheet} focused={focused} fields={fields} onChange={change} />
+                  <AskedPane
+                    open={open}
+                    sheet={sheet}
+                    focused={focused}
+                    fields={fields}
+                    onChange={change}
+                    shows={shown?.sheet.specimen ?? drawing.specimen}
+                    onModelChanged={() => void store.load()}
+                  />
                 )}
                 {pane === 'revisions' && <RevisionsPane open={open} onRevise={revise} preview={setPreview} />}
                 {pane === 'sheets' && <SheetsPane open={open} planned={planned} onShow={setWanted} onChange={change} />}

@@ -21,12 +21,14 @@ import { SavingWords } from '../saving/saving-words';
 import { isTyping } from '../sheet/is-typing';
 import { ViewContext, createViewStore } from '../sheet/view-store';
 import { Screen } from '../shell/screen';
+import { BookRow } from './book-row';
 import { CompareDialog } from './compare-dialog';
 import { HouseValues } from './house-values';
 import { NewProfileDialog } from './new-profile-dialog';
 import { ProfileStore } from './profile-store';
 import { profilesQuery } from './queries';
 import { ReleaseDialog } from './release-dialog';
+import { ScreenViews } from './screen-views';
 import { SettingsOf } from './setting-rows';
 import { SpecimenPane } from './specimen-pane';
 
@@ -140,6 +142,7 @@ function OpenProfile({ id, onOpen }: { id: string; onOpen: (id: string) => void 
           borderColor="ink"
         >
           <Box px="14px" pt="10px" pb="6px" borderBottom="1px solid" borderColor="line">
+            <ScreenViews on="profiles" />
             <Flex gap="6px">
               <Box flex="1" minWidth={0}>
                 <Select aria-label="Profile" value={id} onChange={(event) => onOpen(event.target.value)}>
@@ -220,6 +223,9 @@ function OpenProfile({ id, onOpen }: { id: string; onOpen: (id: string) => void 
             aria-label="List of settings"
           >
             <OnlyFor role="administrator">
+              {document && search === '' && (
+                <BookRow profile={id} book={document.rules} onChanged={() => store.load()} />
+              )}
               {document &&
                 standard &&
                 sections.map((section) => (

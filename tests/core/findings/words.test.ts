@@ -420,13 +420,14 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
   ],
   'house check': [
     [
-      { check: 'c', checkName: 'A checker', name: 'Checked by', demand: { kind: 'is there' } },
+      { check: 'c', checkName: 'A checker', property: 'p', name: 'Checked by', demand: { kind: 'is there' } },
       'A checker: “Checked by” has no value; wanted: has a value.',
     ],
     [
       {
         check: 'c',
         checkName: 'Finish of the yard',
+        property: 'p',
         name: 'Finish',
         says: 'Red',
         demand: { kind: 'is one of', texts: ['Galvanised', 'Pickled', 'None'] },
@@ -437,6 +438,7 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
       {
         check: 'c',
         checkName: 'Pull',
+        property: 'p',
         name: 'Line pull',
         says: '9 kN',
         demand: { kind: 'is at least', number: 10 },

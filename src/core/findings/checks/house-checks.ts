@@ -27,6 +27,7 @@ function found(check: HouseCheck, sheet: LookedSheet): Finding[] {
   const params = {
     check: check.id,
     checkName: check.name,
+    property: property.id,
     name: property.name,
     ...(text !== '' && { says: text }),
     demand: named(check.demand, resources.properties),

@@ -45,7 +45,7 @@ export function nounFirst(title: string, nouns: readonly string[]): string | und
   // Some nouns are of two words.
   const at = thing.findLastIndex((_, i) => isNoun([thing[i]!]) || isNoun(thing.slice(i, i + 2)));
   if (at < 0) return undefined;
-  const length = isNoun(thing.slice(at, at + 2)) ? 2 : 1;
+  const length = isNoun([thing[at]!]) ? 1 : 2;
   if (at === 0) return title;
   const noun = words.slice(at, at + length).join(' ');
   const others = [...words.slice(0, at), ...words.slice(at + length)].join(' ');

@@ -10,7 +10,9 @@ import { Button } from '../../controls/button';
 import { TextInput } from '../../controls/field';
 import { WeightMark } from '../../controls/mark';
 import { useView, useViewStore } from '../../sheet/view-store';
-import { type BoardStore, useBoardStore } from '../board-store';
+import { ValueRepairButton } from '../../findings/value-repair-button';
+import { type BoardStore, useBoard, useBoardStore } from '../board-store';
+import { fillAnew } from '../saving/opening';
 import { Section } from './details-parts';
 import { OtherWays, ProposedRepair, RepairAll } from './repairs';
 
@@ -86,6 +88,14 @@ export function FindingList({ findings, title }: { findings: readonly Finding[];
   );
 }
 
+/** The repair of what the model on the desk says. */
+function OfModel({ finding }: { finding: Finding }) {
+  const store = useBoardStore();
+  const specimen = useBoard((board) => board.filled?.specimen);
+  const fill = () => void fillAnew(store, store.getState().board!.format.id).catch(() => undefined);
+  return <ValueRepairButton finding={finding} specimen={specimen} onDone={fill} />;
+}
+
 function goTo(store: BoardStore, { place: { block, cell } }: Finding): void {
   if (block === undefined) return;
   store.getState().set({ selection: cell === undefined ? { kind: 'block', block } : { kind: 'cell', block, cell } });
@@ -144,6 +154,7 @@ function FindingEntry(props: {
         ) : reason === undefined ? (
           <>
             {repair && <ProposedRepair repair={repair} />}
+            <OfModel finding={finding} />
             {mayBeMended(finding) && (
               <>
                 <Button
