@@ -111,7 +111,12 @@ const counts = '/api/rule-books/[id]/counts';
 export const readCounts = route({
   method: 'GET',
   path: counts,
-  answer: z.object({ count: CountView.nullable(), ahead: CountView.nullable() }),
+  answer: z.object({
+    count: CountView.nullable(),
+    ahead: CountView.nullable(),
+    /** How many formats and drawings there are to look at. */
+    things: z.object({ following: z.int(), all: z.int() }),
+  }),
 });
 export type BookCounts = z.infer<typeof readCounts.answer>;
 

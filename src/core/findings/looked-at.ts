@@ -99,7 +99,13 @@ export const cellPlace = ({ context, name }: LookedCell): Place => ({
 /** Where a sheet prints a property first; nowhere in particular when it does not. */
 export function placePrinting(property: string, { cells }: Pick<LookedSheet, 'cells'>): Place {
   const cell = cells.find(({ trace }) => trace.some((one) => one.property === property));
-  return cell ? { block: cell.block, cell: cell.id } : {};
+  return cell ? { block: cell.block, cell: cell.id, name: cell.name } : {};
+}
+
+/** A cell of a sheet as a place, by the name that its report has. */
+export function placeOn({ cells }: Pick<LookedSheet, 'cells'>, block: string, cell: string): Place {
+  const name = cells.find((one) => one.block === block && one.id === cell)?.name;
+  return { block, cell, ...(name !== undefined && { name }) };
 }
 
 export const blockPlace = ({ id, name }: Pick<Block, 'id' | 'name'>): Place => ({ block: id, name });

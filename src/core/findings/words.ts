@@ -101,31 +101,31 @@ const DRAFTING: Record<DraftingDatum, string> = {
   tolerance: 'general tolerance',
 };
 
-/** What a house check demands, behind the property's name; a property that it names is called as `nameOf` says. */
+/** What a house check demands, behind *should*; a property that it names is called as `nameOf` says. */
 export function demandWords(demand: Demand, nameOf: (property: string) => string = (id) => id): string {
   switch (demand.kind) {
     case 'is there':
-      return 'has a value';
+      return 'have a value';
     case 'is empty':
-      return 'has no value';
+      return 'have no value';
     case 'is one of':
-      return `is ${either(demand.texts)}`;
+      return `be ${either(demand.texts)}`;
     case 'is none of':
-      return `is not ${either(demand.texts)}`;
+      return `not be ${either(demand.texts)}`;
     case 'begins with':
-      return `begins with ${either(demand.texts)}`;
+      return `begin with ${either(demand.texts)}`;
     case 'has the form':
-      return `has the form ${demand.pattern}`;
+      return `have the form ${demand.pattern}`;
     case 'has at most':
-      return `has ${counted(demand.characters, 'character')} at most`;
+      return `have ${counted(demand.characters, 'character')} at most`;
     case 'is at least':
-      return `is ${demand.number} at least`;
+      return `be ${demand.number} at least`;
     case 'is at most':
-      return `is ${demand.number} at most`;
+      return `be ${demand.number} at most`;
     case 'is the same as':
-      return `is the same as ${quoted(nameOf(demand.property))}`;
+      return `be the same as ${quoted(nameOf(demand.property))}`;
     case 'differs from':
-      return `differs from ${quoted(nameOf(demand.property))}`;
+      return `differ from ${quoted(nameOf(demand.property))}`;
   }
 }
 
@@ -265,7 +265,9 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
       ? `The sheet does not print the office’s ${quoted(name)}.`
       : `${quoted(shortened(says))} is not the office’s ${quoted(name)}. Link it instead.`,
   'house check': ({ checkName, name, says, demand }) =>
-    `${checkName}: ${quoted(name)} ${says === undefined ? 'has no value' : `is ${quoted(shortened(says))}`}; wanted: ${demandWords(demand)}.`,
+    says === undefined
+      ? `${checkName}: ${quoted(name)} has no value.`
+      : `${checkName}: ${quoted(name)} is ${quoted(shortened(says))}; it should ${demandWords(demand)}.`,
   'no parts list': ({ trouble }) => partsWords(trouble),
   'component without a part number': ({ components }) =>
     `${listed(components)} ${components.length > 1 ? 'have' : 'has'} no part number.`,

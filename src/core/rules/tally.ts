@@ -1,4 +1,5 @@
-import { type Finding, findingKey } from '../findings/finding';
+import { causeKey } from '../findings/accepting';
+import { type Finding, type FindingCode, findingKey } from '../findings/finding';
 import { houseKey } from './document';
 
 /** A finding where a count has met it: on which size, filled from which model. */
@@ -27,10 +28,24 @@ const CASES = 12;
 export const checkKey = ({ code, params }: Pick<Finding, 'code' | 'params'>): string =>
   code === 'house check' ? houseKey((params as { check: string }).check) : code;
 
-const telling = ({ finding, specimen, variant }: Met): string =>
-  JSON.stringify([findingKey(finding), finding.weight, specimen, variant]);
+/** Findings about a value of a model or a drawing, on however many cells and sheets it stands. */
+const ABOUT_VALUES: ReadonlySet<FindingCode> = new Set<FindingCode>([
+  'title without its noun',
+  'title with a full stop',
+  'title too long',
+  'number against its pattern',
+  'filler as a value',
+  'dates out of order',
+  'checked by the drafter',
+  'approved by its maker',
+  'scale outside the series',
+  'house check',
+]);
 
-/** Findings by what they are told by: each counts once, on however many sizes it is. Those that the office accepts do not count. */
+const telling = ({ finding }: Met): string =>
+  `${finding.weight} ${ABOUT_VALUES.has(finding.code) ? causeKey(finding) : findingKey(finding)}`;
+
+/** Findings by what they are told by: each counts once, on however many sizes and filled from however many models it is. Those that the office accepts do not count. */
 function distinct(met: readonly Met[]): Map<string, Met> {
   const found = new Map<string, Met>();
   for (const one of met) {

@@ -101,7 +101,9 @@ export async function counts(id: string): Promise<BookCounts> {
   const [count, ahead] = await Promise.all(
     [COUNT, AHEAD].map(async (kind) => view(database, await newestJob(database, kind, id), id)),
   );
-  return { count: count ?? null, ahead: ahead ?? null };
+  const followers = (await followersOf(database, id, await booksById(database))).map((one) => one.id);
+  const [following, all] = [await countThings(database, followers), await countThings(database, undefined)];
+  return { count: count ?? null, ahead: ahead ?? null, things: { following, all } };
 }
 
 /** Stops a count or a look ahead, if one is going on; what it has found stays. */

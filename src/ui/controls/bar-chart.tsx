@@ -29,6 +29,7 @@ export default function BarChart(props: {
     if (!canvas.current) return;
     const colour = (name: string) =>
       getComputedStyle(document.documentElement).getPropertyValue(`--chakra-colors-${name}`).trim();
+    const font = { family: getComputedStyle(document.body).fontFamily, size: 13 };
     const chart = new Chart(canvas.current, {
       type: 'bar',
       data: {
@@ -43,7 +44,6 @@ export default function BarChart(props: {
       options: {
         indexAxis: 'y',
         animation: false,
-        font: { family: getComputedStyle(document.body).fontFamily, size: 13 },
         maintainAspectRatio: false,
         onClick: (_, [hit]) => {
           if (hit) onOpen?.(hit.index);
@@ -58,10 +58,10 @@ export default function BarChart(props: {
             stacked: true,
             min: 0,
             ...(most !== undefined && { max: most }),
-            ticks: { precision: 0, color: colour('soft') },
-            title: { display: true, text: axis, color: colour('soft') },
+            ticks: { precision: 0, color: colour('soft'), font },
+            title: { display: true, text: axis, color: colour('soft'), font },
           },
-          y: { stacked: true, ticks: { color: colour('ink'), autoSkip: false } },
+          y: { stacked: true, ticks: { color: colour('ink'), autoSkip: false, font: { ...font, size: 14 } } },
         },
       },
     });

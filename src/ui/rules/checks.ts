@@ -58,7 +58,7 @@ export function listedChecks(
       words: {
         group: 'Checks of the house',
         name: check.name,
-        demands: `“${nameOf(check.property) ?? check.property}” ${demandWords(check.demand, (id) => nameOf(id) ?? id)}, of ${
+        demands: `“${nameOf(check.property) ?? check.property}” should ${demandWords(check.demand, (id) => nameOf(id) ?? id)}, of ${
           check.of === 'both' ? 'parts and assemblies' : check.of
         }.`,
         clause: 'The house',

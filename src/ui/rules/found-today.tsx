@@ -42,7 +42,7 @@ export function FoundToday(props: { id: string; check: ListedCheck; count: Count
   if (total === 0)
     return (
       <Box fontSize="14px" color="pine">
-        ● Nothing is found on {counted(count.done, 'format or drawing').replace(/drawings$/, 'drawings')}.
+        ● Nothing is found on {count.done} formats and drawings.
       </Box>
     );
   return (

@@ -4,7 +4,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import type { z } from 'zod';
-import type { BookChange, BookView, CountScope } from '../../contract/rule-books';
+import type { BookChange, CountScope } from '../../contract/rule-books';
 import { issueInWords } from '../../core/format/issue-words';
 import { type Demand, HouseCheck, RuleWeight, houseKey } from '../../core/rules/document';
 import { Button } from '../controls/button';
@@ -85,15 +85,16 @@ function demandOf({ kind, takes }: Draft): unknown {
 
 /** A check that the house builds: a property, of which models, what is demanded of it, its weight, and why. */
 export function HouseCheckForm(props: {
-  book: BookView;
   /** Absent: a new one. */
   check?: HouseCheck;
   counts: Counts;
   scope: CountScope;
+  /** How many formats and drawings are looked at. */
+  things: number;
   onSave: (change: Change) => Promise<string | undefined>;
   onDone: () => void;
 }) {
-  const { book, check, counts, scope, onSave, onDone } = props;
+  const { check, counts, scope, things, onSave, onDone } = props;
   const { data: office } = useQuery(officeQuery);
   const [draft, setDraft] = useState(() => draftOf(check));
   const [id] = useState(() => check?.id ?? crypto.randomUUID());
@@ -185,13 +186,7 @@ export function HouseCheckForm(props: {
         <TextInput id={whyId} value={draft.why} onChange={(event) => set({ why: event.target.value })} />
       </Row>
       {isNew && change && (
-        <LookAhead
-          counts={counts}
-          change={change}
-          check={houseKey(id)}
-          scope={scope}
-          things={book.formats + book.drawings}
-        />
+        <LookAhead counts={counts} change={change} check={houseKey(id)} scope={scope} things={things} />
       )}
       {refused !== undefined && <Problem>{refused}</Problem>}
       <Flex gap="6px" pt="6px">

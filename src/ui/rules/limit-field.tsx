@@ -32,7 +32,7 @@ export function LimitField(props: {
   return (
     <Box py="4px">
       <Flex align="baseline" gap="8px">
-        <Box asChild flex="1" fontSize="13px" color="soft">
+        <Box asChild fontSize="13px" color="soft">
           <label htmlFor={id}>{field.words}</label>
         </Box>
         {differs && !disabled && (
@@ -45,6 +45,7 @@ export function LimitField(props: {
             onClick={() => onChange(inherited)}
           >
             ↺ {shown(inherited)}
+            {UNITS[field.kind] && !Array.isArray(inherited) ? ` ${UNITS[field.kind]!}` : ''}
           </Button>
         )}
       </Flex>

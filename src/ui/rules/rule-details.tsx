@@ -21,10 +21,12 @@ export function RuleDetails(props: {
   check: ListedCheck;
   counts: Counts;
   scope: CountScope;
+  /** How many formats and drawings are looked at. */
+  things: number;
   mayChange: boolean;
   onSave: (change: Change) => Promise<string | undefined>;
 }) {
-  const { book, check, counts, scope, mayChange, onSave } = props;
+  const { book, check, counts, scope, things, mayChange, onSave } = props;
   const fields = limitFields(check.key);
   const [weight, setWeight] = useState(check.weight);
   const [limits, setLimits] = useState(check.limits);
@@ -150,13 +152,7 @@ export function RuleDetails(props: {
           </Row>
         )}
         {isNew && trouble === undefined && (
-          <LookAhead
-            counts={counts}
-            change={withoutWhy(change)}
-            check={check.key}
-            scope={scope}
-            things={book.formats + book.drawings}
-          />
+          <LookAhead counts={counts} change={withoutWhy(change)} check={check.key} scope={scope} things={things} />
         )}
         {refused !== undefined && <Problem>{refused}</Problem>}
         {(isNew || why.trim() !== (check.change?.why ?? '')) && (

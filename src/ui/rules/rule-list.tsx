@@ -83,7 +83,14 @@ export function RuleList(props: {
                 <Box fontSize="13px" color="soft" width="90px" textAlign="right" flexShrink={0}>
                   {WEIGHT_WORDS[check.weight]}
                 </Box>
-                <Box fontSize="13px" width="36px" textAlign="right" flexShrink={0} fontWeight={found > 0 ? 600 : 400}>
+                <Box
+                  fontSize="13px"
+                  width="36px"
+                  textAlign="right"
+                  flexShrink={0}
+                  fontWeight={found > 0 ? 600 : 400}
+                  color={found > 0 ? undefined : 'soft'}
+                >
                   {count && check.weight !== 'off' ? found : ''}
                 </Box>
               </Entry>

@@ -31,7 +31,7 @@ import { CountsOverview } from './counts-overview';
 import { FoundToday } from './found-today';
 import { HouseCheckForm } from './house-check-form';
 import { NewBookDialog } from './new-book-dialog';
-import { bookQuery, booksQuery, isGoing } from './queries';
+import { bookQuery, booksQuery, countsQuery, isGoing } from './queries';
 import { RuleDetails } from './rule-details';
 import { RuleList } from './rule-list';
 import { FEW, useCounts } from './use-counts';
@@ -88,7 +88,7 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
   const counts = useCounts(id);
   const { count, startCount } = counts;
   const mayChange = whyNot === undefined && !book.shipped;
-  const things = count?.things ?? book.formats + book.drawings;
+  const things = counts.thingsIn(scope) ?? Number.POSITIVE_INFINITY;
   // With few formats and drawings a book is counted whenever what it finds is not known.
   const begun = useRef('');
   useEffect(() => {
@@ -125,6 +125,7 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
       const next = await ask(changeBook, { params: { id }, body: { version: book.version, change } });
       client.setQueryData(bookQuery(id).queryKey, next);
       void client.invalidateQueries({ queryKey: booksQuery.queryKey });
+      void client.invalidateQueries({ queryKey: countsQuery(id).queryKey });
       // Boards, proofs and drawings are looked at by what has changed.
       void client.invalidateQueries({ queryKey: ['format'] });
       return undefined;
@@ -241,7 +242,7 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
                 value={shown}
                 options={[
                   { value: 'all', label: 'All' },
-                  { value: 'found', label: 'Find' },
+                  { value: 'found', label: 'Found' },
                   { value: 'house', label: 'House' },
                 ]}
                 onChange={setShown}
@@ -275,9 +276,9 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
                 New check of the house
               </Box>
               <HouseCheckForm
-                book={book}
                 counts={counts}
                 scope={scope}
+                things={things}
                 onSave={save}
                 onDone={() => setChosen(undefined)}
               />
@@ -290,16 +291,17 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
                 check={check}
                 counts={counts}
                 scope={scope}
+                things={things}
                 mayChange={mayChange && !check.house?.own}
                 onSave={save}
               />
               {check.house?.own && mayChange && (
                 <HouseCheckForm
                   key={`form ${check.key} ${book.version}`}
-                  book={book}
                   check={check.house.check}
                   counts={counts}
                   scope={scope}
+                  things={things}
                   onSave={save}
                   onDone={() => undefined}
                 />

@@ -24,7 +24,7 @@ export function useCounts(id: string) {
   const { mutate: count, error: countError } = useMutation({
     mutationFn: (scope: CountScope) => ask(startCount, { params: { id }, body: { scope } }),
     onSuccess: (now) =>
-      client.setQueryData(queryKey, (before: BookCounts | undefined) => ({ count: now, ahead: before?.ahead ?? null })),
+      client.setQueryData(queryKey, (before: BookCounts | undefined) => before && { ...before, count: now }),
   });
   /** The change that the newest look ahead is at. */
   const [ahead, setAhead] = useState<string>();
@@ -41,7 +41,7 @@ export function useCounts(id: string) {
     },
     onSuccess: (now, { change }) => {
       setAhead(JSON.stringify(change));
-      client.setQueryData(queryKey, (before: BookCounts | undefined) => ({ count: before?.count ?? null, ahead: now }));
+      client.setQueryData(queryKey, (before: BookCounts | undefined) => before && { ...before, ahead: now });
     },
   });
   const stop = useMutation({
@@ -52,6 +52,8 @@ export function useCounts(id: string) {
   const startLooking = useCallback((change: Change, scope: CountScope) => look({ change, scope }), [look]);
   return {
     count: data?.count,
+    /** How many formats and drawings a scope has; undefined until that is known. */
+    thingsIn: (scope: CountScope) => data?.things[scope],
     /** What a change would do, when the newest look ahead is at it. */
     aheadOf: (change: Change) => (ahead === JSON.stringify(change) ? (data?.ahead ?? undefined) : undefined),
     problem: (error ?? countError)?.message,

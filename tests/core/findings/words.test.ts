@@ -421,7 +421,7 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
   'house check': [
     [
       { check: 'c', checkName: 'A checker', property: 'p', name: 'Checked by', demand: { kind: 'is there' } },
-      'A checker: “Checked by” has no value; wanted: has a value.',
+      'A checker: “Checked by” has no value.',
     ],
     [
       {
@@ -432,7 +432,7 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
         says: 'Red',
         demand: { kind: 'is one of', texts: ['Galvanised', 'Pickled', 'None'] },
       },
-      'Finish of the yard: “Finish” is “Red”; wanted: is “Galvanised”, “Pickled” or “None”.',
+      'Finish of the yard: “Finish” is “Red”; it should be “Galvanised”, “Pickled” or “None”.',
     ],
     [
       {
@@ -443,7 +443,7 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
         says: '9 kN',
         demand: { kind: 'is at least', number: 10 },
       },
-      'Pull: “Line pull” is “9 kN”; wanted: is 10 at least.',
+      'Pull: “Line pull” is “9 kN”; it should be 10 at least.',
     ],
   ],
 };

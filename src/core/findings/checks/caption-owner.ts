@@ -3,7 +3,7 @@ import { matchedName } from '../../property/names';
 import type { Resources } from '../../scene/resources';
 import type { Check } from '../check';
 import { type Finding, noticed } from '../finding';
-import type { LookedSheet } from '../looked-at';
+import { type LookedSheet, placeOn } from '../looked-at';
 import { soleProperty } from './repeated-properties';
 
 const owners = new WeakMap<Resources['properties'], Map<string, PropertyDefinition[]>>();
@@ -24,7 +24,8 @@ function ownersOf(properties: Resources['properties']): Map<string, PropertyDefi
 /** Captions that are the name of another property than the one that is printed alone under them. Headings of tables have names of their own. */
 export const captionOwner: Check<LookedSheet> = {
   codes: ['caption of another property'],
-  look({ laid, document, resources }) {
+  look(sheet) {
+    const { laid, document, resources } = sheet;
     const byName = ownersOf(resources.properties);
     return laid.flatMap(({ block }) =>
       block.grow
@@ -38,7 +39,7 @@ export const captionOwner: Check<LookedSheet> = {
             if (!own || named.includes(own)) return [];
             const caption = cell.caption!.text.trim();
             const params = { caption, name: own.name, other: named[0]!.name };
-            return [noticed('caption of another property', params, { block: block.id, cell: cell.id })];
+            return [noticed('caption of another property', params, placeOn(sheet, block.id, cell.id))];
           }),
     );
   },

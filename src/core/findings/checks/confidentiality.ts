@@ -1,7 +1,7 @@
 import { limitsOf } from '../../rules/effective';
 import type { Check } from '../check';
 import { type Finding, noticed } from '../finding';
-import type { LookedSheet } from '../looked-at';
+import { type LookedSheet, placeOn } from '../looked-at';
 import { printedOn } from './required-data';
 
 /** What a confidentiality note says in fixed text. */
@@ -11,7 +11,8 @@ const LIKE =
 /** The office's confidentiality note (ISO 16016): that the sheet prints it, and that no cell has a text of its own in its place. */
 export const confidentiality: Check<LookedSheet> = {
   codes: ['confidentiality note not printed'],
-  look({ laid, document, rules, resources }) {
+  look(sheet) {
+    const { laid, document, rules, resources } = sheet;
     const property = resources.properties.get(limitsOf(rules, 'confidentiality note not printed').note);
     if (!property) return [];
     const { name } = property;
@@ -26,7 +27,7 @@ export const confidentiality: Check<LookedSheet> = {
               noticed(
                 'confidentiality note not printed',
                 { name, says: fixed.trim() },
-                { block: block.id, cell: cell.id },
+                placeOn(sheet, block.id, cell.id),
               ),
             ]
           : [];

@@ -4,7 +4,7 @@ import { SUPPLIED } from '../../property/supplied';
 import { valueText } from '../../property/value';
 import type { Check } from '../check';
 import { type DraftingDatum, type Finding, noticed } from '../finding';
-import type { LookedSheet } from '../looked-at';
+import { type LookedSheet, placeOn } from '../looked-at';
 import { printedOn } from './required-data';
 
 const PROPERTIES: Readonly<Record<DraftingDatum, string>> = {
@@ -37,7 +37,8 @@ function notPrinted({ first, laid, document, facts }: LookedSheet): Finding[] {
 const CLASS = /\bISO\s*2768\s*-\s*([fmcv])[HKL]?\b/i;
 const ANGLE = /\b(first|third)[\s-]angle\b/i;
 
-function against({ laid, facts }: LookedSheet): Finding[] {
+function against(sheet: LookedSheet): Finding[] {
+  const { laid, facts } = sheet;
   const { profile, overruled = {} } = facts;
   if (!profile) return [];
   const findings: Finding[] = [];
@@ -47,7 +48,7 @@ function against({ laid, facts }: LookedSheet): Finding[] {
   };
   for (const { block } of laid) {
     for (const cell of block.cells) {
-      const place = { block: block.id, cell: cell.id };
+      const place = placeOn(sheet, block.id, cell.id);
       for (const content of cell.contents) {
         if (!('parts' in content)) continue;
         const fixed = content.parts.map((part) => (part.kind === 'fixed' ? part.text : ' ')).join('');

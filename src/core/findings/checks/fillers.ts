@@ -10,7 +10,9 @@ export const fillers: Check<LookedSheet> = {
   look({ cells }) {
     const found = new Map<string, Finding>();
     for (const { trace, block, id, name } of cells) {
-      for (const { property, name: called, value, standIn } of trace) {
+      for (const { property, name: called, value, source, standIn } of trace) {
+        // What the profile and the sheet give is written by the application: “.XX” is a range of sizes.
+        if (source === 'profile' || source === 'sheet') continue;
         if (typeof value !== 'string' || standIn !== undefined || found.has(property)) continue;
         const text = valueText(value).trim();
         if (FILLERS.some((like) => like.test(text)))
