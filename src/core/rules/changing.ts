@@ -2,7 +2,7 @@ import { deepEqual } from 'fast-equals';
 import { KINDS } from '../findings/finding';
 import { issueInWords } from '../format/issue-words';
 import { type Outcome, refuse } from '../refusal';
-import { BOOK_VERSION, HouseCheck, RuleBookDocument, RuleChange, houseKey } from './document';
+import { HouseCheck, type RuleBookDocument, RuleChange, houseKey } from './document';
 import { type Rules, type StoredBook, chainOf } from './effective';
 import { limitFields, limitTrouble } from './limits';
 import { ruleName } from './register';
@@ -96,13 +96,4 @@ function withFrom(
     );
   }
   return { ok: true, document: { ...document, from } };
-}
-
-/** Reads a rule book from any JSON value. */
-export function readBook(json: unknown): Outcome<{ document: RuleBookDocument }> {
-  const version = (json as { version?: unknown } | null)?.version;
-  if (typeof version === 'number' && version > BOOK_VERSION)
-    return refuse(`This rule book is of version ${version}; this Zonograph reads up to version ${BOOK_VERSION}.`);
-  const read = RuleBookDocument.safeParse(json);
-  return read.success ? { ok: true, document: read.data } : refuse(issueInWords(read.error, 'The rule book'));
 }

@@ -1,9 +1,6 @@
 import { z } from 'zod';
 import { patternTrouble } from '../property/pattern';
 
-/** The version of the document's shape. */
-export const BOOK_VERSION = 1;
-
 /** How much a check weighs in a rule book. */
 export const RuleWeight = z.enum(['off', 'note', 'warning', 'blocks release']);
 export type RuleWeight = z.infer<typeof RuleWeight>;
@@ -70,7 +67,7 @@ export type HouseCheck = z.infer<typeof HouseCheck>;
 
 /** A house's rule book: the book that it derives from, what it says otherwise, and the house's own checks in their order. */
 export const RuleBookDocument = z.object({
-  version: z.literal(BOOK_VERSION),
+  version: z.literal(1),
   /** Id of the book that it derives from: a shipped one or another of the house. */
   from: z.string().min(1).max(80),
   /** By the code of a finding, or *house* and the id of an inherited house check. */
