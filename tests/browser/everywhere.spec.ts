@@ -116,6 +116,15 @@ const SCREENS: { name: string; open: (page: Page) => Promise<unknown> }[] = [
     },
   },
   {
+    name: 'rule books',
+    open: async (page) => {
+      await page.goto('/profiles/rules');
+      await page.getByRole('button', { name: 'Count again' }).waitFor();
+      await page.getByRole('img', { name: /^Findings:/ }).waitFor();
+      await page.getByRole('button', { name: /^Least height of lettering/ }).click();
+    },
+  },
+  {
     name: 'office',
     open: async (page) => {
       await page.goto('/office');

@@ -219,6 +219,18 @@ describe('a count', () => {
   });
 });
 
+test('a drawing in work and a finished one are looked at by the book that the profile names now, released or not', async () => {
+  const { id } = await makeDrawing({
+    formatId: 'workshop-sheets',
+    specimen: 'drum-barrel',
+    variant: 'galvanised',
+    sizeId: 'iso-a3-landscape',
+  });
+  const { id: yard } = await addBook({ name: 'Yard rules', from: 'iso' });
+  await chooseBook(await isoProfile(), yard);
+  expect((await drawingServices.drawing(id)).formats[0]!.facts.rules!.name).toBe('Yard rules');
+});
+
 test('nouns are proposed from the titles of models', async () => {
   const found = await nouns();
   expect(found).toContainEqual({ word: 'guard', titles: 1 });

@@ -18,8 +18,14 @@ export async function profileOfDrawing(
 ): Promise<NamedProfile | undefined> {
   const row = await findProfile(db, profileId);
   const released = row && (await findRevision(db, profileId, number ?? undefined));
-  const document = released?.document ?? row?.document;
-  return row && document && { name: row.name, document, rules: await bookAtHand(db, document.rules) };
+  return (
+    row && {
+      name: row.name,
+      document: released?.document ?? row.document,
+      // Nothing of a rule book is printed: what a drawing is looked at by is what the office demands now.
+      rules: await bookAtHand(db, row.document.rules),
+    }
+  );
 }
 
 /** The profile of the office with a unit, a projection and a decimal mark; made and released as the standard has the rest where there is none. */

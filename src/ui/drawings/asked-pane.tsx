@@ -4,6 +4,7 @@ import { Box, Flex, chakra } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { Outcome } from '../../core/refusal';
+import { Weight } from '../../core/findings/finding';
 import { findingWords } from '../../core/findings/words';
 import type { Composed } from '../../core/scene/compose';
 import type { AskedValue } from '../../core/format/document';
@@ -65,7 +66,9 @@ export function AskedPane(props: {
   const left =
     asked.filter(({ key }) => isOpen(drawing.answers[key])).length + (lacksScale(documents, drawing) ? 1 : 0);
   const findings = sheet.ok
-    ? sheet.report.findings.filter(({ weight, accepted }) => weight !== 'note' && !accepted)
+    ? sheet.report.findings
+        .filter(({ weight, accepted }) => weight !== 'note' && !accepted)
+        .toSorted((a, b) => Weight.options.indexOf(a.weight) - Weight.options.indexOf(b.weight))
     : [];
   return (
     <>

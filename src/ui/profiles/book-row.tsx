@@ -15,7 +15,11 @@ export function BookRow(props: { profile: string; book: string; onChanged: () =>
   const client = useQueryClient();
   const { data: books = [] } = useQuery(booksQuery);
   const [refused, setRefused] = useState<string>();
+  /** The one that was just chosen, until it is kept. */
+  const [chosen, setChosen] = useState<string>();
+  const shown = chosen ?? book;
   const choose = async (next: string) => {
+    setChosen(next);
     try {
       await ask(chooseBook, { params: { id: profile }, body: { book: next } });
       await Promise.all([
@@ -28,13 +32,14 @@ export function BookRow(props: { profile: string; book: string; onChanged: () =>
     } catch (error) {
       setRefused((error as Error).message);
     }
+    setChosen(undefined);
   };
   return (
     <Box pb="8px">
       <Row label="Rule book" htmlFor="profile-rules">
         <Flex gap="8px" align="center">
           <Box flex="1">
-            <Select id="profile-rules" value={book} onChange={(event) => void choose(event.target.value)}>
+            <Select id="profile-rules" value={shown} onChange={(event) => void choose(event.target.value)}>
               {books.map(({ id, name }) => (
                 <option key={id} value={id}>
                   {name}
@@ -42,7 +47,7 @@ export function BookRow(props: { profile: string; book: string; onChanged: () =>
               ))}
             </Select>
           </Box>
-          <Link href={`/profiles/rules?book=${encodeURIComponent(book)}`} style={{ textDecoration: 'underline' }}>
+          <Link href={`/profiles/rules?book=${encodeURIComponent(shown)}`} style={{ textDecoration: 'underline' }}>
             Open
           </Link>
         </Flex>

@@ -11,6 +11,7 @@ import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Select } from '../controls/field';
 import { ask } from '../data/request';
+import { useBookChange } from '../rules/use-book-change';
 import { revisionQuery } from './queries';
 import { unitOf, valueWords } from './setting-words';
 
@@ -29,6 +30,7 @@ export function CompareDialog(props: {
   );
   const other = useOther(open.id, chosen);
   const differing = other ? differingSettings(other, open.document) : [];
+  const book = useBookChange(other, open.document);
   return (
     <Dialog open title={`Compare ${open.name}`} width="720px" onClose={onClose}>
       <Flex align="center" gap="8px" pb="8px">
@@ -55,8 +57,8 @@ export function CompareDialog(props: {
           </Select>
         </Box>
       </Flex>
-      {other && differing.length === 0 && <Box>They are alike in every setting.</Box>}
-      {other && differing.length > 0 && (
+      {other && differing.length === 0 && !book && <Box>They are alike in every setting.</Box>}
+      {other && (differing.length > 0 || book) && (
         <Box maxHeight="420px" overflowY="auto" tabIndex={0} role="region" aria-label="Differences">
           <Box
             as="table"
@@ -74,6 +76,13 @@ export function CompareDialog(props: {
               </tr>
             </thead>
             <tbody>
+              {book && (
+                <tr>
+                  <td>Rule book</td>
+                  <td>{book.was}</td>
+                  <td>{book.is}</td>
+                </tr>
+              )}
               {differing.map((setting) => (
                 <tr key={setting.path}>
                   <td>

@@ -9,6 +9,7 @@ import { differingSettings, settingOf } from '../../core/profile/settings';
 import { Dialog } from '../controls/dialog';
 import { Problem, TextInput } from '../controls/field';
 import { ask } from '../data/request';
+import { useBookChange } from '../rules/use-book-change';
 import type { ProfileStore } from './profile-store';
 import { valueWords } from './setting-words';
 
@@ -19,6 +20,7 @@ export function ReleaseDialog({ store, onClose }: { store: ProfileStore; onClose
   const [refused, setRefused] = useState<string>();
   const { released, document } = view;
   const changed = released ? differingSettings(released, document) : [];
+  const book = useBookChange(released, document);
   const release = handleSubmit(async ({ why }) => {
     try {
       await store.settled();
@@ -44,7 +46,7 @@ export function ReleaseDialog({ store, onClose }: { store: ProfileStore; onClose
           ? `Drawings in work follow it (${view.drawings} ${view.drawings === 1 ? 'drawing names' : 'drawings name'} this profile); finished ones keep the revision they were finished with.`
           : 'Drawings in work follow the newest revision; finished ones keep theirs.'}
       </Box>
-      {changed.length > 0 && (
+      {changed.length + (book ? 1 : 0) > 0 && (
         <Box
           as="ul"
           listStyleType="none"
@@ -54,6 +56,11 @@ export function ReleaseDialog({ store, onClose }: { store: ProfileStore; onClose
           pb="8px"
           aria-label="What changed"
         >
+          {book && (
+            <Box as="li">
+              Rule book: {book.was} → {book.is}
+            </Box>
+          )}
           {changed.map((setting) => (
             <Box as="li" key={setting.path}>
               {setting.words}: {valueWords(setting, settingOf(released!, setting.path), released!)} →{' '}
