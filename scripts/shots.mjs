@@ -59,11 +59,15 @@ const VIEWS = [
     },
   },
   {
-    file: 'property',
-    path: '/properties',
+    file: 'rules',
+    path: '/profiles/rules',
     until: async (page) => {
-      await page.getByRole('row', { name: /^Finish/ }).click();
-      await page.getByRole('dialog').waitFor();
+      await page.getByRole('button', { name: 'Count again' }).waitFor();
+      await page.locator('[data-check="number against its pattern"]').click();
+      await page
+        .getByText(/does not fit the pattern/)
+        .first()
+        .waitFor();
     },
   },
   {

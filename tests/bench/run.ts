@@ -4,7 +4,9 @@
  */
 import { touchedBy } from '@/core/annotation/differences';
 import { specimenDrawing } from '@/core/annotation/specimen-drawing';
+import { KINDS } from '@/core/findings/finding';
 import { profileFacts } from '@/core/profile/printed';
+import { emptyBook } from '@/core/rules/standard-book';
 import { SETTINGS } from '@/core/profile/settings';
 import PDFDocument from 'pdfkit';
 import { Bench } from 'tinybench';
@@ -79,6 +81,33 @@ row(
   following,
   '≤ 60 ms',
   `${(following / proofs).toFixed(2)} × the proofs before it`,
+);
+
+const everyCheck = {
+  name: 'Every check',
+  document: {
+    ...emptyBook('iso'),
+    changes: Object.fromEntries(Object.keys(KINDS).map((code) => [code, { weight: 'note' as const, why: 'Bench' }])),
+    house: Array.from({ length: 50 }, (_, i) => ({
+      id: `c${i}`,
+      name: `Check ${i}`,
+      weight: 'note' as const,
+      property: 'material',
+      of: 'both' as const,
+      demand: { kind: 'has the form' as const, pattern: '.*(EN|ISO) ?[0-9].*' },
+      why: '',
+    })),
+  },
+};
+const byEveryCheck = await median('all proofs by a book with every check on', () => {
+  for (const { id } of workshop.format.sizes)
+    for (const filled of specimens) compose(workshop.format, request(id), { ...filled, rules: everyCheck }, resources);
+});
+row(
+  'the same by a book with every check on and 50 of the house',
+  byEveryCheck,
+  '≤ 1.3 ×',
+  `${(byEveryCheck / proofs).toFixed(2)} × the proofs by the house's book`,
 );
 
 const specimen = await median('specimen drawing', () => specimenDrawing(workshop.profile.document, resources.fonts));

@@ -121,7 +121,7 @@ const SCREENS: { name: string; open: (page: Page) => Promise<unknown> }[] = [
       await page.goto('/profiles/rules');
       await page.getByRole('button', { name: 'Count again' }).waitFor();
       await page.getByRole('img', { name: /^Findings:/ }).waitFor();
-      await page.getByRole('button', { name: /^Least height of lettering/ }).click();
+      await page.locator('[data-check="under the least height"]').click();
     },
   },
   {

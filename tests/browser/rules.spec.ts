@@ -126,13 +126,17 @@ test('what a rule book may not say is refused at its place, and nothing is lost'
   const pattern = page.getByRole('textbox', { name: 'Pattern of drawing numbers' });
   await pattern.fill('(a+)+$');
   await pattern.press('Enter');
-  await expect(page.getByRole('region', { name: 'Check' }).getByRole('alert')).toContainText('more ways than can be tried');
+  await expect(page.getByRole('region', { name: 'Check' }).getByRole('alert')).toContainText(
+    'more ways than can be tried',
+  );
   await expect(page.getByRole('button', { name: 'Change the rule' })).toBeDisabled();
   await page.getByRole('button', { name: 'Leave it' }).click();
   await expect(pattern).toHaveValue(/^KD-/);
   await page.getByRole('button', { name: 'More' }).click();
   await page.getByRole('menuitem', { name: 'Take it out' }).click();
-  await expect(page.getByRole('region', { name: 'Checks' }).getByRole('alert')).toContainText('Kelvarra house rules stays: “Kelvarra ISO” names it.');
+  await expect(page.getByRole('region', { name: 'Checks' }).getByRole('alert')).toContainText(
+    'Kelvarra house rules stays: “Kelvarra ISO” names it.',
+  );
 
   await page.getByRole('combobox', { name: 'Rule book' }).selectOption({ label: 'ISO, shipped' });
   await expect(page.getByText('A shipped book stays as it is.')).toBeVisible();
