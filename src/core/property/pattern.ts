@@ -13,8 +13,25 @@ const LONGEST = 500;
 /** Most ways of reading a text that a pattern may leave open: trying them all takes about a second. */
 const MOST_WAYS = 2e8;
 
+/** Patterns that were looked at: the same few are held against every sheet. */
+const known = new Map<string, { trouble: string | undefined; form?: RegExp }>();
+const MOST_KNOWN = 1000;
+
+function readPattern(text: string) {
+  let read = known.get(text);
+  if (!read) {
+    if (known.size >= MOST_KNOWN) known.clear();
+    const trouble = troubleOf(text);
+    read = trouble === undefined ? { trouble, form: new RegExp(`^(?:${text})$`, 'u') } : { trouble };
+    known.set(text, read);
+  }
+  return read;
+}
+
 /** Why a pattern cannot be used, in words; undefined when it can. */
-export function patternTrouble(text: string): string | undefined {
+export const patternTrouble = (text: string): string | undefined => readPattern(text).trouble;
+
+function troubleOf(text: string): string | undefined {
   if (!isPattern(text)) return 'This is not a regular expression.';
   if (waysOf(text) <= MOST_WAYS) return undefined;
   return 'Some texts could be read by this in more ways than can be tried: something repeated repeats itself, or too much of it may be of any length. Make it plainer.';
@@ -23,7 +40,7 @@ export function patternTrouble(text: string): string | undefined {
 /** Whether a whole text has the form of a pattern. One that cannot be used is not held against anything. */
 export function hasForm(text: string, pattern: string): boolean {
   if (text.length > LONGEST) return false;
-  return patternTrouble(pattern) !== undefined || new RegExp(`^(?:${pattern})$`, 'u').test(text);
+  return readPattern(pattern).form?.test(text) ?? true;
 }
 
 /**

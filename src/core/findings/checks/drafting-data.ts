@@ -25,12 +25,13 @@ function notPrinted({ first, laid, document, facts }: LookedSheet): Finding[] {
   const symbol = laid.some(({ block }) =>
     block.cells.some((cell) => cell.contents.some((one) => 'symbol' in one && one.symbol.name === 'projection')),
   );
-  if (symbol) printed.add(SUPPLIED.projectionAngle);
-  if (laid.some(({ block }) => block.role === 'tolerances')) printed.add(SUPPLIED.generalTolerance);
+  const table = laid.some(({ block }) => block.role === 'tolerances');
+  const isPrinted = (what: DraftingDatum) =>
+    printed.has(PROPERTIES[what]) || (what === 'projection' && symbol) || (what === 'tolerance' && table);
   // What the profile leaves unsaid no sheet can print.
   const values = facts.profile?.values ?? {};
   return (Object.keys(PROPERTIES) as DraftingDatum[])
-    .filter((what) => values[PROPERTIES[what]] !== undefined && !printed.has(PROPERTIES[what]))
+    .filter((what) => values[PROPERTIES[what]] !== undefined && !isPrinted(what))
     .map((what) => noticed('drafting data not printed', { what }, {}));
 }
 

@@ -7,10 +7,15 @@ import type { Check } from '../check';
 import { noticed } from '../finding';
 import type { LookedSheet } from '../looked-at';
 
-/** The properties that blocks print, with what is asked for them. */
-export function printedOn(laid: readonly LaidBlock[], { asked }: Pick<FormatDocument, 'asked'>): Set<string> {
+const printedBy = new WeakMap<readonly LaidBlock[], ReadonlySet<string>>();
+
+/** The properties that blocks print, with what is asked for them; kept as long as the sheet is laid out so. */
+export function printedOn(laid: readonly LaidBlock[], { asked }: Pick<FormatDocument, 'asked'>): ReadonlySet<string> {
+  const known = printedBy.get(laid);
+  if (known) return known;
   const printed = new Set(laid.flatMap(({ block }) => block.cells.flatMap((cell) => askedIn(cell.contents))));
   for (const { key, property } of asked) if (property && printed.has(key)) printed.add(property);
+  printedBy.set(laid, printed);
   return printed;
 }
 
@@ -30,9 +35,10 @@ export const requiredData: Check<LookedSheet> = {
     const title = laid.find(({ block }) => block.role === 'title');
     if (!title) return [];
     const printed = printedOn(laid, document);
-    if (printed.has(SUPPLIED.partNumber)) printed.add(SUPPLIED.drawingNumber);
+    const hasNumber = printed.has(SUPPLIED.drawingNumber) || printed.has(SUPPLIED.partNumber);
     return requiredOf(rules, facts.model?.kind)
-      .filter((datum) => !printed.has(datum) && resources.properties.has(datum))
+      .filter((datum) => !(datum === SUPPLIED.drawingNumber ? hasNumber : printed.has(datum)))
+      .filter((datum) => resources.properties.has(datum))
       .map((datum) =>
         noticed(
           'required data missing',
