@@ -1,6 +1,6 @@
 /** `npm run shots`: refreshes docs/screenshots from the demo data, on a database and port of its own. */
 import { chromium } from '@playwright/test';
-import { ensureBuild, runScript, signInAs, startApplication } from './application.mjs';
+import { ensureBuild, runScript, signInAs, startApplication, startWorker } from './application.mjs';
 import { freePort, startMariadb } from './mariadb.mjs';
 import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
 import { rmSync } from 'node:fs';
@@ -63,11 +63,8 @@ const VIEWS = [
     path: '/profiles/rules',
     until: async (page) => {
       await page.getByRole('button', { name: 'Count again' }).waitFor();
-      await page.locator('[data-check="number against its pattern"]').click();
-      await page
-        .getByText(/does not fit the pattern/)
-        .first()
-        .waitFor();
+      await page.locator('[data-check="text squeezed"]').click();
+      await page.getByRole('img', { name: /^The worst:/ }).waitFor();
     },
   },
   {
@@ -179,6 +176,7 @@ if (
   !ensureBuild('.next-test')
 )
   process.exit(1);
+const worker = startWorker({ database: url });
 const application = await startApplication({
   port: await freePort(4380),
   buildFolder: '.next-test',
@@ -205,5 +203,6 @@ try {
 } finally {
   await browser.close();
   await application.stop();
+  await worker.stop();
   await database.stop();
 }

@@ -283,6 +283,9 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
     `${counted(rows, 'row')} older than the newest ${rows === 1 ? 'is' : 'are'} not shown.`,
 };
 
+/** Words that stand for themselves, not behind the name of a place. */
+const capitalised = (says: string) => `${says.charAt(0).toUpperCase()}${says.slice(1)}`;
+
 /** A finding in words: the sheet and the name of the place before what it says. */
 export function findingWords({ code, params, place }: Pick<Finding, 'code' | 'params' | 'place'>): string {
   const says = (WORDS[code] as (params: object, place: Place) => string)(params, place);
@@ -290,7 +293,7 @@ export function findingWords({ code, params, place }: Pick<Finding, 'code' | 'pa
   const more = place.moreRows
     ? ` The same holds for ${place.moreRows} more ${place.moreRows === 1 ? 'row' : 'rows'}.`
     : '';
-  return `${sheet}${place.name === undefined ? says : `${place.name}: ${says}`}${more}`;
+  return `${sheet}${place.name === undefined ? capitalised(says) : `${place.name}: ${says}`}${more}`;
 }
 
 /** What an acceptance accepts, in words; of a check that is no more, its code. */

@@ -79,8 +79,8 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
     [{ width: 0.6 }, 'The frame line is 0.6 mm wide, which is not in the series.'],
     [{ width: 0.6 }, 'Notes: a line is 0.6 mm wide, which is not in the series.', { block: 'notes', name: 'Notes' }],
   ],
-  'font missing': [[{ font: 'x' }, 'the font of its lettering is not in the office; Osifont stands in for it.']],
-  'glyph missing': [[{ characters: ['𓀀', '𓀁'] }, 'no font has “𓀀” “𓀁”; a box is printed instead.']],
+  'font missing': [[{ font: 'x' }, 'The font of its lettering is not in the office; Osifont stands in for it.']],
+  'glyph missing': [[{ characters: ['𓀀', '𓀁'] }, 'No font has “𓀀” “𓀁”; a box is printed instead.']],
   'glyph from another font': [
     [{ characters: ['⟂'] }, '“⟂” comes from another font.'],
     [{ characters: ['⟂', '⌀'] }, '“⟂” “⌀” come from another font.'],
@@ -101,26 +101,26 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
   ],
   'mass is negative': [[{ model: 'Pawl' }, 'The mass of Pawl is negative.']],
   'caption too long': [
-    [{ text: 'LANGUAGE', needs: 21.44, has: 15 }, 'its caption “LANGUAGE” needs 21.4 mm, the cell has 15 mm.'],
+    [{ text: 'LANGUAGE', needs: 21.44, has: 15 }, 'Its caption “LANGUAGE” needs 21.4 mm, the cell has 15 mm.'],
   ],
-  'nothing behind a caption': [[{}, 'its caption has nothing behind it.']],
+  'nothing behind a caption': [[{}, 'Its caption has nothing behind it.']],
   'sheet data as fixed text': [
-    [{ datum: 'scale', text: '1:2' }, 'the scale “1:2” is fixed text; it will not follow the sheet.'],
+    [{ datum: 'scale', text: '1:2' }, 'The scale “1:2” is fixed text; it will not follow the sheet.'],
     [
       { datum: 'sheet-number', text: '1 of 2' },
-      'the sheet number “1 of 2” is fixed text; it will not follow the sheet.',
+      'The sheet number “1 of 2” is fixed text; it will not follow the sheet.',
     ],
   ],
   'value as fixed text': [
-    [{ as: 'scale', text: 'SCALE 1:2' }, 'the scale in “SCALE 1:2” is fixed text; it will not follow the sheet.'],
-    [{ as: 'sheet size', text: 'SIZE A3' }, 'the size in “SIZE A3” is fixed text; it will not follow the sheet.'],
+    [{ as: 'scale', text: 'SCALE 1:2' }, 'The scale in “SCALE 1:2” is fixed text; it will not follow the sheet.'],
+    [{ as: 'sheet size', text: 'SIZE A3' }, 'The size in “SIZE A3” is fixed text; it will not follow the sheet.'],
     [{ as: 'sheet number', text: 'Sheet 1 of 2' }, '“Sheet 1 of 2” is fixed text; it will not follow the sheets.'],
-    [{ as: 'date', text: '2026-06-02' }, 'the date “2026-06-02” is fixed text and stands on every drawing.'],
+    [{ as: 'date', text: '2026-06-02' }, 'The date “2026-06-02” is fixed text and stands on every drawing.'],
     [
       { as: 'unit', text: 'Dimensions in mm' },
-      'the unit in “Dimensions in mm” is fixed text; it will not follow the profile.',
+      'The unit in “Dimensions in mm” is fixed text; it will not follow the profile.',
     ],
-    [{ as: 'name', text: 'Ines Sundqvist' }, 'the name “Ines Sundqvist” is fixed text and stands on every drawing.'],
+    [{ as: 'name', text: 'Ines Sundqvist' }, 'The name “Ines Sundqvist” is fixed text and stands on every drawing.'],
     [{ as: 'filler', text: 'XXX' }, '“XXX” looks like a filler that nobody has replaced.'],
   ],
   'no title block': [[{ size: 'A4' }, 'A4 has no title block: nothing on it names the drawing.']],
@@ -203,10 +203,10 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
       { moreRows: 2 },
     ],
   ],
-  'picture missing': [[{ hash: 'f' }, 'its picture is not in the office. Put it in again.']],
-  'picture too coarse': [[{ dpi: 96, least: 300 }, 'the picture prints at 96 dots per inch; it needs 300.']],
+  'picture missing': [[{ hash: 'f' }, 'Its picture is not in the office. Put it in again.']],
+  'picture too coarse': [[{ dpi: 96, least: 300 }, 'The picture prints at 96 dots per inch; it needs 300.']],
   'projection angle not stated': [
-    [{}, 'the drafting profile does not say in which projection views stand: first angle or third angle.'],
+    [{}, 'The drafting profile does not say in which projection views stand: first angle or third angle.'],
     [
       { stated: 'frist angle' },
       '“frist angle” is no projection; the drafting profile says first angle or third angle.',
@@ -283,10 +283,10 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
     [{ components: ['Wedge', 'Pin'] }, 'Wedge, Pin have no part number.'],
   ],
   'part number shared': [
-    [{ number: 'KW-1', by: ['one', 'two'] }, 'one, two share the part number KW-1, by which parts are told apart.'],
+    [{ number: 'KW-1', by: ['one', 'two'] }, 'One, two share the part number KW-1, by which parts are told apart.'],
   ],
   'no general tolerances': [
-    [{}, 'the drafting profile states no general tolerance.'],
+    [{}, 'The drafting profile states no general tolerance.'],
     [{ stated: 'as usual' }, '“as usual” names no class of ISO 2768 and no tolerances by decimal places.'],
   ],
   'rows without a place': [
