@@ -28,8 +28,8 @@ import { NewProfileDialog } from './new-profile-dialog';
 import { ProfileStore } from './profile-store';
 import { profilesQuery } from './queries';
 import { ReleaseDialog } from './release-dialog';
-import { ScreenViews } from './screen-views';
 import { SettingsOf } from './setting-rows';
+import { SidePane } from './side-pane';
 import { SpecimenPane } from './specimen-pane';
 
 /** The drafting profiles of the office: the settings of one on the left, the drawing that shows each at work on the right. */
@@ -131,97 +131,84 @@ function OpenProfile({ id, onOpen }: { id: string; onOpen: (id: string) => void 
       ]}
     >
       <Flex height="100%">
-        <Flex
-          as="section"
-          aria-label="Settings"
-          direction="column"
-          width="470px"
-          flexShrink={0}
-          bg="card"
-          borderRight="1px solid"
-          borderColor="ink"
-        >
-          <Box px="14px" pt="10px" pb="6px" borderBottom="1px solid" borderColor="line">
-            <ScreenViews on="profiles" />
-            <Flex gap="6px">
-              <Box flex="1" minWidth={0}>
-                <Select aria-label="Profile" value={id} onChange={(event) => onOpen(event.target.value)}>
-                  {profiles.map((one) => (
-                    <option key={one.id} value={one.id}>
-                      {one.name}
-                    </option>
-                  ))}
-                </Select>
-              </Box>
-              <OnlyFor role="administrator">
-                <Button
-                  type="button"
-                  look="primary"
-                  disabled={!view?.changed}
-                  title={view?.changed ? undefined : 'Nothing has changed since the last release.'}
-                  onClick={() => setDialog('release')}
-                >
-                  Release revision {(view?.revision ?? 0) + 1}…
-                </Button>
-              </OnlyFor>
-              <Menu
-                trigger={(trigger) => (
-                  <Button type="button" aria-label="More" {...trigger}>
-                    More
+        <SidePane
+          label="Settings"
+          on="profiles"
+          listLabel="List of settings"
+          list={list}
+          head={
+            <>
+              <Flex gap="6px">
+                <Box flex="1" minWidth={0}>
+                  <Select aria-label="Profile" value={id} onChange={(event) => onOpen(event.target.value)}>
+                    {profiles.map((one) => (
+                      <option key={one.id} value={one.id}>
+                        {one.name}
+                      </option>
+                    ))}
+                  </Select>
+                </Box>
+                <OnlyFor role="administrator">
+                  <Button
+                    type="button"
+                    look="primary"
+                    disabled={!view?.changed}
+                    title={view?.changed ? undefined : 'Nothing has changed since the last release.'}
+                    onClick={() => setDialog('release')}
+                  >
+                    Release revision {(view?.revision ?? 0) + 1}…
                   </Button>
-                )}
-                entries={[
-                  { value: 'compare', words: 'Compare…' },
-                  { value: 'new', words: 'New profile…' },
-                  { value: 'rename', words: 'Rename…' },
-                  { value: 'remove', words: 'Take it out' },
-                ]}
-                placement="bottom-end"
-                onChoose={(chosen) => (chosen === 'remove' ? void remove() : setDialog(chosen as Asked))}
-              />
-            </Flex>
-            <Flex gap="6px" pt="6px" align="center">
-              <TextInput
-                aria-label="Search the settings"
-                placeholder="Search the settings"
-                value={search}
-                onChange={(event) => setSearch(event.target.value)}
-              />
-              <Button type="button" look="quiet" disabled={done.length === 0} onClick={() => store.undo()}>
-                Undo
-              </Button>
-              <Button type="button" look="quiet" disabled={undone.length === 0} onClick={() => store.redo()}>
-                Redo
-              </Button>
-            </Flex>
-            <Flex as="nav" aria-label="Sections" wrap="wrap" pt="5px" gap="0 2px">
-              {SECTIONS.map(({ id: sectionId, title }) => (
-                <Button
-                  key={sectionId}
-                  type="button"
-                  look="quiet"
-                  height="22px"
-                  fontSize="13px"
-                  onClick={() => toSection(sectionId)}
-                >
-                  {title}
+                </OnlyFor>
+                <Menu
+                  trigger={(trigger) => (
+                    <Button type="button" aria-label="More" {...trigger}>
+                      More
+                    </Button>
+                  )}
+                  entries={[
+                    { value: 'compare', words: 'Compare…' },
+                    { value: 'new', words: 'New profile…' },
+                    { value: 'rename', words: 'Rename…' },
+                    { value: 'remove', words: 'Take it out' },
+                  ]}
+                  placement="bottom-end"
+                  onChoose={(chosen) => (chosen === 'remove' ? void remove() : setDialog(chosen as Asked))}
+                />
+              </Flex>
+              <Flex gap="6px" pt="6px" align="center">
+                <TextInput
+                  aria-label="Search the settings"
+                  placeholder="Search the settings"
+                  value={search}
+                  onChange={(event) => setSearch(event.target.value)}
+                />
+                <Button type="button" look="quiet" disabled={done.length === 0} onClick={() => store.undo()}>
+                  Undo
                 </Button>
-              ))}
-            </Flex>
-            <LookingOnly role="administrator" />
-            {(said ?? problem) !== undefined && <Problem>{said ?? problem}</Problem>}
-          </Box>
-          <Box
-            ref={list}
-            flex="1"
-            minHeight={0}
-            overflowY="auto"
-            px="14px"
-            pt="8px"
-            tabIndex={0}
-            role="region"
-            aria-label="List of settings"
-          >
+                <Button type="button" look="quiet" disabled={undone.length === 0} onClick={() => store.redo()}>
+                  Redo
+                </Button>
+              </Flex>
+              <Flex as="nav" aria-label="Sections" wrap="wrap" pt="5px" gap="0 2px">
+                {SECTIONS.map(({ id: sectionId, title }) => (
+                  <Button
+                    key={sectionId}
+                    type="button"
+                    look="quiet"
+                    height="22px"
+                    fontSize="13px"
+                    onClick={() => toSection(sectionId)}
+                  >
+                    {title}
+                  </Button>
+                ))}
+              </Flex>
+              <LookingOnly role="administrator" />
+              {(said ?? problem) !== undefined && <Problem>{said ?? problem}</Problem>}
+            </>
+          }
+        >
+          <Box px="14px">
             <OnlyFor role="administrator">
               {document && search === '' && (
                 <BookRow profile={id} book={document.rules} onChanged={() => store.load()} />
@@ -250,7 +237,7 @@ function OpenProfile({ id, onOpen }: { id: string; onOpen: (id: string) => void 
             </OnlyFor>
             {sections.length === 0 && <Box color="soft">No settings match.</Box>}
           </Box>
-        </Flex>
+        </SidePane>
         <Box flex="1" minWidth={0}>
           {document && view && fonts && (
             <ViewContext value={desk}>

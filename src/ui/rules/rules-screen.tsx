@@ -24,7 +24,7 @@ import { LookingOnly, useWhyNot } from '../data/me';
 import { officeQuery } from '../data/queries';
 import { ask, currentIn } from '../data/request';
 import { NameDialog } from '../formats/name-dialog';
-import { ScreenViews } from '../profiles/screen-views';
+import { SidePane } from '../profiles/side-pane';
 import { Screen } from '../shell/screen';
 import { foundBy, listedChecks } from './checks';
 import { CountsOverview } from './counts-overview';
@@ -166,109 +166,103 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
       ]}
     >
       <Flex height="100%">
-        <Flex
-          as="section"
-          aria-label="Checks"
-          direction="column"
-          width="470px"
-          flexShrink={0}
-          bg="card"
-          borderRight="1px solid"
-          borderColor="ink"
-        >
-          <Box px="14px" pt="10px" pb="6px" borderBottom="1px solid" borderColor="line">
-            <ScreenViews on="rules" />
-            <Flex gap="6px">
-              <Box flex="1" minWidth={0}>
-                <Select aria-label="Rule book" value={id} onChange={(event) => onOpen(event.target.value)}>
-                  {books.map((one) => (
-                    <option key={one.id} value={one.id}>
-                      {one.name}
-                      {one.shipped ? ', shipped' : ''}
-                    </option>
-                  ))}
-                </Select>
-              </Box>
-              <Menu
-                trigger={(trigger) => (
-                  <Button type="button" aria-label="More" disabled={whyNot !== undefined} title={whyNot} {...trigger}>
-                    More
-                  </Button>
-                )}
-                entries={[
-                  { value: 'new', words: 'New rule book…' },
-                  ...(book.shipped
-                    ? []
-                    : [
-                        { value: 'rename', words: 'Rename…' },
-                        { value: 'remove', words: 'Take it out' },
-                      ]),
-                ]}
-                placement="bottom-end"
-                onChoose={(entry) => {
-                  setSaid(undefined);
-                  if (entry === 'remove') void remove();
-                  else setDialog(entry as 'new' | 'rename');
-                }}
-              />
-            </Flex>
-            {!book.shipped && (
-              <Row label="Derives from" htmlFor="derives-from">
-                <Select
-                  id="derives-from"
-                  value={book.document.from}
-                  disabled={!mayChange}
-                  onChange={(event) => void save({ kind: 'from', from: event.target.value }).then(setSaid)}
-                >
-                  {books
-                    .filter((one) => one.id !== id)
-                    .map((one) => (
+        <SidePane
+          label="Checks"
+          on="rules"
+          listLabel="List of checks"
+          head={
+            <>
+              <Flex gap="6px">
+                <Box flex="1" minWidth={0}>
+                  <Select aria-label="Rule book" value={id} onChange={(event) => onOpen(event.target.value)}>
+                    {books.map((one) => (
                       <option key={one.id} value={one.id}>
                         {one.name}
+                        {one.shipped ? ', shipped' : ''}
                       </option>
                     ))}
-                </Select>
-              </Row>
-            )}
-            <Flex gap="6px" pt="4px" align="center">
-              <TextInput
-                aria-label="Search the checks"
-                placeholder="Search the checks"
-                value={search}
-                onChange={(event) => setSearch(event.target.value)}
-              />
-              <Choice
-                label="Which checks"
-                value={shown}
-                options={[
-                  { value: 'all', label: 'All' },
-                  { value: 'found', label: 'Found' },
-                  { value: 'house', label: 'House' },
-                ]}
-                onChange={setShown}
-              />
-            </Flex>
-            <LookingOnly role="administrator" />
-            {book.shipped && whyNot === undefined && (
-              <Flex fontSize="13px" color="soft" pt="4px" align="center" gap="6px">
-                <Box flex="1">A shipped book stays as it is.</Box>
-                <Button type="button" height="24px" onClick={() => setDialog('new')}>
-                  Derive a house book…
-                </Button>
+                  </Select>
+                </Box>
+                <Menu
+                  trigger={(trigger) => (
+                    <Button type="button" aria-label="More" disabled={whyNot !== undefined} title={whyNot} {...trigger}>
+                      More
+                    </Button>
+                  )}
+                  entries={[
+                    { value: 'new', words: 'New rule book…' },
+                    ...(book.shipped
+                      ? []
+                      : [
+                          { value: 'rename', words: 'Rename…' },
+                          { value: 'remove', words: 'Take it out' },
+                        ]),
+                  ]}
+                  placement="bottom-end"
+                  onChoose={(entry) => {
+                    setSaid(undefined);
+                    if (entry === 'remove') void remove();
+                    else setDialog(entry as 'new' | 'rename');
+                  }}
+                />
               </Flex>
-            )}
-            {said !== undefined && <Problem>{said}</Problem>}
-          </Box>
-          <Box flex="1" minHeight={0} overflowY="auto" pt="6px" tabIndex={0} role="region" aria-label="List of checks">
-            <RuleList
-              groups={listed}
-              count={count}
-              chosen={chosen}
-              onChoose={(key) => setChosen(key === chosen ? undefined : key)}
-              onAdd={mayChange ? () => setChosen('new check') : undefined}
-            />
-          </Box>
-        </Flex>
+              {!book.shipped && (
+                <Row label="Derives from" htmlFor="derives-from">
+                  <Select
+                    id="derives-from"
+                    value={book.document.from}
+                    disabled={!mayChange}
+                    onChange={(event) => void save({ kind: 'from', from: event.target.value }).then(setSaid)}
+                  >
+                    {books
+                      .filter((one) => one.id !== id)
+                      .map((one) => (
+                        <option key={one.id} value={one.id}>
+                          {one.name}
+                        </option>
+                      ))}
+                  </Select>
+                </Row>
+              )}
+              <Flex gap="6px" pt="4px" align="center">
+                <TextInput
+                  aria-label="Search the checks"
+                  placeholder="Search the checks"
+                  value={search}
+                  onChange={(event) => setSearch(event.target.value)}
+                />
+                <Choice
+                  label="Which checks"
+                  value={shown}
+                  options={[
+                    { value: 'all', label: 'All' },
+                    { value: 'found', label: 'Found' },
+                    { value: 'house', label: 'House' },
+                  ]}
+                  onChange={setShown}
+                />
+              </Flex>
+              <LookingOnly role="administrator" />
+              {book.shipped && whyNot === undefined && (
+                <Flex fontSize="13px" color="soft" pt="4px" align="center" gap="6px">
+                  <Box flex="1">A shipped book stays as it is.</Box>
+                  <Button type="button" height="24px" onClick={() => setDialog('new')}>
+                    Derive a house book…
+                  </Button>
+                </Flex>
+              )}
+              {said !== undefined && <Problem>{said}</Problem>}
+            </>
+          }
+        >
+          <RuleList
+            groups={listed}
+            count={count}
+            chosen={chosen}
+            onChoose={(key) => setChosen(key === chosen ? undefined : key)}
+            onAdd={mayChange ? () => setChosen('new check') : undefined}
+          />
+        </SidePane>
         <Box flex="1" minWidth={0} overflowY="auto" px="22px" py="14px" tabIndex={0} role="region" aria-label="Check">
           {chosen === 'new check' ? (
             <>

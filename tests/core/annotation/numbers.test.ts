@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import {
   angleText,
@@ -51,6 +52,32 @@ describe.each([',', '.'] as const)('with the decimal mark “%s”', (mark) => {
       [both, noLeading, noTrailing, neither].map(marked),
     );
   });
+});
+
+/** 200 lengths, each with its decimals, in both units: with both zeros, without leading, without trailing, without either. */
+const LENGTHS = JSON.parse(readFileSync('tests/data/written-lengths.json', 'utf8')) as {
+  mm: number;
+  decimals: number;
+  inMm: string[];
+  inInch: string[];
+}[];
+
+test.each([',', '.'] as const)('200 lengths in both units, with every rule of zeros and the mark “%s”', (mark) => {
+  const ZEROS = [
+    [true, true],
+    [false, true],
+    [true, false],
+    [false, false],
+  ] as const;
+  for (const { mm, decimals, inMm, inInch } of LENGTHS) {
+    const written = (unit: 'mm' | 'in') =>
+      ZEROS.map(([leadingZero, trailingZeros]) =>
+        lengthText(mm, look({ unit, decimals, mark, leadingZero, trailingZeros })),
+      );
+    expect([mm, decimals, ...written('mm')]).toEqual([mm, decimals, ...inMm.map((text) => text.replace('.', mark))]);
+    expect([mm, decimals, ...written('in')]).toEqual([mm, decimals, ...inInch.map((text) => text.replace('.', mark))]);
+  }
+  expect(LENGTHS).toHaveLength(200);
 });
 
 test.each([
