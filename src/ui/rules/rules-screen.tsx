@@ -10,6 +10,7 @@ import {
   type BookEntry,
   type BookView,
   type CountScope,
+  type CountView,
   changeBook,
   removeBook,
   renameBook,
@@ -19,7 +20,6 @@ import { Choice } from '../controls/choice';
 import { Problem, Row, Select, TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { Menu } from '../controls/menu';
-import { Progress } from '../controls/progress';
 import { LookingOnly, useWhyNot } from '../data/me';
 import { officeQuery } from '../data/queries';
 import { ask, currentIn } from '../data/request';
@@ -27,6 +27,7 @@ import { NameDialog } from '../formats/name-dialog';
 import { SidePane } from '../profiles/side-pane';
 import { Screen } from '../shell/screen';
 import { foundBy, listedChecks } from './checks';
+import { CountPane } from './count-pane';
 import { CountsOverview } from './counts-overview';
 import { FoundToday } from './found-today';
 import { HouseCheckForm } from './house-check-form';
@@ -83,6 +84,8 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
   const [chosen, setChosen] = useState<string>();
   const [dialog, setDialog] = useState<'new' | 'rename'>();
   const [said, setSaid] = useState<string>();
+  /** The version that what is typed began from: it stays as it is typed when somebody else has changed the book. */
+  const [begunFrom, setBegunFrom] = useState(book.version);
   const hasFollowers = book.formats + book.drawings > 0;
   const [scope, setScope] = useState<CountScope>(hasFollowers ? 'following' : 'all');
   const counts = useCounts(id);
@@ -103,27 +106,14 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
     return listedChecks(book, (property) => (office ? names.get(property) : property));
   }, [book, office]);
   const all = groups.flatMap(({ checks }) => checks);
-  const wanted = search.trim().toLowerCase();
-  const listed = groups
-    .map(({ group, checks }) => ({
-      group,
-      checks: checks.filter((check) => {
-        const { formats, drawings } = foundBy(count, check.key);
-        if (shown === 'found' && (formats + drawings === 0 || check.weight === 'off')) return false;
-        if (shown === 'house' && !check.change && !check.house?.own) return false;
-        return `${group} ${check.words.name} ${check.words.demands}`.toLowerCase().includes(wanted);
-      }),
-    }))
-    .filter(
-      ({ group, checks }) =>
-        checks.length > 0 || (group === 'Checks of the house' && wanted === '' && shown !== 'found'),
-    );
+  const listed = matching(groups, { count, search, shown });
   const check = all.find(({ key }) => key === chosen);
   /** Keeps a change; what cannot be kept is said, and nothing is lost. */
   const save = async (change: z.infer<typeof BookChange>): Promise<string | undefined> => {
     try {
       const next = await ask(changeBook, { params: { id }, body: { version: book.version, change } });
       client.setQueryData(bookQuery(id).queryKey, next);
+      setBegunFrom(next.version);
       void client.invalidateQueries({ queryKey: booksQuery.queryKey });
       void client.invalidateQueries({ queryKey: countsQuery(id).queryKey });
       // Boards, proofs and drawings are looked at by what has changed.
@@ -280,7 +270,7 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
           ) : check ? (
             <>
               <RuleDetails
-                key={`${check.key} ${book.version}`}
+                key={`${check.key} ${begunFrom}`}
                 book={book}
                 check={check}
                 counts={counts}
@@ -291,7 +281,7 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
               />
               {check.house?.own && mayChange && (
                 <HouseCheckForm
-                  key={`form ${check.key} ${book.version}`}
+                  key={`form ${check.key} ${begunFrom}`}
                   check={check.house.check}
                   counts={counts}
                   scope={scope}
@@ -314,69 +304,22 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
               </Box>
             </>
           )}
-          <Box borderTop="2px solid" borderColor="ink" mt="14px" pt="8px">
-            <Flex align="center" gap="10px" pb="6px">
-              <Box as="h3" fontWeight={600}>
-                Found today
-              </Box>
-              <Choice
-                label="Counted over"
-                value={scope}
-                options={[
-                  { value: 'following', label: 'That follow it' },
-                  { value: 'all', label: 'All of the office' },
-                ]}
-                onChange={(next) => {
-                  setScope(next);
-                  if (things > FEW && whyNot === undefined) startCount(next);
-                }}
-              />
-              <Box flex="1" />
-              {isGoing(count) ? (
-                <Button type="button" onClick={() => counts.stop('count')}>
-                  Stop
-                </Button>
-              ) : (
-                <Button type="button" disabled={whyNot !== undefined} title={whyNot} onClick={() => startCount(scope)}>
-                  Count again
-                </Button>
-              )}
-            </Flex>
-            {counts.problem !== undefined && <Problem>{counts.problem}</Problem>}
-            {count && isGoing(count) && (
-              <Flex align="center" gap="8px" pb="6px" role="status" aria-label="Counting">
-                <Box flex="1">
-                  <Progress label="Counting" done={count.done} of={count.things} />
-                </Box>
-                <Box fontSize="13px" color="soft">
-                  {count.done} of {count.things}
-                  {count.rate > 0 && `, ${count.rate.toFixed(1)} a second`}
-                </Box>
-              </Flex>
-            )}
-            {count?.state === 'failed' && <Problem>{count.trouble ?? 'The count failed.'}</Problem>}
-            {count?.state === 'stopped' && (
-              <Box fontSize="13px" color="ochre" pb="4px">
-                ▲ Stopped after {count.done} of {count.things} formats and drawings.
-              </Box>
-            )}
-            {count?.outdated && !isGoing(count) && (
-              <Box fontSize="13px" color="ochre" pb="4px">
-                ▲ The book has been changed since it was counted.
-              </Box>
-            )}
-            {count === null && (
-              <Box color="soft" fontSize="14px">
-                Nothing has been counted yet.
-              </Box>
-            )}
+          <CountPane
+            counts={counts}
+            scope={scope}
+            whyNot={whyNot}
+            onScope={(next) => {
+              setScope(next);
+              if (things > FEW && whyNot === undefined) startCount(next);
+            }}
+          >
             {count &&
               (check ? (
                 <FoundToday id={id} check={check} count={count} onRepaired={() => startCount(scope)} />
               ) : chosen === 'new check' ? null : (
                 <CountsOverview checks={all} count={count} onOpen={setChosen} />
               ))}
-          </Box>
+          </CountPane>
         </Box>
       </Flex>
       {dialog === 'new' && (
@@ -406,4 +349,26 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
       )}
     </Screen>
   );
+}
+
+type Groups = ReturnType<typeof listedChecks>;
+
+/** The checks that are searched for and that are to be shown; the house's own group stays, so that a check can be added. */
+function matching(
+  groups: Groups,
+  { count, search, shown }: { count: CountView | null | undefined; search: string; shown: Shown },
+): Groups {
+  const wanted = search.trim().toLowerCase();
+  const matches = (group: string, check: Groups[number]['checks'][number]) => {
+    const { formats, drawings } = foundBy(count, check.key);
+    if (shown === 'found' && (formats + drawings === 0 || check.weight === 'off')) return false;
+    if (shown === 'house' && !check.change && !check.house?.own) return false;
+    return `${group} ${check.words.name} ${check.words.demands}`.toLowerCase().includes(wanted);
+  };
+  return groups
+    .map(({ group, checks }) => ({ group, checks: checks.filter((check) => matches(group, check)) }))
+    .filter(
+      ({ group, checks }) =>
+        checks.length > 0 || (group === 'Checks of the house' && wanted === '' && shown !== 'found'),
+    );
 }
