@@ -312,6 +312,12 @@ const SHORT: Partial<Record<Verdict['of'], string>> = {
   'no value': 'value missing',
   'value cannot be written': 'wrong value',
   'tracks do not add up': 'block too narrow',
+  'number against its pattern': 'wrong number',
+  'title without its noun': 'noun not first',
+  'caption of another property': 'wrong caption',
+  'confidentiality note not printed': 'no confidentiality',
+  'old edition of a standard': 'old standard',
+  'required data missing': 'data missing',
 };
 
 /** A verdict in a word or few. */

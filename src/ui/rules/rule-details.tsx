@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex, Grid } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import type { z } from 'zod';
 import type { BookChange, BookView, CountScope } from '../../contract/rule-books';
@@ -15,7 +15,7 @@ import type { Counts } from './use-counts';
 
 type Change = z.infer<typeof BookChange>;
 
-/** A check of a rule book: what it demands and where from, what it weighs and is limited by, and why the house differs. */
+/** What a check weighs and is limited by in a book, and why the house differs. */
 export function RuleDetails(props: {
   book: BookView;
   check: ListedCheck;
@@ -68,112 +68,83 @@ export function RuleDetails(props: {
   const setLimit = (name: string, value: LimitValue) => setLimits((before) => ({ ...before, [name]: value }));
   const inheritedFrom = book.from?.name ?? book.name;
   return (
-    <Box as="section" aria-label={check.words.name}>
-      <Box as="h2" fontSize="18px" fontWeight={600}>
-        {check.words.name}
-      </Box>
-      <Box pt="2px">{check.words.demands}</Box>
-      <Grid templateColumns="auto 1fr" columnGap="10px" rowGap="1px" fontSize="14px" pt="6px">
-        <Box color="soft">From</Box>
-        <Box>{check.words.clause}</Box>
-        {check.words.passes !== '' && (
-          <>
-            <Box color="soft">Passes</Box>
-            <Box>
-              <Box as="span" color="pine" aria-hidden>
-                ✓{' '}
-              </Box>
-              {check.words.passes}
-            </Box>
-            <Box color="soft">Is found</Box>
-            <Box>
-              <Box as="span" color="vermilion" aria-hidden>
-                ✗{' '}
-              </Box>
-              {check.words.fails}
-            </Box>
-          </>
-        )}
-      </Grid>
-      {check.house?.trouble !== undefined && <Problem>{check.house.trouble}</Problem>}
-      <Box borderTop="1px solid" borderColor="line" mt="8px" pt="6px">
-        <Row label="Weight" htmlFor={weightId}>
-          <Flex gap="8px" align="center">
-            <Box width="160px">
-              <Select
-                id={weightId}
-                value={weight}
-                disabled={!mayChange}
-                onChange={(event) => setWeight(event.target.value as RuleWeight)}
-              >
-                {RuleWeight.options.map((one) => (
-                  <option key={one} value={one}>
-                    {WEIGHT_WORDS[one]}
-                  </option>
-                ))}
-              </Select>
-            </Box>
-            {weight !== check.inheritedWeight && (
-              <Button
-                type="button"
-                look="quiet"
-                fontSize="13px"
-                disabled={!mayChange}
-                aria-label="Weight: back to what is inherited"
-                onClick={() => setWeight(check.inheritedWeight)}
-              >
-                ↺ {WEIGHT_WORDS[check.inheritedWeight]} in {inheritedFrom}
-              </Button>
-            )}
-          </Flex>
-        </Row>
-        {Object.entries(fields).map(([name, field]) => (
-          <LimitField
-            key={name}
-            name={name}
-            field={field}
-            value={limits[name]!}
-            inherited={check.inheritedLimits[name]!}
-            disabled={!mayChange}
-            onChange={(value) => setLimit(name, value)}
-          />
-        ))}
-        {trouble !== undefined && <Problem>{trouble}</Problem>}
-        {(!isInherited || check.change) && (
-          <Row label="Why" htmlFor={whyId}>
-            <TextInput
-              id={whyId}
-              value={why}
+    <Box borderTop="1px solid" borderColor="line" mt="8px" pt="6px">
+      <Row label="Weight" htmlFor={weightId}>
+        <Flex gap="8px" align="center">
+          <Box width="160px">
+            <Select
+              id={weightId}
+              value={weight}
               disabled={!mayChange}
-              placeholder={`Why the house differs from ${inheritedFrom}`}
-              aria-invalid={refused !== undefined && why.trim() === ''}
-              onChange={(event) => setWhy(event.target.value)}
-            />
-          </Row>
-        )}
-        {isNew && trouble === undefined && (
-          <LookAhead counts={counts} change={withoutWhy(change)} check={check.key} scope={scope} things={things} />
-        )}
-        {refused !== undefined && <Problem>{refused}</Problem>}
-        {(isNew || why.trim() !== (check.change?.why ?? '')) && (
-          <Flex gap="6px" pt="4px">
-            <Button type="button" look="primary" disabled={saving || trouble !== undefined} onClick={() => void save()}>
-              {isInherited ? `As ${inheritedFrom} has it` : 'Change the rule'}
-            </Button>
+              onChange={(event) => setWeight(event.target.value as RuleWeight)}
+            >
+              {RuleWeight.options.map((one) => (
+                <option key={one} value={one}>
+                  {WEIGHT_WORDS[one]}
+                </option>
+              ))}
+            </Select>
+          </Box>
+          {weight !== check.inheritedWeight && (
             <Button
               type="button"
-              onClick={() => {
-                setWeight(check.weight);
-                setLimits(check.limits);
-                setWhy(check.change?.why ?? '');
-                setRefused(undefined);
-              }}
+              look="quiet"
+              fontSize="13px"
+              disabled={!mayChange}
+              aria-label="Weight: back to what is inherited"
+              onClick={() => setWeight(check.inheritedWeight)}
             >
-              Leave it
+              ↺ {WEIGHT_WORDS[check.inheritedWeight]} in {inheritedFrom}
             </Button>
-          </Flex>
-        )}
-      </Box>
+          )}
+        </Flex>
+      </Row>
+      {Object.entries(fields).map(([name, field]) => (
+        <LimitField
+          key={name}
+          name={name}
+          field={field}
+          value={limits[name]!}
+          inherited={check.inheritedLimits[name]!}
+          disabled={!mayChange}
+          onChange={(value) => setLimit(name, value)}
+        />
+      ))}
+      {trouble !== undefined && <Problem>{trouble}</Problem>}
+      {(!isInherited || check.change) && (
+        <Row label="Why" htmlFor={whyId}>
+          <TextInput
+            id={whyId}
+            value={why}
+            disabled={!mayChange}
+            placeholder={`Why the house differs from ${inheritedFrom}`}
+            aria-invalid={refused !== undefined && why.trim() === ''}
+            onChange={(event) => setWhy(event.target.value)}
+          />
+        </Row>
+      )}
+      {isNew && trouble === undefined && (
+        <LookAhead counts={counts} change={withoutWhy(change)} check={check.key} scope={scope} things={things} />
+      )}
+      {refused !== undefined && <Problem>{refused}</Problem>}
+      {(isNew || why.trim() !== (check.change?.why ?? '')) && (
+        <Flex gap="6px" pt="4px">
+          <Button type="button" look="primary" disabled={saving || trouble !== undefined} onClick={() => void save()}>
+            {isInherited ? `As ${inheritedFrom} has it` : 'Change the rule'}
+          </Button>
+          <Button
+            type="button"
+            onClick={() => {
+              setWeight(check.weight);
+              setLimits(check.limits);
+              setWhy(check.change?.why ?? '');
+              setRefused(undefined);
+            }}
+          >
+            Leave it
+          </Button>
+        </Flex>
+      )}
     </Box>
   );
 }

@@ -34,6 +34,7 @@ import { HouseCheckForm } from './house-check-form';
 import { NewBookDialog } from './new-book-dialog';
 import { bookQuery, booksQuery, countsQuery, isGoing } from './queries';
 import { RuleDetails } from './rule-details';
+import { RuleHead } from './rule-head';
 import { RuleList } from './rule-list';
 import { FEW, useCounts } from './use-counts';
 
@@ -269,17 +270,8 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
             </>
           ) : check ? (
             <>
-              <RuleDetails
-                key={`${check.key} ${begunFrom}`}
-                book={book}
-                check={check}
-                counts={counts}
-                scope={scope}
-                things={things}
-                mayChange={mayChange && !check.house?.own}
-                onSave={save}
-              />
-              {check.house?.own && mayChange && (
+              <RuleHead check={check} />
+              {check.house?.own && mayChange ? (
                 <HouseCheckForm
                   key={`form ${check.key} ${begunFrom}`}
                   check={check.house.check}
@@ -288,6 +280,17 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
                   things={things}
                   onSave={save}
                   onDone={() => undefined}
+                />
+              ) : (
+                <RuleDetails
+                  key={`${check.key} ${begunFrom}`}
+                  book={book}
+                  check={check}
+                  counts={counts}
+                  scope={scope}
+                  things={things}
+                  mayChange={mayChange}
+                  onSave={save}
                 />
               )}
             </>

@@ -5,7 +5,7 @@ import { type Finding, noticed } from '../finding';
 import { type LookedSheet, placePrinting } from '../looked-at';
 import { textOf } from '../text-of';
 
-/** How the model's title is written: its noun first, no full stop, not too long. */
+/** How the model's title is written, where the sheet prints it: its noun first, no full stop, not too long. */
 export const titles: Check<LookedSheet> = {
   codes: ['title without its noun', 'title with a full stop', 'title too long'],
   look(sheet) {
@@ -13,6 +13,7 @@ export const titles: Check<LookedSheet> = {
     const title = textOf(SUPPLIED.title, facts, resources);
     if (!title) return [];
     const place = placePrinting(SUPPLIED.title, sheet);
+    if (place.cell === undefined) return [];
     const findings: Finding[] = [];
     const { nouns } = limitsOf(rules, 'title without its noun');
     const better = nounFirst(title, nouns);
