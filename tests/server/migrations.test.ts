@@ -60,3 +60,51 @@ test('migrations that are killed anywhere, before or after a statement is writte
     expect(await schema()).toEqual(whole);
   }
 }, 120_000);
+
+test('a profile that said capitals and a least clear area gets a house book that says so, and its releases name it', async () => {
+  await emptied();
+  const until = (last: string) => all.filter(({ file }) => file <= last);
+  for (const { statement } of until('0026_profiles.sql')) await connection.query(statement);
+  const profile = (id: string, document: object) =>
+    connection.query('INSERT INTO profiles (id, name, document) VALUES (?, ?, ?)', [id, id, JSON.stringify(document)]);
+  await profile('works', { version: 2, standard: 'ISO', values: { capitals: true, 'least-clear-area': 55 } });
+  await profile('yard', { version: 1, values: { Capitals: 'yes', 'units-note': 'All dimensions in inch' } });
+  await profile('plain', { version: 2, standard: 'ASME', values: { capitals: 'no' } });
+  await connection.query(
+    "INSERT INTO profile_revisions (profile_id, number, document, why, released_by) SELECT id, 1, document, '', '' FROM profiles",
+  );
+  for (const { statement } of all.filter(({ file }) => file === '0027_rule_books.sql'))
+    await connection.query(statement);
+  const read = async (sql: string) => {
+    const [rows] = await connection.query(sql);
+    return (rows as { id: string; document: unknown }[]).map(
+      ({ id, document }) =>
+        [id, (typeof document === 'string' ? JSON.parse(document) : document) as Record<string, unknown>] as const,
+    );
+  };
+  const why = 'The profile said that this office writes capitals';
+  expect(await read('SELECT id, document FROM rule_books ORDER BY id')).toEqual([
+    [
+      'of-works',
+      {
+        version: 1,
+        from: 'iso',
+        house: [],
+        changes: {
+          'small letters': { weight: 'note', why },
+          'little clear area': { limits: { share: 55 }, why: 'The profile said so' },
+        },
+      },
+    ],
+    ['of-yard', { version: 1, from: 'asme', house: [], changes: { 'small letters': { weight: 'note', why } } }],
+  ]);
+  for (const sql of [
+    'SELECT id, document FROM profiles ORDER BY id',
+    'SELECT profile_id AS id, document FROM profile_revisions ORDER BY profile_id',
+  ])
+    expect((await read(sql)).map(([id, { rules }]) => [id, rules])).toEqual([
+      ['plain', undefined],
+      ['works', 'of-works'],
+      ['yard', 'of-yard'],
+    ]);
+});
