@@ -132,15 +132,13 @@ test('of two tabs the second is told, sees both versions place by place, and joi
 
   const dialog = page.getByRole('dialog', { name: 'Somebody else changed this edition' });
   await expect(dialog).toBeVisible();
-  await expect(dialog.getByRole('group', { name: 'Title block: columns, rows and lines' })).toContainText(
-    'both changed it',
-  );
+  await expect(dialog.getByRole('group', { name: 'Title block: column 1' })).toContainText('both changed it');
   const material = dialog.getByRole('group', { name: 'Title block: Stoff' });
   await expect(material).toContainText('mine: MATERIAL · [Material]');
   await expect(material).toContainText('theirs: STOFF · [Material]');
   await expect(dialog.getByRole('group', { name: /Empty cell|Line pull/ })).toContainText('you changed it');
   await dialog
-    .getByRole('group', { name: 'Title block: columns, rows and lines' })
+    .getByRole('group', { name: 'Title block: column 1' })
     .getByRole('radio', { name: 'Take theirs' })
     .click();
   await dialog.getByRole('button', { name: 'Save with these choices' }).click();

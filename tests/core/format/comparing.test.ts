@@ -5,6 +5,7 @@ import type { Block, FormatDocument } from '@/core/format/document';
 import { type Step, applyStep } from '@/core/format/steps/step';
 import { askedValue, done } from '../../builders';
 import { demoPackage } from '../demo';
+import { chance, likelyStep } from './wild-steps';
 
 const { format } = demoPackage('workshop-sheets');
 const name = (id: string) => ({ 'line-pull': 'Line pull' })[id];
@@ -54,10 +55,10 @@ describe('two people on one edition', () => {
   test('differ place by place, with who changed what since the document both come from', () => {
     expect(differences(format, mine, theirs, name)).toEqual([
       {
-        place: 'title-block/grid',
-        words: 'Title block: columns, rows and lines',
-        mine: '42 + share 1 + 30 + 20 + 22 + 15 + 15 wide, 10 + 10 + 10 + 14 + 10 high',
-        theirs: '38 + share 1 + 30 + 20 + 22 + 15 + 15 wide, 10 + 10 + 10 + 14 + 10 high',
+        place: 'title-block/column/tb-c1',
+        words: 'Title block: column 1',
+        mine: '42 mm',
+        theirs: '38 mm',
         changedBy: 'both',
       },
       {
@@ -78,11 +79,11 @@ describe('two people on one edition', () => {
   });
 
   test('join by place: mine where chosen, theirs elsewhere, and nothing of either lost', () => {
-    const { document, refused } = withMine(theirs, mine, ['title-block/grid', 'title-block/free']);
+    const { document, refused } = withMine(theirs, mine, ['title-block/column/tb-c1', 'title-block/free']);
     expect(refused).toEqual([]);
     expect(document.blocks[0]!.columns[0]).toEqual({ id: 'tb-c1', size: 42 });
     expect(differences(format, document, theirs, name).map(({ place }) => place)).toEqual([
-      'title-block/grid',
+      'title-block/column/tb-c1',
       'title-block/free',
     ]);
     expect(differences(format, document, mine, name).map(({ place }) => place)).toEqual(['title-block/material']);
@@ -178,9 +179,9 @@ const edits: [string, Step, string, RegExp, RegExp][] = [
   ],
   ['stamp', { op: 'add block', block: blockLike('stamp') }, 'Block stamp', /^\d+ cells, 35 \+ share 1/, /^not there$/],
   [
-    'title-block/block',
+    'title-block/block/condition',
     { op: 'set block', block: 'title-block', change: { condition: { kinds: 'assembly' } } },
-    'Title block: name, dock, condition and growth',
+    'Title block: condition',
     /assemblies only/,
     /A3 A2 A1 A0, first sheet$/,
   ],
@@ -191,7 +192,37 @@ const edits: [string, Step, string, RegExp, RegExp][] = [
     /Title block$/,
     /^Title block/,
   ],
-  ['title-block/grid', column('tb-c1', 42), 'Title block: columns, rows and lines', /^42 \+/, /^35 \+/],
+  ['title-block/column/tb-c1', column('tb-c1', 42), 'Title block: column 1', /^42 mm$/, /^35 mm$/],
+  [
+    'title-block/grid',
+    {
+      op: 'split cells',
+      block: 'title-block',
+      cells: ['free'],
+      axis: 'row',
+      into: { parts: 2 },
+      available: 277,
+      sizeId: 'iso-a3-landscape',
+      newIds: Array.from({ length: 4 }, (_, i) => `more-${i}`),
+    },
+    'Title block: columns, rows and lines',
+    /high$/,
+    /high$/,
+  ],
+  [
+    'title-block/block/turn',
+    { op: 'set block', block: 'title-block', change: { turn: 90 } },
+    'Title block: turn',
+    /^turned 90°$/,
+    /^not turned$/,
+  ],
+  [
+    'title-block/outline',
+    { op: 'set lines', block: 'title-block', where: 'outline', change: { width: 0.5 } },
+    'Title block: outline',
+    /^0.5 mm, continuous$/,
+    /^0.7 mm, continuous$/,
+  ],
   [
     'title-block/finish',
     { ...link, cell: 'finish' },
@@ -329,4 +360,33 @@ describe('whatever two people do', () => {
       { numRuns: 60 },
     );
   });
+});
+
+test('300 generated edits are told completely: what one document has over another makes it that one', () => {
+  const random = chance(15);
+  let made = 0;
+  const inOrder = (document: FormatDocument) =>
+    canonicalHash({
+      ...document,
+      blocks: document.blocks.map((block) => ({
+        ...block,
+        lines: {
+          ...block.lines,
+          // In which order edges have lines of their own says nothing.
+          edges: block.lines.edges.toSorted((x, y) => (JSON.stringify(x) < JSON.stringify(y) ? -1 : 1)),
+        },
+      })),
+    });
+  let [before, now] = [format, format];
+  for (let edits = 0; edits < 300;) {
+    const outcome = applyStep(now, likelyStep(now, random, () => `g${(made += 1)}`) as Step);
+    if (!outcome.ok || outcome.document === now) continue;
+    now = outcome.document;
+    edits += 1;
+    const told = differences(before, now, before, name).map(({ place }) => place);
+    expect([edits, inOrder(withMine(before, now, told).document)]).toEqual([edits, inOrder(now)]);
+    // Now and then from a new start, so that few and many edits lie between.
+    if (edits % 12 === 0) before = now;
+    if (edits % 60 === 0 || now.blocks.length === 0) [before, now] = [format, format];
+  }
 });

@@ -38,7 +38,7 @@ const LENGTHS = [
 ];
 
 /** A step that a person might do next on a document, or nearly one. */
-function likelyStep(document: FormatDocument, random: Chance, id: () => string): object {
+export function likelyStep(document: FormatDocument, random: Chance, id: () => string): object {
   const block = document.blocks.length > 0 ? random.of(document.blocks) : undefined;
   const name = block?.id ?? 'none';
   const axis = random.of(['column', 'row'] as const);

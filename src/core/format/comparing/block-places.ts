@@ -1,7 +1,8 @@
+import { deepEqual } from 'fast-equals';
 import { counted } from '../../counted';
 import { trimNumber } from '../../geometry/length';
-import type { Block, Cell, Dock, FormatDocument } from '../document';
-import { lengthAt } from '../length-value';
+import type { Block, Cell, Dock, EdgeLine, FormatDocument, Line, Track } from '../document';
+import { lengthAt, lengthsInWords } from '../length-value';
 import { cellName, partsOf } from '../names';
 import { conditionInWords } from '../occasion';
 import { inOrderOf, withEntry } from './entries';
@@ -27,8 +28,8 @@ export function blockPlaces(a: FormatDocument, b: FormatDocument, name: Property
   const places = [...blocks.values()].flatMap((block) =>
     inBoth(block.id)
       ? [
-          gridPlace(block),
-          standingPlace(block),
+          ...gridPlaces(block, blockIn(a, block.id)!, blockIn(b, block.id)!),
+          ...standingPlaces(block),
           ...cellPlaces(block, blockIn(a, block.id)!, blockIn(b, block.id)!, name),
         ]
       : [wholePlace(block)],
@@ -78,6 +79,111 @@ function carried(cell: Cell): Omit<Cell, keyof ReturnType<typeof standing>> {
   return rest;
 }
 
+/**
+ * A grid by its tracks and lines where both versions of a block have the same ones with the same cells over them; else as a whole, since
+ * what one of them has split or joined has no counterpart in the other.
+ */
+function gridPlaces(block: Block, a: Block, b: Block): Place[] {
+  const structure = ({ columns, rows, cells }: Block) => [
+    columns.map(idOfTrack),
+    rows.map(idOfTrack),
+    cells.map(standing),
+  ];
+  return deepEqual(structure(a), structure(b))
+    ? [...trackPlaces(block), ...linePlaces(block, a, b), ...extentPlaces(block)]
+    : [gridPlace(block)];
+}
+
+const idOfTrack = ({ id }: Track) => id;
+
+const AXES = [
+  { axis: 'columns', word: 'column' },
+  { axis: 'rows', word: 'row' },
+] as const;
+
+const trackPlaces = (block: Block): Place[] =>
+  AXES.flatMap(({ axis, word }) =>
+    block[axis].map(({ id }, i): Place => {
+      const find = (document: FormatDocument) => blockIn(document, block.id)?.[axis].find((track) => track.id === id);
+      return {
+        key: `${block.id}/${word}/${id}`,
+        words: `${block.name}: ${word} ${i + 1}`,
+        of: find,
+        text: (document) => trackText(find(document)!),
+        taken: (document, from) =>
+          withBlock(document, block.id, (into) => ({
+            ...into,
+            [axis]: into[axis].map((track) => (track.id === id ? find(from)! : track)),
+          })),
+      };
+    }),
+  );
+
+const trackText = (track: Track) =>
+  'share' in track
+    ? `share ${track.share}${track.least === undefined ? '' : `, ${lengthsInWords(track.least)} mm at least`}`
+    : `${lengthsInWords(track.size)} mm`;
+
+const extentPlaces = (block: Block): Place[] =>
+  (['width', 'height'] as const).map((side): Place => ({
+    key: `${block.id}/${side}`,
+    words: `${block.name}: ${side}`,
+    of: (document) => blockIn(document, block.id)?.[side],
+    text(document) {
+      const extent = blockIn(document, block.id)![side];
+      if (extent === 'sum') return 'the sum of its tracks';
+      return extent === 'stretch' ? 'stretched to the drawing space' : `${lengthsInWords(extent.total)} mm`;
+    },
+    taken: (document, from) =>
+      withBlock(document, block.id, (into) => ({ ...into, [side]: blockIn(from, block.id)![side] })),
+  }));
+
+const idOfEdge = ({ axis, after, at }: EdgeLine) => `${axis}/${after ?? ''}/${at}`;
+const lineText = ({ width, type, hidden }: Line) => (hidden ? 'hidden' : `${trimNumber(width, 3)} mm, ${type}`);
+
+/** The outline, the lines inside, and every edge that has a line of its own in one of two versions of a block. */
+function linePlaces(block: Block, a: Block, b: Block): Place[] {
+  const usual = (['outline', 'inside'] as const).map((where): Place => ({
+    key: `${block.id}/${where}`,
+    words: `${block.name}: ${where === 'outline' ? 'outline' : 'lines inside'}`,
+    of: (document) => blockIn(document, block.id)?.lines[where],
+    text: (document) => lineText(blockIn(document, block.id)!.lines[where]),
+    taken: (document, from) =>
+      withBlock(document, block.id, (into) => ({
+        ...into,
+        lines: { ...into.lines, [where]: blockIn(from, block.id)!.lines[where] },
+      })),
+  }));
+  const edges = new Map([...b.lines.edges, ...a.lines.edges].map((edge) => [idOfEdge(edge), edge]));
+  const own = [...edges].map(([id, { axis, after, at }]): Place => {
+    const edgesIn = (document: FormatDocument) => blockIn(document, block.id)?.lines.edges ?? [];
+    const find = (document: FormatDocument) => edgesIn(document).find((edge) => idOfEdge(edge) === id);
+    return {
+      key: `${block.id}/edge/${id}`,
+      words: `${block.name}: ${edgeWords(block, axis, after, at)}`,
+      of: find,
+      text(document) {
+        const found = find(document);
+        return found ? lineText(found.line) : 'as the others';
+      },
+      taken: (document, from) =>
+        withBlock(document, block.id, (into) => ({
+          ...into,
+          lines: { ...into.lines, edges: withEntry(into.lines.edges, edgesIn(from), id, idOfEdge) },
+        })),
+    };
+  });
+  return [...usual, ...own];
+}
+
+/** An edge by where it is: *line right of column 2, at row 3*. */
+function edgeWords({ columns, rows }: Block, axis: EdgeLine['axis'], after: string | null, at: string): string {
+  const number = (tracks: readonly Track[], id: string | null) => tracks.findIndex((track) => track.id === id) + 1;
+  if (axis === 'column')
+    return `line ${after === null ? 'left of column 1' : `right of column ${number(columns, after)}`}, at row ${number(rows, at)}`;
+  return `line ${after === null ? 'above row 1' : `below row ${number(rows, after)}`}, at column ${number(columns, at)}`;
+}
+
 /** A block's tracks, its lines, and the places of its cells; cells that come with it bring what they carry. */
 const gridPlace = ({ id, name }: Block): Place => ({
   key: `${id}/grid`,
@@ -98,41 +204,42 @@ const gridPlace = ({ id, name }: Block): Place => ({
     }),
 });
 
-/** What a block is as a whole: its name and role, its dock and turn, its condition, how it grows. */
-const standingPlace = ({ id, name }: Block): Place => ({
-  key: `${id}/block`,
-  words: `${name}: name, dock, condition and growth`,
-  of(document) {
-    const found = blockIn(document, id);
-    if (!found) return undefined;
-    const { columns: _, rows: _r, lines: _l, width: _w, height: _h, cells: _c, ...rest } = found;
-    return rest;
+/** What a block is as a whole, each by itself. */
+const STANDING: readonly {
+  part: 'name' | 'role' | 'dock' | 'turn' | 'locked' | 'condition' | 'grow';
+  words: string;
+  text: (block: Block, document: FormatDocument) => string;
+}[] = [
+  { part: 'name', words: 'name', text: ({ name }) => name },
+  { part: 'role', words: 'role', text: ({ role }) => role },
+  { part: 'dock', words: 'dock', text: ({ dock }, document) => dockText(dock, document) },
+  { part: 'turn', words: 'turn', text: ({ turn }) => (turn === 0 ? 'not turned' : `turned ${turn}°`) },
+  { part: 'locked', words: 'lock', text: ({ locked }) => (locked ? 'locked' : 'not locked') },
+  {
+    part: 'condition',
+    words: 'condition',
+    text: ({ condition }, document) => conditionInWords(condition, document.sizes),
   },
-  text: (document) => wordsOf(blockIn(document, id)!, document),
-  taken: (document, from) =>
-    withBlock(document, id, ({ columns, rows, lines, width, height, cells }) => ({
-      ...blockIn(from, id)!,
-      columns,
-      rows,
-      lines,
-      width,
-      height,
-      cells,
-    })),
-});
+  {
+    part: 'grow',
+    words: 'growth',
+    text: ({ grow }) => (grow ? `${grow.rows} growing ${grow.direction}` : 'does not grow'),
+  },
+];
 
-function wordsOf({ name, dock, turn, locked, condition, grow }: Block, document: FormatDocument): string {
-  return [
-    name,
-    dockText(dock, document),
-    turn && `turned ${turn}°`,
-    conditionInWords(condition, document.sizes),
-    grow && `${grow.rows} growing ${grow.direction}`,
-    locked && 'locked',
-  ]
-    .filter(Boolean)
-    .join('; ');
-}
+const standingPlaces = ({ id, name }: Block): Place[] =>
+  STANDING.map(({ part, words, text }): Place => ({
+    key: `${id}/block/${part}`,
+    words: `${name}: ${words}`,
+    of: (document) => blockIn(document, id)?.[part],
+    text: (document) => text(blockIn(document, id)!, document),
+    taken: (document, from) =>
+      withBlock(document, id, (block) => {
+        const { [part]: _, ...others } = block;
+        const taken = blockIn(from, id)![part];
+        return { ...others, ...(taken !== undefined && { [part]: taken }) } as Block;
+      }),
+  }));
 
 const dockText = ({ to, corner }: Dock, document: FormatDocument) =>
   [...to.map(({ block, side }) => `${side} ${blockIn(document, block)?.name ?? block}`), `${corner} corner`].join(
