@@ -128,6 +128,7 @@ export const PAGES = {
   '/': 'anyone',
   '/sign-in': 'anyone',
   '/formats': 'reader',
+  '/formats/compare': 'reader',
   '/formats/[id]': 'reader',
   '/formats/[id]/proofs': 'reader',
   '/properties': 'reader',

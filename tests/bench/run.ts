@@ -2,7 +2,7 @@
  * `npm run bench`: medians of what has a speed to hold, each with a ratio to plain work of the same kind, which stays
  * comparable on a noisy machine. Prints a table; tests nothing.
  */
-import { touchedBy } from '@/core/annotation/differences';
+import { touchedBy } from '@/core/annotation/altered';
 import { specimenDrawing } from '@/core/annotation/specimen-drawing';
 import { KINDS } from '@/core/findings/finding';
 import { profileFacts } from '@/core/profile/printed';

@@ -78,6 +78,11 @@ export function FormatCard(props: {
         </Flex>
       </CardLink>
       <Flex borderTop="1px solid" borderColor="line" px="6px" py="4px" gap="2px">
+        <Button look="quiet" asChild>
+          <Link href={`/formats/compare?a=${encodeURIComponent(entry.id)}`} aria-label={`Compare ${name}`}>
+            Compare…
+          </Link>
+        </Button>
         <OnlyFor role="administrator">
           <Button look="quiet" type="button" onClick={props.onCopy}>
             Copy…

@@ -1,4 +1,5 @@
-import { altered, differences, touchedBy } from '@/core/annotation/differences';
+import { altered, touchedBy } from '@/core/annotation/altered';
+import { differences } from '@/core/scene/differences';
 import { inScreenInk } from '@/core/annotation/on-screen';
 import { SPECIMEN_PAPERS, specimenDrawing } from '@/core/annotation/specimen-drawing';
 import { writeDxf } from '@/core/exchange/dxf';

@@ -48,6 +48,7 @@ const withBlock = (document: FormatDocument, id: string, change: (block: Block) 
 /** A block that one of two documents does not have. */
 const wholePlace = (block: Block): Place => ({
   key: block.id,
+  at: { block: block.id },
   words: `Block ${block.name}`,
   of: (document) => blockIn(document, block.id),
   text(document) {
@@ -107,6 +108,7 @@ const trackPlaces = (block: Block): Place[] =>
       const find = (document: FormatDocument) => blockIn(document, block.id)?.[axis].find((track) => track.id === id);
       return {
         key: `${block.id}/${word}/${id}`,
+        at: { block: block.id },
         words: `${block.name}: ${word} ${i + 1}`,
         of: find,
         text: (document) => trackText(find(document)!),
@@ -127,6 +129,7 @@ const trackText = (track: Track) =>
 const extentPlaces = (block: Block): Place[] =>
   (['width', 'height'] as const).map((side): Place => ({
     key: `${block.id}/${side}`,
+    at: { block: block.id },
     words: `${block.name}: ${side}`,
     of: (document) => blockIn(document, block.id)?.[side],
     text(document) {
@@ -145,6 +148,7 @@ const lineText = ({ width, type, hidden }: Line) => (hidden ? 'hidden' : `${trim
 function linePlaces(block: Block, a: Block, b: Block): Place[] {
   const usual = (['outline', 'inside'] as const).map((where): Place => ({
     key: `${block.id}/${where}`,
+    at: { block: block.id },
     words: `${block.name}: ${where === 'outline' ? 'outline' : 'lines inside'}`,
     of: (document) => blockIn(document, block.id)?.lines[where],
     text: (document) => lineText(blockIn(document, block.id)!.lines[where]),
@@ -160,6 +164,7 @@ function linePlaces(block: Block, a: Block, b: Block): Place[] {
     const find = (document: FormatDocument) => edgesIn(document).find((edge) => idOfEdge(edge) === id);
     return {
       key: `${block.id}/edge/${id}`,
+      at: { block: block.id },
       words: `${block.name}: ${edgeWords(block, axis, after, at)}`,
       of: find,
       text(document) {
@@ -187,6 +192,7 @@ function edgeWords({ columns, rows }: Block, axis: EdgeLine['axis'], after: stri
 /** A block's tracks, its lines, and the places of its cells; cells that come with it bring what they carry. */
 const gridPlace = ({ id, name }: Block): Place => ({
   key: `${id}/grid`,
+  at: { block: id },
   words: `${name}: columns, rows and lines`,
   of(document) {
     const found = blockIn(document, id);
@@ -230,6 +236,7 @@ const STANDING: readonly {
 const standingPlaces = ({ id, name }: Block): Place[] =>
   STANDING.map(({ part, words, text }): Place => ({
     key: `${id}/block/${part}`,
+    at: { block: id },
     words: `${name}: ${words}`,
     of: (document) => blockIn(document, id)?.[part],
     text: (document) => text(blockIn(document, id)!, document),
@@ -256,6 +263,7 @@ function cellPlace({ id: block, name: blockName }: Block, { id, ...cell }: Cell,
   const find = (document: FormatDocument) => blockIn(document, block)?.cells.find((one) => one.id === id);
   return {
     key: `${block}/${id}`,
+    at: { block, cell: id },
     words: `${blockName}: ${cellName({ id, ...cell }, name)}`,
     of(document) {
       const found = find(document);

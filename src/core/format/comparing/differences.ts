@@ -16,6 +16,8 @@ export interface Difference {
   theirs: string;
   /** Which of the two changed it since the document both come from. */
   changedBy: 'me' | 'them' | 'both';
+  /** Where on a sheet it is; absent for what is everywhere. */
+  at?: Place['at'];
 }
 
 /**
@@ -38,7 +40,7 @@ export function differences(
       texts.mine += ` (${apart(m, t)})`;
       texts.theirs += ` (${apart(t, m)})`;
     }
-    return [{ place: place.key, words: place.words, ...texts, changedBy }];
+    return [{ place: place.key, words: place.words, ...texts, changedBy, ...(place.at && { at: place.at }) }];
   });
 }
 

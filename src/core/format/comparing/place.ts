@@ -8,6 +8,8 @@ export interface Place {
   /** Stable within a comparison. */
   key: string;
   words: string;
+  /** Where on a sheet it is; absent for what is everywhere. */
+  at?: { block: string; cell?: string };
   /** What stands there; undefined: nothing. */
   of(document: FormatDocument): unknown;
   text(document: FormatDocument): string;

@@ -1,44 +1,9 @@
 import type { GlyphTables } from '../lettering/glyph-table';
 import type { ProfileDocument } from '../profile/document';
 import { type Setting, fieldOf, settingOf, withSetting } from '../profile/settings';
-import type { Primitive, Scene } from '../scene/scene';
+import { differences } from '../scene/differences';
+import type { Primitive } from '../scene/scene';
 import { type SpecimenPaper, specimenDrawing } from './specimen-drawing';
-
-/** What two drawings do not share: what is in the first alone, and in the second alone. */
-export interface Differences {
-  gone: Primitive[];
-  come: Primitive[];
-}
-
-/** What differs between two drawings, primitive by primitive, whatever their order. */
-export function differences(before: Scene, after: Scene): Differences {
-  const left = counted(before.primitives);
-  const come = after.primitives.filter((primitive) => {
-    const key = keyOf(primitive);
-    const count = left.get(key) ?? 0;
-    if (count > 0) left.set(key, count - 1);
-    return count === 0;
-  });
-  const gone = before.primitives.filter((primitive) => {
-    const key = keyOf(primitive);
-    const count = left.get(key) ?? 0;
-    if (count > 0) left.set(key, count - 1);
-    return count > 0;
-  });
-  return { gone, come };
-}
-
-function counted(primitives: readonly Primitive[]): Map<string, number> {
-  const counts = new Map<string, number>();
-  for (const primitive of primitives) {
-    const key = keyOf(primitive);
-    counts.set(key, (counts.get(key) ?? 0) + 1);
-  }
-  return counts;
-}
-
-/** All that is drawn of a primitive; which setting it shows first is not. */
-const keyOf = ({ source: _, ...drawn }: Primitive): string => JSON.stringify(drawn);
 
 /**
  * A profile with a setting altered to another value that it may have, and with the settings that it hangs on as they must be for it to

@@ -1,0 +1,216 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useRouter, useSearchParams } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import type { FormatView } from '../../contract/formats';
+import { counted } from '../../core/counted';
+import { type Difference, differences } from '../../core/format/comparing/differences';
+import type { Box as SheetBox } from '../../core/geometry/box';
+import { compose } from '../../core/scene/compose';
+import type { Report } from '../../core/scene/report';
+import type { Show } from '../../core/scene/resources';
+import { Choice } from '../controls/choice';
+import { Problem, Select } from '../controls/field';
+import { LoadProblem } from '../controls/load-problem';
+import { type AtHand, factsFor } from '../data/office';
+import { useAtHand, useFormats } from '../data/use-at-hand';
+import { FormatPicker, formatWords } from '../formats/format-picker';
+import { Screen } from '../shell/screen';
+import { ChangesList } from './changes-list';
+import { ComparedSheets, WAYS, type Way } from './compared-sheets';
+
+/** Two formats compared: their sheets laid over each other on every size, and the list of what changed from one to the other. */
+export function CompareScreen() {
+  const router = useRouter();
+  const asked = useSearchParams();
+  const [a, b] = [asked.get('a'), asked.get('b')];
+  const formats = useFormats([a, b].filter((id): id is string => id !== null));
+  const { atHand, problem, reload } = useAtHand(formats, 'showpieces');
+  const go = (next: { a?: string; b?: string }) => {
+    const query = new URLSearchParams({ ...(a && { a }), ...(b && { b }), ...next });
+    router.replace(`/formats/compare?${query.toString()}`);
+  };
+  const [before, after] = [formats?.find(({ id }) => id === a), formats?.find(({ id }) => id === b)];
+  const pickers = (
+    <Flex align="center" gap="10px" px="14px" py="8px" borderBottom="1px solid" borderColor="line">
+      <Box as="h1" fontSize="18px" fontWeight={600}>
+        Compare
+      </Box>
+      {(
+        [
+          ['a', 'The first format', before],
+          ['b', 'The second format', after],
+        ] as const
+      ).map(([side, label, format]) => (
+        <Box key={side} width="250px">
+          <FormatPicker
+            label={label}
+            shown={format ? formatWords(format) : 'Choose a format…'}
+            onChoose={(entry) => entry && go({ [side]: entry.id })}
+          />
+        </Box>
+      ))}
+    </Flex>
+  );
+  if (!before || !after || !atHand)
+    return (
+      <Screen plate={[{ caption: 'Compare', value: '…', wide: true }]}>
+        {pickers}
+        <LoadProblem problem={problem} onRetry={reload} />
+        {(!a || !b) && (
+          <Box px="14px" py="12px" color="soft">
+            Choose two formats: their sheets are laid over each other, and what changed from the first to the second is
+            listed.
+          </Box>
+        )}
+      </Screen>
+    );
+  return (
+    <Compared key={`${before.edition.hash} ${after.edition.hash}`} before={before} after={after} atHand={atHand}>
+      {pickers}
+    </Compared>
+  );
+}
+
+const SHOWS: readonly { value: Show; label: string }[] = [
+  { value: 'values', label: 'Values' },
+  { value: 'names', label: 'Names' },
+  { value: 'longest', label: 'Longest' },
+  { value: 'blank', label: 'Blank' },
+];
+
+function Compared(props: { before: FormatView; after: FormatView; atHand: AtHand; children: React.ReactNode }) {
+  const { before, after, atHand, children } = props;
+  const [a, b] = [before.edition.document, after.edition.document];
+  const both = b.sizes.filter(({ id }) => a.sizes.some((size) => size.id === id));
+  const [sizeId, setSizeId] = useState(both.find(({ id }) => id === b.mainSize)?.id ?? both[0]?.id);
+  const [specimen, setSpecimen] = useState(atHand.office.specimens[0]?.id);
+  const [show, setShow] = useState<Show>('values');
+  const [way, setWay] = useState<Way>('laid over');
+  const [chosen, setChosen] = useState<Difference>();
+  const { resources, office } = atHand;
+  const changes = useChanges(before, after, resources);
+  const beside = [
+    { words: 'Drafting profile', was: before.facts.profile?.name ?? 'none', is: after.facts.profile?.name ?? 'none' },
+    { words: 'Rule book', was: before.facts.rules?.name ?? 'none', is: after.facts.rules?.name ?? 'none' },
+  ].filter(({ was, is }) => was !== is);
+  const sheets = useMemo(() => {
+    if (sizeId === undefined) return undefined;
+    const variant = office.specimens.find(({ id }) => id === specimen)?.variants[0]?.name;
+    const filled = specimen === undefined ? undefined : { specimen, ...(variant !== undefined && { variant }) };
+    const sheetOf = (format: FormatView) =>
+      compose(
+        format.edition.document,
+        { sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show },
+        factsFor(format, office, filled),
+        resources,
+      );
+    return { before: sheetOf(before), after: sheetOf(after) };
+  }, [before, after, office, resources, sizeId, specimen, show]);
+  const place =
+    chosen?.at && sheets?.after.ok && sheets.before.ok
+      ? (boxOf(sheets.after.report, chosen.at) ?? boxOf(sheets.before.report, chosen.at))
+      : undefined;
+  const names = { before: formatWords(before), after: formatWords(after) };
+  return (
+    <Screen
+      plate={[
+        { caption: 'Compare', value: `${names.before} and ${names.after}`, wide: true },
+        { caption: 'Size', value: both.find(({ id }) => id === sizeId)?.name ?? '–', width: '90px' },
+        { caption: 'Changes', value: String(changes.length + beside.length), width: '90px' },
+      ]}
+    >
+      <Flex direction="column" height="100%">
+        {children}
+        <Flex flex="1" minHeight={0}>
+          <Flex direction="column" flex="1" minWidth={0}>
+            <Flex
+              align="center"
+              gap="10px"
+              px="12px"
+              py="5px"
+              bg="paper"
+              borderBottom="1px solid"
+              borderColor="line"
+              wrap="wrap"
+            >
+              {sizeId !== undefined && (
+                <Choice
+                  label="Size"
+                  value={sizeId}
+                  options={both.map(({ id, name }) => ({ value: id, label: name }))}
+                  onChange={setSizeId}
+                />
+              )}
+              <Choice label="Show" value={show} options={SHOWS} onChange={setShow} />
+              <Box width="150px">
+                <Select aria-label="Filled from" value={specimen} onChange={(event) => setSpecimen(event.target.value)}>
+                  {office.specimens.slice(0, 12).map(({ id, name }) => (
+                    <option key={id} value={id}>
+                      {name}
+                    </option>
+                  ))}
+                </Select>
+              </Box>
+              <Choice
+                label="Look at them"
+                value={way}
+                options={WAYS.map((value) => ({ value, label: value[0]!.toUpperCase() + value.slice(1) }))}
+                onChange={setWay}
+              />
+            </Flex>
+            <Box flex="1" minHeight={0}>
+              {!sheets ? (
+                <Box px="14px" py="12px" color="soft">
+                  They have no size in common.
+                </Box>
+              ) : sheets.before.ok && sheets.after.ok ? (
+                <ComparedSheets
+                  before={sheets.before.scene}
+                  after={sheets.after.scene}
+                  names={names}
+                  way={way}
+                  place={place}
+                />
+              ) : (
+                <Problem>{[sheets.before, sheets.after].map((one) => (one.ok ? '' : one.reason)).join(' ')}</Problem>
+              )}
+            </Box>
+          </Flex>
+          <Flex
+            as="section"
+            aria-label="Changes"
+            direction="column"
+            width="340px"
+            flexShrink={0}
+            bg="card"
+            borderLeft="1px solid"
+            borderColor="ink"
+          >
+            <Box as="h2" fontWeight={600} px="14px" py="6px" borderBottom="1px solid" borderColor="line">
+              {counted(changes.length + beside.length, 'change')}
+            </Box>
+            <Box flex="1" minHeight={0} overflowY="auto" tabIndex={0} role="region" aria-label="List of changes">
+              <ChangesList changes={changes} beside={beside} chosen={chosen?.place} onChoose={setChosen} />
+            </Box>
+          </Flex>
+        </Flex>
+      </Flex>
+    </Screen>
+  );
+}
+
+/** What changed from one format to another, in words. */
+function useChanges(before: FormatView, after: FormatView, { properties }: AtHand['resources']): Difference[] {
+  const [a, b] = [before.edition.document, after.edition.document];
+  return useMemo(() => differences(a, b, a, (id) => properties.get(id)?.name), [a, b, properties]);
+}
+
+/** Where a place of a format is on a sheet: its cell, else its block. */
+function boxOf(report: Report, { block, cell }: NonNullable<Difference['at']>): SheetBox | undefined {
+  return (
+    report.cells.find((one) => one.block === block && (one.repeats ?? one.id) === cell)?.box ??
+    report.blocks.find(({ id }) => id === block)?.box
+  );
+}

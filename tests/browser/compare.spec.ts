@@ -1,0 +1,65 @@
+import { Board, choose, expect, test } from './fixtures';
+
+const changes = (page: import('@playwright/test').Page) => page.getByRole('region', { name: 'List of changes' });
+
+test('a copy that was changed is compared with what it was copied from: pictures laid over each other, changes in words, each a place', async ({
+  page,
+}) => {
+  await page.goto('/formats');
+  await page.getByRole('article', { name: 'Workshop sheets' }).getByRole('button', { name: 'Copy…' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Copy and open' }).click();
+  const board = new Board(page);
+  await board.ready();
+  await board.select('Material');
+  await board.track('Column 1 width').fill('42');
+  await page.keyboard.press('Enter');
+  await page.getByRole('region', { name: 'Details' }).getByLabel('Caption').first().fill('STUFF');
+  await page.keyboard.press('Enter');
+  await board.expectSaved();
+
+  await page.goto('/formats');
+  await page.getByRole('link', { name: 'Compare Workshop sheets', exact: true }).click();
+  await expect(page.getByText('Choose two formats')).toBeVisible();
+  await choose(
+    page.getByRole('combobox', { name: 'The second format' }),
+    'Workshop sheets, copy',
+    'Workshop sheets, copy, edition 1',
+  );
+  await expect(page.getByRole('img', { name: 'Compared sheets' })).toBeVisible();
+  await expect(changes(page)).toContainText('Name of the format');
+  const column = changes(page).getByRole('button', { name: /^Title block: column 1/ });
+  await expect(column).toContainText('35 mm → 42 mm');
+  await expect(changes(page).getByRole('button', { name: /^Title block: Stuff/ })).toContainText('STUFF · [Material]');
+  // What went and what came, told by line and sign.
+  await expect(page.getByText(/^− \d+ went: dashed, struck through$/)).toBeVisible();
+  await expect(page.getByText(/^\+ \d+ came: bold, underlined$/)).toBeVisible();
+  await expect(page.getByTestId('compared').locator('text').filter({ hasText: 'STUFF' })).toHaveCount(1);
+  await expect(
+    page
+      .getByTestId('compared')
+      .locator('text')
+      .filter({ hasText: /^MATERIAL$/ }),
+  ).toHaveCount(1);
+  await changes(page)
+    .getByRole('button', { name: /^Title block: Stuff/ })
+    .click();
+  await expect(page.getByTestId('place')).toBeVisible();
+
+  // On A4 another block stands, which nobody has changed.
+  await page.getByRole('radio', { name: 'A4', exact: true }).click({ force: true });
+  await expect(page.getByText('− 0 went: dashed, struck through')).toBeVisible();
+  await page.getByRole('radio', { name: 'A3', exact: true }).click({ force: true });
+  await page.getByRole('radio', { name: 'Side by side' }).click({ force: true });
+  await expect(page.getByRole('img', { name: 'Workshop sheets, edition 1' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Workshop sheets, copy, edition 1' })).toContainText('STUFF');
+  await page.getByRole('radio', { name: 'Slider' }).click({ force: true });
+  await page.getByRole('slider', { name: 'How much of the first sheet is seen' }).fill('100');
+});
+
+test('formats that are alike say so, and formats without a size in common too', async ({ page }) => {
+  await page.goto('/formats/compare?a=workshop-sheets&b=workshop-sheets');
+  await expect(changes(page)).toContainText('They are alike in everything.');
+  await page.goto('/formats/compare?a=workshop-sheets&b=inch-sheets');
+  await expect(page.getByText('They have no size in common.')).toBeVisible();
+  await expect(changes(page)).toContainText('Drafting profile');
+});
