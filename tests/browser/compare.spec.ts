@@ -1,6 +1,7 @@
+import type { Page } from '@playwright/test';
 import { Board, choose, expect, test } from './fixtures';
 
-const changes = (page: import('@playwright/test').Page) => page.getByRole('region', { name: 'List of changes' });
+const changes = (page: Page) => page.getByRole('region', { name: 'List of changes' });
 
 test('a copy that was changed is compared with what it was copied from: pictures laid over each other, changes in words, each a place', async ({
   page,
