@@ -30,7 +30,9 @@ test('a copy that was changed is compared with what it was copied from: pictures
   await expect(changes(page)).toContainText('Name of the format');
   const column = changes(page).getByRole('button', { name: /^Title block: column 1/ });
   await expect(column).toContainText('35 mm → 42 mm');
-  await expect(changes(page).getByRole('button', { name: /^Title block: Stuff/ })).toContainText('STUFF · [Material]');
+  await expect(changes(page).getByRole('button', { name: /^Title block: Material/ })).toContainText(
+    'STUFF · [Material]',
+  );
   // What went and what came, told by line and sign.
   await expect(page.getByText(/^− \d+ went: dashed, struck through$/)).toBeVisible();
   await expect(page.getByText(/^\+ \d+ came: bold, underlined$/)).toBeVisible();
@@ -42,7 +44,7 @@ test('a copy that was changed is compared with what it was copied from: pictures
       .filter({ hasText: /^MATERIAL$/ }),
   ).toHaveCount(1);
   await changes(page)
-    .getByRole('button', { name: /^Title block: Stuff/ })
+    .getByRole('button', { name: /^Title block: Material/ })
     .click();
   await expect(page.getByTestId('place')).toBeVisible();
 
