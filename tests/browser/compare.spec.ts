@@ -65,4 +65,6 @@ test('formats that are alike say so, and formats without a size in common too', 
   await page.goto('/formats/compare?a=workshop-sheets&b=inch-sheets');
   await expect(page.getByText('They have no size in common.')).toBeVisible();
   await expect(changes(page)).toContainText('Drafting profile');
+  await page.goto('/formats/compare?a=workshop-sheets&b=nowhere');
+  await expect(page.getByText('There is no such format on the shelf.')).toBeVisible();
 });

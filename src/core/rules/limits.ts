@@ -4,7 +4,7 @@ import type { LimitValue } from './document';
 
 /** What one limit of a check is: how it is typed, and between which bounds. Lengths in mm. */
 export type LimitField =
-  | { kind: 'length' | 'percent' | 'count' | 'number'; words: string; least: number; most: number; nothing?: string }
+  | { kind: 'length' | 'percent' | 'count'; words: string; least: number; most: number; nothing?: string }
   | { kind: 'lengths'; words: string; least: number; most: number }
   | { kind: 'texts'; words: string; hint?: string; form?: RegExp }
   | { kind: 'pattern'; words: string; hint: string }
@@ -90,7 +90,6 @@ export function limitTrouble(field: LimitField, value: LimitValue): string | und
     case 'length':
     case 'percent':
     case 'count':
-    case 'number':
       if (typeof value !== 'number') return `${field.words}: type a number.`;
       if (field.kind === 'count' && !Number.isInteger(value)) return `${field.words}: a whole number.`;
       return within(field, [value]);

@@ -14,7 +14,7 @@ import { Choice } from '../controls/choice';
 import { Problem, Select } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { type AtHand, factsFor } from '../data/office';
-import { useAtHand, useFormats } from '../data/use-at-hand';
+import { useAtHand, useFormats, useFormatsProblem } from '../data/use-at-hand';
 import { FormatPicker, formatWords } from '../formats/format-picker';
 import { Screen } from '../shell/screen';
 import { ChangesList } from './changes-list';
@@ -25,7 +25,9 @@ export function CompareScreen() {
   const router = useRouter();
   const asked = useSearchParams();
   const [a, b] = [asked.get('a'), asked.get('b')];
-  const formats = useFormats([a, b].filter((id): id is string => id !== null));
+  const ids = [a, b].filter((id): id is string => id !== null);
+  const formats = useFormats(ids);
+  const unread = useFormatsProblem(ids);
   const { atHand, problem, reload } = useAtHand(formats, 'showpieces');
   const go = (next: { a?: string; b?: string }) => {
     const query = new URLSearchParams({ ...(a && { a }), ...(b && { b }), ...next });
@@ -57,7 +59,7 @@ export function CompareScreen() {
     return (
       <Screen plate={[{ caption: 'Compare', value: '…', wide: true }]}>
         {pickers}
-        <LoadProblem problem={problem} onRetry={reload} />
+        <LoadProblem problem={unread ?? problem} onRetry={reload} />
         {(!a || !b) && (
           <Box px="14px" py="12px" color="soft">
             Choose two formats: their sheets are laid over each other, and what changed from the first to the second is

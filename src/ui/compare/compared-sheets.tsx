@@ -36,11 +36,11 @@ export function ComparedSheets(props: {
       <Flex height="100%">
         {(
           [
-            [left, before, names.before],
-            [over, after, names.after],
+            ['before', left, before, names.before],
+            ['after', over, after, names.after],
           ] as const
-        ).map(([store, scene, name]) => (
-          <Flex key={name} direction="column" flex="1" minWidth={0} borderRight="1px solid" borderColor="ink">
+        ).map(([side, store, scene, name]) => (
+          <Flex key={side} direction="column" flex="1" minWidth={0} borderRight="1px solid" borderColor="ink">
             <Box px="10px" py="3px" fontSize="13px" bg="paper" borderBottom="1px solid" borderColor="line">
               {name}
             </Box>

@@ -24,6 +24,13 @@ export function useAtHand(
 export const useFormats = (ids: readonly string[]): FormatView[] | undefined =>
   useQueries({ queries: ids.map(formatQuery), combine: whenAllAreThere });
 
+/** Why formats cannot be read, in words; undefined when they can. */
+export const useFormatsProblem = (ids: readonly string[]): string | undefined =>
+  useQueries({ queries: ids.map(formatQuery), combine: firstProblem });
+
+const firstProblem = (results: readonly { error: Error | null }[]): string | undefined =>
+  results.find(({ error }) => error)?.error?.message;
+
 function whenAllAreThere(results: readonly { data: FormatView | undefined }[]): FormatView[] | undefined {
   const all = results.flatMap(({ data }) => data ?? []);
   return all.length === results.length ? all : undefined;

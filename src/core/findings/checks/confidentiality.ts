@@ -2,7 +2,7 @@ import { limitsOf } from '../../rules/effective';
 import type { Check } from '../check';
 import { type Finding, noticed } from '../finding';
 import { type LookedSheet, placeOn } from '../looked-at';
-import { printedOn } from './required-data';
+import { printedOn } from '../printed-on';
 
 /** What a confidentiality note says in fixed text. */
 const LIKE =

@@ -5,7 +5,7 @@ import { valueText } from '../../property/value';
 import type { Check } from '../check';
 import { type DraftingDatum, type Finding, noticed } from '../finding';
 import { type LookedSheet, placeOn } from '../looked-at';
-import { printedOn } from './required-data';
+import { printedOn } from '../printed-on';
 
 const PROPERTIES: Readonly<Record<DraftingDatum, string>> = {
   unit: SUPPLIED.unitsNote,

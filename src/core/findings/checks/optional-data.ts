@@ -2,7 +2,8 @@ import { limitsOf } from '../../rules/effective';
 import type { Check } from '../check';
 import { noticed } from '../finding';
 import type { LookedSheet } from '../looked-at';
-import { printedOn, requiredOf } from './required-data';
+import { printedOn } from '../printed-on';
+import { requiredOf } from './required-data';
 
 /** Data of title blocks that the office neither requires nor allows; those of the sheet itself always may stand. */
 export const optionalData: Check<LookedSheet> = {

@@ -1,23 +1,9 @@
-import { askedIn } from '../../format/asked';
-import type { FormatDocument } from '../../format/document';
-import type { LaidBlock } from '../../format/layout';
 import { SUPPLIED } from '../../property/supplied';
 import { type Rules, limitsOf } from '../../rules/effective';
 import type { Check } from '../check';
 import { noticed } from '../finding';
 import type { LookedSheet } from '../looked-at';
-
-const printedBy = new WeakMap<readonly LaidBlock[], ReadonlySet<string>>();
-
-/** The properties that blocks print, with what is asked for them; kept as long as the sheet is laid out so. */
-export function printedOn(laid: readonly LaidBlock[], { asked }: Pick<FormatDocument, 'asked'>): ReadonlySet<string> {
-  const known = printedBy.get(laid);
-  if (known) return known;
-  const printed = new Set(laid.flatMap(({ block }) => block.cells.flatMap((cell) => askedIn(cell.contents))));
-  for (const { key, property } of asked) if (property && printed.has(key)) printed.add(property);
-  printedBy.set(laid, printed);
-  return printed;
-}
+import { printedOn } from '../printed-on';
 
 /** The data that a book requires of a drawing of a part or of an assembly, or of one whose model is not known. */
 export function requiredOf(rules: Rules, kind: 'part' | 'assembly' | undefined): string[] {

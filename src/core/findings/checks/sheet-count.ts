@@ -2,7 +2,7 @@ import { SUPPLIED } from '../../property/supplied';
 import type { Check } from '../check';
 import { noticed } from '../finding';
 import { type LookedSheet, placePrinting } from '../looked-at';
-import { printedOn } from './required-data';
+import { printedOn } from '../printed-on';
 
 /** A sheet that says which one it is, but not of how many. */
 export const sheetCount: Check<LookedSheet> = {

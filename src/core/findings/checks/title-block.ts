@@ -1,8 +1,8 @@
-import { askedIn } from '../../format/asked';
 import { SUPPLIED } from '../../property/supplied';
 import type { Check } from '../check';
 import { noticed } from '../finding';
 import type { LookedSheet } from '../looked-at';
+import { printedOn } from '../printed-on';
 
 /** By any of these a block is known as one that names the drawing, whatever it was made as. */
 const NAMES_IT = [SUPPLIED.title, SUPPLIED.drawingNumber, SUPPLIED.partNumber] as const;
@@ -12,8 +12,7 @@ export const titleBlock: Check<LookedSheet> = {
   codes: ['no title block'],
   look({ first, size, laid, document }) {
     if (!first || laid.some(({ block }) => block.role === 'title')) return [];
-    const printed = new Set(laid.flatMap(({ block }) => block.cells.flatMap((cell) => askedIn(cell.contents))));
-    for (const { key, property } of document.asked) if (property && printed.has(key)) printed.add(property);
+    const printed = printedOn(laid, document);
     return NAMES_IT.some((id) => printed.has(id)) ? [] : [noticed('no title block', { size }, {})];
   },
 };
