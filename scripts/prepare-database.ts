@@ -4,7 +4,7 @@
  */
 import { closeDatabase } from '../src/server/database';
 import { seedDemoAccounts } from '../src/server/demo';
-import { fillKeptTables } from '../src/server/kept-tables';
+import { fillKeptTables, freezeWhatIsUsed } from '../src/server/kept-tables';
 import { migrate } from '../src/server/migrations';
 import { finishSeeding, seed } from '../src/server/seed';
 
@@ -14,7 +14,10 @@ const run = await migrate(url, 'db/migrations');
 const seeded = await seed('demo');
 await finishSeeding('demo');
 if (process.env.ZONOGRAPH_DEMO) await seedDemoAccounts(process.env.ZONOGRAPH_DEMO);
-if (!seeded) await fillKeptTables();
+if (!seeded) {
+  await fillKeptTables();
+  await freezeWhatIsUsed();
+}
 await closeDatabase();
 console.log(
   `${run.length === 0 ? 'schema is current' : `ran ${run.join(', ')}`}; ${seeded ? 'demo data written' : 'data kept'}`,

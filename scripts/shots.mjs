@@ -92,14 +92,23 @@ const VIEWS = [
     },
   },
   {
-    file: 'board-table',
-    path: '/formats/workshop-sheets',
+    file: 'release',
+    path: '/formats/workshop-sheets/release',
     until: async (page) => {
-      await fillFrom(page, 'Recovery winch · 316L');
-      await page.getByRole('treeitem', { name: /^Parts list/ }).click();
-      await page.getByRole('button', { name: 'Fill the view with it' }).click();
-      await page.getByTestId('growth').waitFor();
-      await drawn(page, 15);
+      await page.getByRole('heading', { name: 'Release edition 3' }).waitFor();
+      await drawn(page, 20);
+    },
+  },
+  {
+    file: 'compare',
+    path: '/formats/workshop-sheets/history',
+    until: async (page) => {
+      await page
+        .getByRole('listitem', { name: 'Edition 3' })
+        .getByRole('link', { name: 'Compare with edition 2' })
+        .click();
+      await page.getByRole('button', { name: /^Parts list/ }).click();
+      await page.getByTestId('place').waitFor();
     },
   },
   {
@@ -123,12 +132,6 @@ const VIEWS = [
       await page.getByRole('button', { name: /^2 Drum/ }).click();
       await page.locator('svg text', { hasText: /^DRUM ASSEMBLY$/ }).waitFor();
     },
-  },
-  {
-    file: 'sign-in',
-    path: '/sign-in',
-    isSignedOut: true,
-    until: (page) => page.getByRole('region', { name: 'Accounts of the demo' }).waitFor(),
   },
   {
     file: 'accounts',
@@ -186,9 +189,9 @@ const application = await startApplication({
 });
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 try {
-  for (const { file, path, until, isSignedOut } of VIEWS) {
+  for (const { file, path, until } of VIEWS) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    if (!isSignedOut) await signInAs('administrator', context, application.address);
+    await signInAs('administrator', context, application.address);
     const page = await context.newPage();
     await page.goto(application.address + path);
     await until(page);

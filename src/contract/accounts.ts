@@ -117,6 +117,8 @@ export const listSignIns = route({ method: 'GET', path: '/api/accounts/[id]/sign
 export const Signing = z.object({
   /** Nobody checks or approves a drawing that they created. */
   byOthers: z.boolean(),
+  /** An edition is released by an administrator who has not worked on it. */
+  releasedByOthers: z.boolean().default(false),
 });
 export type Signing = z.infer<typeof Signing>;
 

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { ExportKind } from './export';
 import { Answers } from '../core/drawing/drawing';
 import { Revising } from '../core/drawing/revising';
-import { DrawingScale, DrawingSheets } from '../core/drawing/sheets';
+import { DrawingScale, DrawingSheets, FrozenDrawing } from '../core/drawing/sheets';
 import { RevisionRow } from '../core/revision/rows';
 import { RevisionScheme } from '../core/revision/scheme';
 import { Specimen } from '../core/specimen/specimen';
@@ -14,6 +14,7 @@ const State = z.enum(['in work', 'finished']);
 /** A drawing as the register lists it. */
 export const RegisterEntry = z.object({
   id: z.string(),
+  /** Empty: a trial drawing. */
   number: z.string(),
   title: z.string(),
   modelName: z.string(),
@@ -50,6 +51,7 @@ export const listDrawings = route({
 /** A drawing as its screen shows it. */
 export const DrawingView = z.object({
   id: z.string(),
+  /** Empty: a trial drawing. */
   number: z.string(),
   title: z.string(),
   formatId: z.string(),
@@ -94,6 +96,8 @@ export const OpenDrawingView = z.object({
   formats: z.array(FormatView).min(1),
   /** The models on its sheets with all that they are made of. */
   specimens: z.array(Specimen),
+  /** What a finished drawing printed, of which its sheets are made. */
+  frozen: FrozenDrawing.optional(),
   scheme: RevisionScheme,
   today: z.string(),
   /** The released revision of its profile that it is filled with; 0 while there is none. */
@@ -118,6 +122,12 @@ export const makeDrawing = route({
     sizeId: z.string(),
     /** None: it is chosen later. */
     scale: DrawingScale.optional(),
+    /** Absent: the project that its format was proved with. */
+    projectId: z.string().optional(),
+    /** Absent: the default site. */
+    siteId: z.string().optional(),
+    /** On the open edition: marked, without a number, gone when it is released. */
+    trial: z.literal(true).optional(),
   }),
   answer: z.object({ id: z.string() }),
 });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ExportKind } from './export';
+import { Newer } from '../core/edition/newer';
 import { FormatDocument } from '../core/format/document';
 import { Facts, ModelKind } from '../core/property/facts';
 import { BYTES, FILE, ListQuery, Sitting, pageOf, route } from './route';
@@ -31,21 +32,36 @@ export const FormatView = z.object({
   scale: z.string(),
   /** The drafting profile that it is proved with; not of a drawing's formats, which are filled with the drawing's. */
   profileId: z.string().optional(),
+  /** Of a released edition: what the office has otherwise by now than it froze. */
+  newer: z.array(Newer).optional(),
   /** Why whoever asks does not change it, although their role may. */
   lockedFor: z.string().optional(),
 });
 export type FormatView = z.infer<typeof FormatView>;
 
+/** What the shelf says of a format. */
+const About = z.object({
+  description: z.string().trim().max(500, 'a description has at most 500 characters'),
+  category: z.string().trim().max(60, 'a category has at most 60 characters'),
+  tags: z.array(z.string().trim().min(1).max(30, 'a tag has at most 30 characters')).max(12, 'at most 12 tags'),
+});
+
 /** A format as the shelf lists it, with its newest edition. */
-export const ShelfEntry = z.object({
+export const ShelfEntry = About.extend({
   id: z.string(),
   name: z.string(),
   unit: z.enum(['mm', 'in']),
   sizes: z.array(z.object({ id: z.string(), name: z.string() })),
   mainSize: z.string(),
   edition: EditionView.omit({ document: true }),
+  /** The edition that new drawings are made on; absent while none is released that counts. */
+  inForce: z.object({ id: z.string(), number: z.int() }).optional(),
+  /** For which kinds of model it is the usual default. */
+  defaultFor: z.array(ModelKind),
   /** How many drawings are made on any of its editions. */
   drawings: z.int(),
+  changedAt: z.string(),
+  changedBy: z.string().optional(),
 });
 export type ShelfEntry = z.infer<typeof ShelfEntry>;
 
@@ -56,11 +72,31 @@ const Made = z.object({ id: z.string() });
 export const Whose = z.enum(['all', 'mine', 'recent']);
 export type Whose = z.infer<typeof Whose>;
 
+/** As they came, by name, or the last changed first. */
+export const ShelfOrder = z.enum(['shelf', 'name', 'changed']);
+export type ShelfOrder = z.infer<typeof ShelfOrder>;
+
+/** Formats by the state of their editions: with an open one, with a released one, with none but withdrawn ones. */
+export const ShelfState = z.enum(['any', ...EditionState.options]);
+export type ShelfState = z.infer<typeof ShelfState>;
+
+/** The categories that formats have, by name. */
+export const listCategories = route({
+  method: 'GET',
+  path: '/api/formats/categories',
+  answer: z.array(z.string()),
+});
+
 /** The formats on the shelf, in pages: to administrators all of them, to others those that they may use. */
 export const listFormats = route({
   method: 'GET',
   path: '/api/formats',
-  query: ListQuery.extend({ order: z.enum(['shelf', 'name']).default('shelf'), whose: Whose.default('all') }),
+  query: ListQuery.extend({
+    order: ShelfOrder.default('shelf'),
+    whose: Whose.default('all'),
+    state: ShelfState.default('any'),
+    category: z.string().max(60).optional(),
+  }),
   answer: pageOf(ShelfEntry),
 });
 
@@ -86,10 +122,11 @@ export const makeFormat = route({
   answer: Made,
 });
 
-export const renameFormat = route({
+/** Gives a format another name, and says on the shelf what it is for. What is not given stays. */
+export const describeFormat = route({
   method: 'PUT',
   path: '/api/formats/[id]',
-  body: z.object({ name: Name }),
+  body: z.object({ name: Name.optional(), ...About.partial().shape }),
   answer: z.object({ name: z.string() }),
 });
 
@@ -116,6 +153,8 @@ export const exportSheet = route({
   body: z.object({
     kind: ExportKind,
     document: z.unknown(),
+    /** The edition that it is; a released one is written as it was frozen. */
+    edition: z.string().optional(),
     sizeId: z.string(),
     show: z.enum(['values', 'names', 'longest', 'blank']),
     rows: z.union([z.int().min(0).max(500), z.enum(['full', 'over-full'])]).optional(),

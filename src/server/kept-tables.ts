@@ -1,8 +1,13 @@
 import { STANDARDS_DESK } from './actor';
 import { type Database, database, transaction } from './database';
+import { findDrawing, finishedWithout, keepFrozen } from './repositories/drawings';
 import { editionsBehind, keepListed } from './repositories/formats';
+import { releasedWithout } from './repositories/releases';
 import { specimensBehind } from './repositories/specimens';
-import { keepUses } from './services/formats';
+import { drawingAtHand } from './services/drawing-sources';
+import { keepPrinted } from './services/drawings';
+import { keepUses } from './services/property-uses';
+import { freezeAsItStands } from './services/releasing';
 import { keepModels, lookAtDrawings } from './services/kept-of-models';
 import { dictionaryAtHand } from './services/models-at-hand';
 
@@ -48,6 +53,29 @@ export async function fillKeptTables(): Promise<boolean> {
   await noteFilled(database);
   return true;
 }
+
+/**
+ * Freezes what a migration could not: editions that it released because drawings hang on them, as they stand; and what finished
+ * drawings print, as far as their models have not changed since. May be broken off and begun again.
+ * @returns how many editions and drawings were frozen
+ */
+export async function freezeWhatIsUsed(): Promise<number> {
+  const editions = await releasedWithout(database);
+  for (const id of editions) await transaction((db) => freezeAsItStands(db, id, AS_IT_STOOD));
+  const drawings = await finishedWithout(database);
+  for (const id of drawings)
+    await transaction(async (db) => {
+      const row = (await findDrawing(db, id))!;
+      await keepFrozen(db, id, await keepPrinted(db, row, await drawingAtHand(db, row)));
+    });
+  return editions.length + drawings.length;
+}
+
+const AS_IT_STOOD = {
+  note: 'As it stood when drawings had been made on it',
+  releasedBy: '',
+  countsFrom: '2000-01-01',
+};
 
 /** Has every drawing looked at, when there is any. */
 async function lookAtAll(): Promise<void> {

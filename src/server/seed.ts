@@ -1,12 +1,15 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { readFile, readdir } from 'node:fs/promises';
 import { NumberingRule } from '../core/drawing/numbering';
-import { picturesOf, readPackage } from '../core/exchange/package';
+import { picturesFiles, picturesIn, readPackage } from '../core/exchange/package';
 import { canonicalHash } from '../core/format/canonical';
+import type { FormatDocument } from '../core/format/document';
+import { Step, applyStep } from '../core/format/steps/step';
 import { Person } from '../core/office/person';
 import { ProfileDocument } from '../core/profile/document';
 import type { NamedProfile } from '../core/profile/printed';
 import { PropertyDefinition } from '../core/property/definition';
+import { ModelKind } from '../core/property/facts';
 import { NamedBook } from '../core/rules/document';
 import { Material } from '../core/specimen/material';
 import { type Specimen, readSpecimen } from '../core/specimen/specimen';
@@ -18,7 +21,8 @@ import { RevisionRow } from '../core/revision/rows';
 import { RevisionScheme } from '../core/revision/scheme';
 import { STANDARDS_DESK } from './actor';
 import { type Database, database, transaction } from './database';
-import { insertEdition, insertFormat } from './repositories/formats';
+import { keepDefault } from './repositories/format-defaults';
+import { insertEdition, insertFormat, setAbout } from './repositories/formats';
 import { insertMaterial } from './repositories/materials';
 import { findSetting, keepSetting } from './repositories/office-settings';
 import { keepNumbering } from './repositories/numbering';
@@ -31,7 +35,8 @@ import { keepShape } from './repositories/shapes';
 import { insertSpecimens } from './repositories/specimens';
 import { type ValuePlace, insertValuePlace } from './repositories/value-places';
 import { changeDrawing, drawing, makeDrawing, reviseDrawing } from './services/drawings';
-import { keepUses } from './services/formats';
+import { keepUses } from './services/property-uses';
+import { freezeAsItStands } from './services/releasing';
 import { keepModels } from './services/kept-of-models';
 import { noteFilled } from './kept-tables';
 import { keepTimeZone } from './services/today';
@@ -90,8 +95,9 @@ export async function seed(folder: string): Promise<boolean> {
       await insertBook(db, BookFile.parse(await json(`${folder}/rules/${file}`)));
     for (const file of (await readdir(`${folder}/profiles`)).sort())
       await profileOf(ProfileFile.parse(await json(`${folder}/profiles/${file}`)));
+    const editions = EditionsFile.parse(await json(`${folder}/editions.json`));
     for (const name of FORMATS)
-      await seedFormat(db, `${folder}/formats/${name}.json`, placeOf, profileOf, office.properties);
+      await seedFormat(db, `${folder}/formats/${name}.json`, placeOf, profileOf, office.properties, editions);
     await noteFilled(db);
     await keepSetting(db, DRAWINGS_TO_MAKE, true);
     return true;
@@ -110,6 +116,18 @@ const DrawingsFile = z.array(
     revisions: z.array(RevisionRow).optional(),
     sheets: DrawingSheets.optional(),
     state: z.literal('finished').optional(),
+  }),
+);
+
+/** What the shelf says of the formats, and their released editions: each as steps that lead to it from the format's file, which is the open one. */
+const EditionsFile = z.array(
+  z.object({
+    format: z.string(),
+    description: z.string(),
+    category: z.string(),
+    tags: z.array(z.string()),
+    defaultFor: z.array(ModelKind).optional(),
+    editions: z.array(z.object({ note: z.string(), countsFrom: z.iso.date(), steps: z.array(Step) })),
   }),
 );
 
@@ -197,12 +215,13 @@ async function seedFormat(
   placeOf: PlaceKeeper,
   profileOf: ProfileKeeper,
   properties: readonly PropertyDefinition[],
+  editionsOf: z.infer<typeof EditionsFile>,
 ): Promise<void> {
   const read = readPackage(await json(file));
   if (!read.ok) throw new Error(`${file}: ${read.reason}`);
   const { format, organisation, project, profile, sample } = read.package;
-  const { pictures, files } = picturesOf(read.package);
-  for (const [hash, picture] of pictures) await keepPicture(db, hash, 'demo', picture, files.get(hash));
+  const files = picturesFiles(read.package);
+  for (const [hash, picture] of picturesIn(read.package)) await keepPicture(db, hash, 'demo', picture, files.get(hash));
   await placeOf('organisation', organisation);
   await insertFormat(db, {
     madeBy: STANDARDS_DESK.account,
@@ -217,17 +236,35 @@ async function seedFormat(
       ...(sample.revisions && { revisions: sample.revisions }),
     },
   });
-  const edition = {
-    id: randomUUID(),
-    formatId: format.id,
-    number: 1,
-    state: 'open',
-    document: format,
-    hash: canonicalHash(format),
-    version: 1,
-  } as const;
-  await insertEdition(db, edition, STANDARDS_DESK);
-  await keepUses(db, edition.id, format, properties);
+  const { editions, defaultFor, ...about } = editionsOf.find((one) => one.format === format.id)!;
+  await setAbout(db, format.id, about);
+  let number = 0;
+  const begin = async (document: FormatDocument): Promise<string> => {
+    const id = randomUUID();
+    number += 1;
+    const hash = canonicalHash(document);
+    await insertEdition(
+      db,
+      { id, formatId: format.id, number, state: 'open', document, hash, version: 1, successor: null },
+      STANDARDS_DESK,
+    );
+    await keepUses(db, id, document, properties);
+    return id;
+  };
+  for (const { steps, note, countsFrom } of editions) {
+    const id = await begin(steps.reduce((document, step) => stepped(document, step), format));
+    const releasedAt = new Date(`${countsFrom}T09:00:00Z`);
+    await freezeAsItStands(db, id, { note, countsFrom, releasedAt, releasedBy: STANDARDS_DESK.name });
+  }
+  await begin(format);
+  for (const kind of defaultFor ?? [])
+    await keepDefault(db, { kind, sizeName: '', projectId: '', siteId: '', formatId: format.id });
+}
+
+function stepped(document: FormatDocument, step: Step): FormatDocument {
+  const done = applyStep(document, step);
+  if (!done.ok) throw new Error(`editions.json: ${done.reason}`);
+  return done.document;
 }
 
 async function json(path: string): Promise<unknown> {

@@ -1,7 +1,7 @@
 import type { Browser, Page } from '@playwright/test';
 import { signInAs } from '../../scripts/application.mjs';
 import { freshOffice } from '../fresh-office';
-import { Board, choose, expect, makeDrawing, printed, test } from './fixtures';
+import { Board, chooseModel, expect, makeDrawing, printed, test } from './fixtures';
 
 const DEMO = 'buoys and winches';
 
@@ -119,11 +119,11 @@ test.describe('a drafter', () => {
   }) => {
     await page.goto('/drawings');
     await page.getByRole('button', { name: 'Make drawing…' }).click();
-    const format = page.getByRole('combobox', { name: 'Format' });
-    await format.click();
-    await format.fill('Inch');
-    await page.getByRole('option', { name: /^Inch sheets/ }).click();
-    await choose(page.getByRole('combobox', { name: 'Model' }), 'Pawl');
+    await page
+      .getByRole('group', { name: 'Formats' })
+      .getByRole('button', { name: /^Inch sheets/ })
+      .click();
+    await chooseModel(page, 'Pawl');
     await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
     await page.waitForURL(/\/drawings\/./);
     const creator = page.locator('input[data-asked=created-by]');

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { Board, choose, expect, test } from './fixtures';
 
@@ -53,10 +54,38 @@ test('a copy that was changed is compared with what it was copied from: pictures
   await expect(page.getByText('− 0 went: dashed, struck through')).toBeVisible();
   await page.getByRole('radio', { name: 'A3', exact: true }).click({ force: true });
   await page.getByRole('radio', { name: 'Side by side' }).click({ force: true });
-  await expect(page.getByRole('img', { name: 'Workshop sheets, edition 1' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Workshop sheets, edition 3' })).toBeVisible();
   await expect(page.getByRole('img', { name: 'Workshop sheets, copy, edition 1' })).toContainText('STUFF');
   await page.getByRole('radio', { name: 'Slider' }).click({ force: true });
   await page.getByRole('slider', { name: 'How much of the first sheet is seen' }).fill('100');
+});
+
+test('an edition is compared with a format file from outside, and a change of it is taken over', async ({ page }) => {
+  await page.goto('/formats/compare?a=workshop-sheets');
+  await expect(page.getByRole('combobox', { name: 'The first format', exact: true })).toHaveValue('Workshop sheets');
+  const file = page.getByLabel('Format file');
+  await file.setInputFiles({ name: 'notes.json', mimeType: 'application/json', buffer: Buffer.from('{"kind": 1}') });
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'notes.json: This is not a Zonograph format file' }),
+  ).toBeVisible();
+  const json = JSON.parse(readFileSync('demo/formats/workshop-sheets.json', 'utf8')) as {
+    format: { margins: { left: number } };
+  };
+  json.format.margins.left = 30;
+  const theirs = Buffer.from(JSON.stringify(json));
+  await file.setInputFiles({ name: 'from-the-yard.json', mimeType: 'application/json', buffer: theirs });
+  const margin = changes(page)
+    .getByRole('button', { name: /^Left margin|^Margins/ })
+    .first();
+  await expect(margin).toContainText('30');
+  await expect(page.getByText(/^\+ \d+ came: bold, underlined$/)).toBeVisible();
+  // What one looks at stays as it is when a change is taken.
+  await page.getByRole('radio', { name: 'A4', exact: true }).click({ force: true });
+  await page.getByRole('button', { name: /^Take over: / }).click();
+  await expect(page.getByRole('status')).toContainText('edition 3 has it as edition 1 of from-the-yard.json.');
+  await expect(changes(page)).toContainText('They are alike in everything.');
+  await expect(page.getByRole('status')).toBeVisible();
+  await expect(page.getByRole('radio', { name: 'A4', exact: true })).toBeChecked();
 });
 
 test('formats that are alike say so, and formats without a size in common too', async ({ page }) => {

@@ -22,6 +22,46 @@ const SCREENS: { name: string; open: (page: Page) => Promise<unknown> }[] = [
         .waitFor();
     },
   },
+  {
+    name: 'default formats',
+    open: async (page) => {
+      await page.goto('/formats');
+      await page.getByRole('button', { name: 'Defaults…' }).click();
+      await page.getByRole('dialog').getByText('Workshop sheets').first().waitFor();
+    },
+  },
+  {
+    name: 'history',
+    open: async (page) => {
+      await page.goto('/formats/workshop-sheets/history');
+      await page.getByRole('listitem', { name: 'Edition 1' }).waitFor();
+    },
+  },
+  {
+    name: 'release',
+    open: async (page) => {
+      await page.goto('/formats/workshop-sheets/release');
+      await page.getByRole('heading', { name: 'Release edition 3' }).waitFor();
+    },
+  },
+  {
+    name: 'compare',
+    open: async (page) => {
+      await page.goto('/formats/compare?a=workshop-sheets&b=sketch-sheet');
+      await page
+        .getByRole('button', { name: /^Block Title block/ })
+        .first()
+        .waitFor();
+    },
+  },
+  {
+    name: 'making a drawing',
+    open: async (page) => {
+      await page.goto('/drawings');
+      await page.getByRole('button', { name: 'Make drawing…' }).click();
+      await page.getByRole('group', { name: 'Formats' }).getByRole('button').first().waitFor();
+    },
+  },
   { name: 'board', open: (page) => new Board(page).open() },
   {
     name: 'board, a cell',

@@ -37,15 +37,33 @@ export async function choose(list: Locator, typed: string, entry = typed) {
   await list.page().getByRole('option', { name: entry, exact: true }).click();
 }
 
+/** Chooses the model of a drawing that is to be made; the choice counts once its field shows it. */
+export async function chooseModel(page: Page, model: string) {
+  const field = page.getByRole('combobox', { name: 'Model' });
+  await choose(field, model);
+  await expect(field).toHaveValue(model);
+}
+
 /** Makes a drawing of a model on the Workshop sheets and waits until its sheet is there. */
 export async function makeDrawing(page: Page, model: string) {
   await page.goto('/drawings');
   await page.getByRole('button', { name: 'Make drawing…' }).click();
-  await choose(page.getByRole('combobox', { name: 'Model' }), model);
+  await chooseModel(page, model);
   await page.getByRole('combobox', { name: 'Scale' }).selectOption('1:2');
   await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
   await page.waitForURL(/\/drawings\/./);
   await expect(page.locator('svg [data-source=number] text').last()).toHaveText(/^KD-\d{5}$/);
+}
+
+/** Makes a trial drawing of a model on the open edition of the Workshop sheets and waits until its sheet is there. */
+export async function tryDrawing(page: Page, model: string) {
+  await page.goto('/drawings');
+  await page.getByRole('button', { name: 'Make drawing…' }).click();
+  await chooseModel(page, model);
+  await page.getByRole('radio', { name: 'an open one, to try it' }).click({ force: true });
+  await page.getByRole('dialog').getByRole('button', { name: 'Make trial drawing' }).click();
+  await page.waitForURL(/\/drawings\/./);
+  await expect(page.locator('svg [data-source=trial]').first()).toBeAttached();
 }
 
 /** The last text that a cell prints. */

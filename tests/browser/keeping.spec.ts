@@ -1,6 +1,5 @@
 import { startMariadb } from '../../scripts/mariadb.mjs';
 import { Board, expect, test } from './fixtures';
-import { database } from '../../src/server/database';
 import { DATA } from './surroundings';
 import { readFileSync } from 'node:fs';
 
@@ -204,7 +203,12 @@ test('a version that should not be joined is kept as a copy', async ({ page, con
 test('what is typed into an edition that was released meanwhile is kept as a copy', async ({ page }) => {
   const board = await new Board(page).open();
   await board.select('Title');
-  await database.run("UPDATE editions SET state = 'released' WHERE format_id = 'workshop-sheets'");
+  const { edition } = (await (await page.request.get('/api/formats/workshop-sheets')).json()) as {
+    edition: { id: string; version: number };
+  };
+  const release = { note: 'New', reason: 'In a hurry', countsFrom: '2026-01-01', defaults: [] };
+  const data = { version: edition.version, ...release };
+  expect((await page.request.post(`/api/editions/${edition.id}/release`, { data })).status()).toBe(200);
   await page.getByRole('textbox', { name: 'Caption', exact: true }).fill('NAMING');
   const dialog = page.getByRole('dialog', { name: 'This edition is released' });
   await expect(dialog).toContainText('What you typed is not in it, and is not lost');

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import { database } from '../../src/server/database';
 import { expect, test } from './fixtures';
 
 const text = (name: string, content: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(content) });
@@ -37,6 +38,11 @@ test('a property is removed when nothing uses it, and merged when something does
   await expect(dialog.getByRole('alert')).toContainText('“Material” is used:');
   await dialog.getByRole('button', { name: 'Cancel' }).click();
   await page.getByRole('row', { name: /^Finish/ }).click();
+  await dialog.getByRole('combobox', { name: 'Merge into' }).selectOption({ label: 'Heat treatment' });
+  await dialog.getByRole('button', { name: 'Merge' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('is released and uses “Finish”.');
+  // With open editions alone their links move.
+  await database.run("DELETE FROM editions WHERE state = 'released'");
   await dialog.getByRole('combobox', { name: 'Merge into' }).selectOption({ label: 'Heat treatment' });
   await dialog.getByRole('button', { name: 'Merge' }).click();
   await expect(page.getByRole('row', { name: /^Heat treatment/ })).toContainText('Finish');

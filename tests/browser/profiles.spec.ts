@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, Board, makeDrawing } from './fixtures';
+import { Board, expect, test, tryDrawing } from './fixtures';
 import type { Page } from '@playwright/test';
 import { readDxf } from '../core/exchange/readers';
 
@@ -147,11 +147,11 @@ test('changes since the release are laid over the drawing; profiles are compared
   await expect(page.getByRole('combobox', { name: 'Profile' })).not.toContainText('Slipway');
 });
 
-test('a drawing follows the release, not what is tried; two who change one setting see it', async ({
+test('a trial drawing follows the release of its profile, not what is tried; two who change one setting see it', async ({
   page,
   context,
 }) => {
-  await makeDrawing(page, 'Pawl');
+  await tryDrawing(page, 'Pawl');
   const address = page.url();
   await openProfile(page);
   const other = await context.newPage();

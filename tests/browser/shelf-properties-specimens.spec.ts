@@ -8,20 +8,32 @@ test('the shelf shows true pictures, finds, copies and renames', async ({ page }
   await page.getByRole('searchbox').fill('a0');
   await expect(page.getByRole('article')).toHaveCount(1);
   await page.getByRole('searchbox').fill('nothing like it');
-  await expect(page.getByText('No formats have “nothing like it” in their name or sizes.')).toBeVisible();
+  await expect(
+    page.getByText('No formats have “nothing like it” in their name, sizes, description or tags.'),
+  ).toBeVisible();
   await page.getByRole('searchbox').fill('');
 
-  await page.getByRole('article', { name: 'Sketch sheet' }).getByRole('button', { name: 'Rename' }).click();
+  await page.getByRole('article', { name: 'Sketch sheet' }).getByRole('button', { name: 'Describe…' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Name').fill('Inch sheets');
-  await dialog.getByRole('button', { name: 'Rename' }).click();
+  await dialog.getByLabel('Tags, with commas between').fill('sketch, jigs, sketch');
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog.getByRole('alert')).toContainText('There is a format named “Inch sheets” already.');
   await dialog.getByLabel('Name').fill('');
-  await dialog.getByRole('button', { name: 'Rename' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(dialog.getByRole('alert')).toContainText('needs a name.');
   await dialog.getByLabel('Name').fill('Pad for sketches');
-  await dialog.getByRole('button', { name: 'Rename' }).click();
-  await expect(page.getByRole('article', { name: 'Pad for sketches' })).toBeVisible();
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('article', { name: 'Pad for sketches' })).toContainText('Workshop · sketch · jigs');
+  await page.getByRole('searchbox').fill('jigs');
+  await expect(page.getByRole('article')).toHaveCount(1);
+  await page.getByRole('searchbox').fill('');
+  await page.getByRole('combobox', { name: 'State' }).selectOption('released');
+  await expect(page.getByRole('article')).toHaveCount(2);
+  await page.getByRole('combobox', { name: 'Category' }).selectOption('Export');
+  await expect(page.getByRole('article')).toHaveCount(1);
+  await page.getByRole('combobox', { name: 'State' }).selectOption('any');
+  await page.getByRole('combobox', { name: 'Category' }).selectOption('');
 
   await page.getByRole('article', { name: 'Workshop sheets' }).getByRole('button', { name: 'Copy' }).click();
   await dialog.getByLabel('Name').fill('Shop sheets');

@@ -4,7 +4,7 @@ import { ROLES, type Role, mayDo } from '@/core/office/account';
 import { admitted } from '@/app/api/admitted';
 import { asked, count, signInAs, withOffice } from './office';
 
-withOffice();
+withOffice('once');
 
 type Handlers = Record<string, (request: Request, context: { params: Promise<object> }) => Promise<Response>>;
 

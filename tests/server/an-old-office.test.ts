@@ -3,10 +3,11 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { createConnection } from 'mysql2/promise';
 import { closeDatabase, database } from '@/server/database';
 import { runOne } from '@/server/jobs/runner';
-import { fillKeptTables } from '@/server/kept-tables';
+import { fillKeptTables, freezeWhatIsUsed } from '@/server/kept-tables';
 import { migrate } from '@/server/migrations';
 import { drawing, drawings } from '@/server/services/drawings';
 import { format, shelf } from '@/server/services/formats';
+import { verifyAll } from '@/server/services/verifying';
 import { sheetResources } from '@/server/services/sheet-resources';
 import { planDrawing } from '@/core/drawing/sheets';
 import { composePlanned } from '@/core/scene/planning';
@@ -52,6 +53,8 @@ test('an office of version 1 is brought to the newest state: every drawing print
   expect((await migrate(url, FOLDER)).length).toBeGreaterThan(0);
   expect(await fillKeptTables()).toBe(true);
   expect(await fillKeptTables()).toBe(false);
+  // The edition that drawings are made on is released as it stands.
+  expect(await freezeWhatIsUsed()).toBe(1);
   while (await runOne('test', new AbortController().signal));
 
   const printed = version1Prints();
@@ -84,4 +87,12 @@ test('an office of version 1 is brought to the newest state: every drawing print
   for (const { id } of (await shelf(STANDARDS_DESK, { order: 'shelf' })).entries)
     expect((await format(id)).edition.document).toMatchObject({ version: 2 });
   expect((await drawing(register[0]!.id)).drawing.profileId).not.toBe('');
+  expect((await shelf(STANDARDS_DESK, { order: 'shelf' })).entries.map(({ edition: { state } }) => state)).toContain(
+    'released',
+  );
+  // What is finished is kept as it prints, but not when its model has changed since: what it printed is not known any more.
+  expect(await freezeWhatIsUsed()).toBe(0);
+  await database.run('UPDATE drawings SET model_changed = FALSE');
+  expect(await freezeWhatIsUsed()).toBe(1);
+  expect((await verifyAll()).troubles).toEqual([]);
 });

@@ -2,6 +2,7 @@ import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import type { Route } from '@/contract/route';
 import * as accountRoutes from '@/contract/accounts';
 import * as drawingRoutes from '@/contract/drawings';
+import * as editionRoutes from '@/contract/editions';
 import * as formatRoutes from '@/contract/formats';
 import * as officeRoutes from '@/contract/office';
 import * as peopleRoutes from '@/contract/people';
@@ -15,16 +16,18 @@ import * as provingRoutes from '@/contract/proving';
 import * as sharingRoutes from '@/contract/sharing';
 import * as specimenRoutes from '@/contract/specimens';
 import * as drawingServices from '@/server/services/drawings';
+import * as formatServices from '@/server/services/formats';
 import * as profileServices from '@/server/services/profiles';
 import { asDesk, asked, withOffice } from './office';
 
-withOffice();
+withOffice('once');
 
 const isRoute = (value: unknown): value is Route =>
   typeof value === 'object' && value !== null && 'method' in value && 'path' in value && 'answer' in value;
 const routes = [
   accountRoutes,
   drawingRoutes,
+  editionRoutes,
   formatRoutes,
   officeRoutes,
   peopleRoutes,
@@ -97,11 +100,17 @@ test('what is read is what the contract says, of everything in the demo office',
     sizeId: 'iso-a3-landscape',
   });
   const profile = (await profileServices.profiles())[0]!.id;
+  const open = (await formatServices.format('workshop-sheets')).edition.id;
   const ids: Record<string, string> = {
     '/api/drawings/[id]': drawing,
     '/api/formats/[id]': 'workshop-sheets',
     '/api/formats/[id]/proving': 'workshop-sheets',
     '/api/formats/[id]/sharing': 'workshop-sheets',
+    '/api/formats/[id]/editions': 'workshop-sheets',
+    '/api/editions/[id]': open,
+    '/api/editions/[id]/release': open,
+    '/api/editions/[id]/steps': open,
+    '/api/editions/[id]/states/[version]': open,
     '/api/accounts/[id]/sign-ins': '0',
     '/api/specimens/[id]': 'recovery-winch',
     '/api/rule-books/[id]': 'kelvarra-rules',
@@ -117,7 +126,7 @@ test('what is read is what the contract says, of everything in the demo office',
     const response = await (
       await handlersOf(path)
     ).GET!(asked('http://test/'), {
-      params: Promise.resolve({ id: ids[path] ?? '', number: '1' }),
+      params: Promise.resolve({ id: ids[path] ?? '', number: '1', version: '1' }),
     });
     expect([name, response.status]).toEqual([name, 200]);
     const body: unknown = await response.json();

@@ -14,7 +14,7 @@ import * as numberingServices from '@/server/services/numbering';
 import * as schemeServices from '@/server/services/revision-scheme';
 import * as specimenServices from '@/server/services/specimens';
 import { revisionRow } from '../builders';
-import { asDesk, changeSpecimen, count, withOffice } from './office';
+import { asDesk, changeSpecimen, count, release, withOffice } from './office';
 
 const { drawing, exportDrawing } = drawingServices;
 const makeDrawing = asDesk(drawingServices.makeDrawing);
@@ -73,10 +73,14 @@ describe('drawings', () => {
       [winch.formatId],
     );
     expect(await svg()).toBe(before);
-    const { id: later } = await makeDrawing(winch);
-    const opened = await drawing(later);
-    expect(opened.drawing).toMatchObject({ scale: '1:10' });
-    expect(opened.formats[0]!.facts.locale).toEqual({ decimalMark: '.' });
+    const mark = async () => {
+      const opened = await drawing((await makeDrawing(winch)).id);
+      expect(opened.drawing).toMatchObject({ scale: '1:10' });
+      return opened.formats[0]!.facts.locale.decimalMark;
+    };
+    expect(await mark()).toBe(',');
+    await release(winch.formatId);
+    expect(await mark()).toBe('.');
   });
 
   test('print no scale until one is chosen, never the one that the format is proved with; a site of the office may be theirs', async () => {
@@ -276,7 +280,7 @@ describe('revisions of a drawing', () => {
 describe('the sheets of a drawing', () => {
   test('have sizes, scales, models and formats of their own; links resolve on each', async () => {
     const { id } = await makeDrawing(winch);
-    const inch = (await inchSheets()).id;
+    const inch = (await release('inch-sheets')).id;
     const sheets = [
       { id: 'first', name: 'Whole' },
       {
@@ -326,6 +330,7 @@ describe('the sheets of a drawing', () => {
     ].map((one) => ({ type: 'text', prompt: '', missing: { print: 'dash', report: true }, required: false, ...one }));
     const document = { ...inch.document, asked: [...inch.document.asked, ...further] };
     await saveDocument(inch.id, { version: inch.version, document, sitting: 'x'.repeat(36), words: ['Ask for more'] });
+    await release('inch-sheets');
     const { id } = await makeDrawing(winch);
     const { answers } = (await drawing(id)).drawing;
     const sheets = [

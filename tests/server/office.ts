@@ -3,6 +3,8 @@ import { closeDatabase, database } from '@/server/database';
 import { migrate } from '@/server/migrations';
 import * as specimens from '@/server/services/specimens';
 import type { Role } from '@/core/office/account';
+import * as formats from '@/server/services/formats';
+import * as releasing from '@/server/services/releasing';
 import { findAccount } from '@/server/repositories/accounts';
 import { beginSignIn } from '@/server/services/sign-in';
 import { cookieFor } from '@/server/signing-in/session';
@@ -11,15 +13,16 @@ import { freshOffice } from '../fresh-office';
 
 process.env.ZONOGRAPH_SECRET = 'a secret of the tests, long enough';
 
-/** Gives every test of a file the freshly seeded demo office. */
-export function withOffice(): void {
+/** Gives every test of a file the freshly seeded demo office, or all of them the same one when none changes anything. */
+export function withOffice(seeded: 'for every test' | 'once' = 'for every test'): void {
   beforeAll(async () => {
     const url = process.env.ZONOGRAPH_DATABASE;
     if (!url) throw new Error('Run the server tests with npm test, which starts their database.');
     await migrate(url, 'db/migrations');
+    if (seeded === 'once') await freshOffice();
   });
   beforeEach(async () => {
-    await freshOffice();
+    if (seeded === 'for every test') await freshOffice();
     await signInAs('administrator');
   });
   afterAll(closeDatabase);
@@ -62,3 +65,16 @@ export const asDesk =
 /** Replaces a specimen made on a version, as the standards desk would on its screen. */
 export const changeSpecimen = (specimen: unknown, version: number): Promise<{ version: number }> =>
   asDesk(specimens.changeSpecimen)({ specimen, version, sitting: 'x'.repeat(36), words: ['Values changed'] });
+
+/** Releases the open edition of a format, as the standards desk would, whatever is found on it. @returns its id and number */
+export async function release(formatId: string): Promise<{ id: string; number: number }> {
+  const { id, version } = (await formats.format(formatId)).edition;
+  const { number } = await releasing.releaseEdition(STANDARDS_DESK, id, {
+    version,
+    note: 'For the tests',
+    reason: 'For the tests',
+    countsFrom: '2026-01-01',
+    defaults: [],
+  });
+  return { id, number };
+}

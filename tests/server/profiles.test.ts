@@ -4,7 +4,7 @@ import * as drawingServices from '@/server/services/drawings';
 import * as formatServices from '@/server/services/formats';
 import * as service from '@/server/services/profiles';
 import { startBlank } from '@/core/format/starting';
-import { asDesk, withOffice } from './office';
+import { asDesk, release, withOffice } from './office';
 
 const { profiles, profile, profileRevision, exportSpecimen } = service;
 const addProfile = asDesk(service.addProfile);
@@ -95,16 +95,13 @@ test('of several changes none is kept when one is refused', async () => {
   expect((await profile(id)).document.hatching.pitch).toBe(2.5);
 });
 
-test('drawings in work follow the newest release and no change before it; finished ones stay as they were finished', async () => {
+test('drawings keep the revision that their edition froze; on the next edition they take the newest, and finished ones stay', async () => {
   const id = await named('Kelvarra ISO');
-  const { id: drawn } = await makeDrawing({
-    formatId: 'workshop-sheets',
-    specimen: 'pawl',
-    sizeId: 'iso-a3-landscape',
-    scale: '1:1',
-  });
-  const mark = async () => {
-    const opened = await drawingServices.drawing(drawn);
+  const make = async () =>
+    (await makeDrawing({ formatId: 'workshop-sheets', specimen: 'pawl', sizeId: 'iso-a3-landscape', scale: '1:1' })).id;
+  const drawn = await make();
+  const mark = async (of = drawn) => {
+    const opened = await drawingServices.drawing(of);
     return [opened.formats[0]!.facts.locale.decimalMark, opened.profileRevision];
   };
   await set(id, 'numbers.mark', ',', '.');
@@ -117,13 +114,29 @@ test('drawings in work follow the newest release and no change before it; finish
     changed: false,
     revisions: [{ number: 2, why: 'Points for the yard' }, { number: 1 }],
   });
-  expect(await mark()).toEqual(['.', 2]);
-  await changeDrawing(drawn, { version: 1, state: 'finished', finishReason: 'to be sent' });
+  expect(await mark()).toEqual([',', 1]);
+  expect((await drawingServices.drawing(drawn)).formats[0]!.newer).toContainEqual({
+    of: 'profile',
+    name: 'Kelvarra ISO',
+    froze: 1,
+    now: 2,
+  });
+  await release('workshop-sheets');
+  const next = await make();
+  expect([await mark(), await mark(next)]).toEqual([
+    [',', 1],
+    ['.', 2],
+  ]);
+  await changeDrawing(next, { version: 1, state: 'finished', finishReason: 'to be sent' });
   await set(id, 'numbers.mark', '.', ',');
   await releaseProfile(id, { version: (await profile(id)).version, why: 'Back to commas' });
-  expect(await mark()).toEqual(['.', 2]);
-  await changeDrawing(drawn, { version: 2, state: 'in work' });
-  expect(await mark()).toEqual([',', 3]);
+  expect(await mark(next)).toEqual(['.', 2]);
+  // With another profile of its own a drawing takes the newest revision of that.
+  const other = await named('Kelvarra export');
+  await changeDrawing(drawn, { version: 1, profileId: other });
+  await set(other, 'numbers.mark', '.', ',');
+  await releaseProfile(other, { version: (await profile(other)).version, why: 'Commas abroad' });
+  expect(await mark()).toEqual([',', 2]);
   expect((await profileRevision(id, 2)).numbers.mark).toBe('.');
 });
 

@@ -173,7 +173,7 @@ describe('saving a document', () => {
       words: ['Column 1 to 43 mm'],
     });
     const rows = await database.query('SELECT subject, words, changes FROM audit');
-    expect(rows).toEqual([{ subject: 'format workshop-sheets, edition 1', words: 'Column 1 to 43 mm', changes: 2 }]);
+    expect(rows).toEqual([{ subject: 'format workshop-sheets, edition 3', words: 'Column 1 to 43 mm', changes: 2 }]);
     const steps = await database.query<{ words: string }>('SELECT words FROM audit_steps ORDER BY id');
     expect(steps.map(({ words }) => words)).toEqual(['Column 1 to 42 mm', 'Column 1 to 43 mm']);
   });
@@ -206,7 +206,7 @@ describe('copying a format', () => {
       /There is a format named “Inch sheets” already/,
     );
     await expect(copyFormat({ copyOf: 'gone', name: 'New' })).rejects.toThrow('no longer on the shelf');
-    expect([await count('formats'), await count('editions')]).toEqual([3, 3]);
+    expect([await count('formats'), await count('editions')]).toEqual([3, 6]);
   });
 });
 
@@ -269,6 +269,10 @@ describe('properties that go', () => {
   });
 
   test('are merged: links move, the name stays as an alias', async () => {
+    await expect(mergeProperty('finish', 'heat-treatment')).rejects.toThrow(
+      /“Workshop sheets”, edition [12], is released and uses “Finish”\./,
+    );
+    await database.run("DELETE FROM editions WHERE state = 'released'");
     const [before, there] = [await uses('finish'), await uses('heat-treatment')];
     expect(before).toBeGreaterThan(0);
     await mergeProperty('finish', 'heat-treatment');

@@ -11,10 +11,14 @@ export type Answers = z.infer<typeof Answers>;
 
 /** What a drawing adds to its model and its format. */
 export interface DrawingData {
+  /** Empty: it is a trial drawing and has none. */
   number: string;
   answers: Answers;
   overruled: Answers;
 }
+
+/** What a drawing without a number is called. */
+export const TRIAL = 'Trial drawing';
 
 /** What a sheet of a drawing is filled from: the surroundings of its format, its model, and the drawing's own values. */
 export function drawingFacts(
@@ -31,9 +35,14 @@ export function drawingFacts(
     ...surroundings,
     ...model,
     drawing: {
-      name: `Drawing ${number}`,
-      values: { ...Object.fromEntries(byProperty), ...answers, [SUPPLIED.drawingNumber]: number },
+      name: number === '' ? TRIAL : `Drawing ${number}`,
+      values: {
+        ...Object.fromEntries(byProperty),
+        ...answers,
+        ...(number !== '' && { [SUPPLIED.drawingNumber]: number }),
+      },
     },
+    ...(number === '' && { trial: true }),
     overruled,
     purpose: 'drawing',
   };

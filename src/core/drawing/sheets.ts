@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { FormatDocument } from '../format/document';
 import { sheetGeometry } from '../format/sheet';
-import type { Facts } from '../property/facts';
+import { Facts } from '../property/facts';
 import { type RevisionRow, revisionTableRow } from '../revision/rows';
 import { AS_NOTED } from '../sheet/scales';
 import { type PlannedSheet, type SheetToPlan, planSheets } from '../scene/planning';
@@ -45,6 +45,21 @@ export const DrawingSheets = z
   .max(100, 'a drawing has 100 sheets at most')
   .refine((sheets) => new Set(sheets.map(({ id }) => id)).size === sheets.length, 'two sheets have the same id');
 
+/** What a finished drawing printed: each of its sheets with all that filled it, beside the edition. */
+export const FrozenDrawing = z.object({
+  version: z.literal(1),
+  sheets: z.array(
+    z.object({
+      sheet: DrawingSheet,
+      sizeId: z.string().max(60),
+      scale: z.string().max(20).optional(),
+      /** Without definitions, which its edition has, and without rules, by which nothing is printed. */
+      facts: Facts,
+    }),
+  ),
+});
+export type FrozenDrawing = z.infer<typeof FrozenDrawing>;
+
 /** A drawing with all that its sheets are made from. */
 export interface DrawnData extends DrawingData {
   specimen: string;
@@ -62,6 +77,10 @@ export interface DrawingSources {
   document: FormatDocument;
   /** Those of sheets that use another one, by edition. */
   others: ReadonlyMap<string, FormatDocument>;
+  /** The definitions that editions froze, by the document of the edition. */
+  definitions?: ReadonlyMap<FormatDocument, NonNullable<Facts['definitions']>>;
+  /** What a finished drawing printed: its sheets are made from this alone. */
+  frozen?: FrozenDrawing | undefined;
   models: ModelSources;
   /** What is the drawing's own beside its model and its answers: project, profile, decimal mark; the organisation, today. */
   facts: Omit<Facts, 'model' | 'variant'>;
@@ -87,10 +106,24 @@ function modelOf({ specimen, variant }: Pick<DrawnData, 'specimen' | 'variant'>,
  * given stay, parts without one get the next.
  */
 export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { sheets: DrawnSheet[]; items: ItemsByList } {
+  const formOf = (edition: string | undefined) =>
+    (edition !== undefined && sources.others.get(edition)) || sources.document;
+  const frozenWith = (document: FormatDocument): Pick<Facts, 'definitions'> => {
+    const definitions = sources.definitions?.get(document);
+    return definitions ? { definitions } : {};
+  };
+  if (sources.frozen) {
+    const sheets = sources.frozen.sheets.map(({ facts, ...one }): DrawnSheet => {
+      const document = formOf(one.sheet.edition);
+      const { rules } = sources.facts;
+      return { ...one, document, facts: { ...facts, ...frozenWith(document), ...(rules && { rules }) } };
+    });
+    return { sheets, items: drawing.items };
+  }
   const revisions = drawing.revisions.map(revisionTableRow);
   let { items } = drawing;
   const sheets = drawing.sheets.map((sheet): DrawnSheet => {
-    const document = (sheet.edition !== undefined && sources.others.get(sheet.edition)) || sources.document;
+    const document = formOf(sheet.edition);
     const { specimen: id, variant } = modelOf(drawing, sheet);
     const specimen = sources.models.specimens.get(id);
     const model = specimen ? modelFacts(specimen, variant, sources.models) : {};
@@ -104,6 +137,7 @@ export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { shee
       ...scaleOf(sheet.scale ?? sources.scale),
       facts: {
         ...drawingFacts(sources.facts, model, drawing, document.asked),
+        ...frozenWith(document),
         revisions,
         ...(tables && { parts: tables.parts }),
       },
@@ -118,6 +152,18 @@ export const planDrawing = (
   sources: DrawingSources,
   resources: Resources,
 ): PlannedSheet<DrawnSheet>[] => planSheets(drawnSheets(drawing, sources).sheets, resources);
+
+/** What a drawing prints now, to be kept with it when it is finished. */
+export function frozenDrawing(drawing: DrawnData, sources: DrawingSources): FrozenDrawing {
+  const { sheets } = drawnSheets(drawing, { ...sources, frozen: undefined });
+  return {
+    version: 1,
+    sheets: sheets.map(({ document: _, facts: { definitions: __, rules: ___, ...facts }, ...one }) => ({
+      ...one,
+      facts,
+    })),
+  };
+}
 
 /** What a sheet is called in lists and files: its number and its name. */
 export const sheetTitle = ({ place, sheet, follows }: PlannedSheet<DrawnSheet>): string =>

@@ -138,15 +138,14 @@ export function readPackage(json: unknown): Outcome<{ package: FormatPackage }> 
   return { ok: true, package: { ...surroundings.data, format: document.document } };
 }
 
-/** The pictures of a package as sheets are composed with them, and the files of its rasters by hash. */
-export function picturesOf({ pictures = {} }: Pick<FormatPackage, 'pictures'>): {
-  pictures: Map<string, PictureData>;
-  files: Map<string, Uint8Array>;
-} {
-  const made = { pictures: new Map<string, PictureData>(), files: new Map<string, Uint8Array>() };
-  for (const [hash, { data, ...picture }] of Object.entries(pictures)) {
-    made.pictures.set(hash, picture as PictureData);
-    if (data !== undefined) made.files.set(hash, Buffer.from(data, 'base64'));
-  }
-  return made;
-}
+/** The pictures of a package as sheets are composed with them, by hash. */
+export const picturesIn = ({ pictures = {} }: Pick<FormatPackage, 'pictures'>): Map<string, PictureData> =>
+  new Map(Object.entries(pictures).map(([hash, { data: _, ...picture }]) => [hash, picture as PictureData]));
+
+/** The files of the raster pictures of a package, by hash. */
+export const picturesFiles = ({ pictures = {} }: Pick<FormatPackage, 'pictures'>): Map<string, Uint8Array> =>
+  new Map(
+    Object.entries(pictures).flatMap(([hash, { data }]) =>
+      data === undefined ? [] : [[hash, Buffer.from(data, 'base64')] as const],
+    ),
+  );

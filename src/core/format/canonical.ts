@@ -7,7 +7,8 @@ export function canonicalJson(value: unknown): string {
   return stringify(value) ?? 'null';
 }
 
+/** SHA-256 of a text in UTF-8, in hex. */
+export const hashOfText = (text: string): string => bytesToHex(sha256(utf8ToBytes(text)));
+
 /** SHA-256 of the canonical JSON, in hex: equal hashes mean equal documents. */
-export function canonicalHash(value: unknown): string {
-  return bytesToHex(sha256(utf8ToBytes(canonicalJson(value))));
-}
+export const canonicalHash = (value: unknown): string => hashOfText(canonicalJson(value));

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { NamedBook } from '../rules/document';
+import { PropertyDefinition } from './definition';
 import { Value, Values } from './value';
 
 /** A named alternative of a model; its values, by the names that the model gives them, stand before the model's. */
@@ -82,6 +83,8 @@ export const Facts = z.object({
   overruled: z.record(z.string(), Value).optional(),
   /** *drawing*: an asked value prints its answer or what the format says of a missing one, never a default or sample. */
   purpose: z.enum(['proof', 'drawing']).optional(),
+  /** A drawing on an open edition: its sheets are marked. */
+  trial: z.literal(true).optional(),
   /** The revisions of the drawing, the oldest first. */
   revisions: z.array(TableRow).optional(),
   /** Parts lists of the model by the rule they follow. */
@@ -97,6 +100,8 @@ export const Facts = z.object({
   }).optional(),
   /** The rule book that findings follow; absent: the standard's. */
   rules: NamedBook.optional(),
+  /** Definitions that were frozen with the edition, by property id: they hold instead of the dictionary's. */
+  definitions: z.record(z.string(), PropertyDefinition).optional(),
   /** YYYY-MM-DD */
   today: z.iso.date(),
   locale: z.object({ decimalMark: z.enum([',', '.']) }),

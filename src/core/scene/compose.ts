@@ -18,6 +18,7 @@ import type { Resources, SheetPlace, SheetRequest } from './resources';
 import type { Primitive, Scene } from './scene';
 import { sheetPrimitives } from './sheet-scene';
 import { composeTable, grownReport, rowFindings } from './table-scene';
+import { trialMark } from './trial-mark';
 
 export interface Composed {
   scene: Scene;
@@ -51,6 +52,7 @@ export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Com
   const rules = rulesOf(facts, document.unit);
   const boxes = laid.map((block) => block.box);
   const primitives: Primitive[] = [
+    ...(facts.trial ? trialMark(sheet.trimmed, resources.fonts) : []),
     ...memo.sheet(document, request.sizeId, boxes, () =>
       sheetPrimitives({
         document,

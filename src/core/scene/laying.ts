@@ -12,7 +12,7 @@ import { SUPPLIED } from '../property/supplied';
 import { type Outcome, refuse } from '../refusal';
 import type { Filling } from './content-text';
 import { ComposeMemo } from './memo';
-import type { Resources, SheetPlace, SheetRequest } from './resources';
+import { type Resources, type SheetPlace, type SheetRequest, resourcesFor } from './resources';
 import { rowFilling, withNewestRevision } from './row-filling';
 import { rowMeasure } from './row-measure';
 import { type Table, tableKey, tableOf } from './tables';
@@ -60,7 +60,7 @@ export function layOut(
     document,
     facts,
     sheetValues: sheetValues(sheet.name, request.sheet),
-    resources,
+    resources: resourcesFor(facts, resources),
     show: request.show,
   };
   memo.begin(filling, request.sizeId);

@@ -1,6 +1,7 @@
 import type { GlyphTables } from '../lettering/glyph-table';
 import type { PictureData } from '../picture/picture';
 import type { PropertyDefinition } from '../property/definition';
+import type { Facts } from '../property/facts';
 import type { Value } from '../property/value';
 
 /** What compose() needs beside the document and the facts, loaded beforehand. */
@@ -12,6 +13,22 @@ export interface Resources {
   pictures: ReadonlyMap<string, PictureData>;
   /** Values seen in specimens by property id, for the longest on record. */
   seen: ReadonlyMap<string, readonly Value[]>;
+}
+
+/** Resources by the definitions that hold in them and by what they were made from, so that the same ones stay the same object. */
+const withDefinitions = new WeakMap<object, WeakMap<Resources, Resources>>();
+
+/** The resources of a sheet: with the definitions that its edition froze in place of the dictionary's. */
+export function resourcesFor({ definitions }: Pick<Facts, 'definitions'>, resources: Resources): Resources {
+  if (!definitions) return resources;
+  let known = withDefinitions.get(definitions);
+  if (!known) withDefinitions.set(definitions, (known = new WeakMap()));
+  let made = known.get(resources);
+  if (!made) {
+    made = { ...resources, properties: new Map([...resources.properties, ...Object.entries(definitions)]) };
+    known.set(resources, made);
+  }
+  return made;
 }
 
 /** What stands where values go: the values, the properties' names, the longest on record, or nothing. */

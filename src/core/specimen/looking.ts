@@ -8,21 +8,18 @@ import type { ModelSources } from './models';
 import { partsRules, partsTables } from './parts-tables';
 import type { Specimen } from './specimen';
 
+/** A format with what its sheets are filled from when it is looked at. */
+export interface LookedAtFormat {
+  document: FormatDocument;
+  facts: Omit<Facts, 'model' | 'variant'>;
+  scale: string;
+  specimens: readonly Specimen[];
+  models: ModelSources;
+}
+
 /** What is noticed of a format on every size, filled from some models, by a rule book. */
 export function lookAtFormat(
-  {
-    document,
-    facts,
-    scale,
-    specimens,
-    models,
-  }: {
-    document: FormatDocument;
-    facts: Omit<Facts, 'model' | 'variant'>;
-    scale: string;
-    specimens: readonly Specimen[];
-    models: ModelSources;
-  },
+  { document, facts, scale, specimens, models }: LookedAtFormat,
   resources: Resources,
   rules: Facts['rules'],
 ): Met[] {

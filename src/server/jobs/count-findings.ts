@@ -15,6 +15,7 @@ import { drawingAtHand } from '../services/drawing-sources';
 import { proofFacts } from '../services/format-views';
 import { dictionaryAtHand } from '../services/models-at-hand';
 import { type CountInput, followersOf } from '../services/rule-counts';
+import { unlessRefused } from '../services/service-error';
 import { sheetResources } from '../services/sheet-resources';
 import type { JobKind } from './kind';
 
@@ -71,8 +72,9 @@ async function lookAt(db: Database, thing: Thing, rulesFor: RulesFor): Promise<{
   };
   if (thing.of === 'drawing') {
     const row = await findDrawing(db, thing.id);
-    if (!row) return { before: [] };
-    const { editions, models, facts, sources } = await drawingAtHand(db, row);
+    const at = row && (await drawingAtHand(db, row).catch(unlessRefused));
+    if (!at) return { before: [] };
+    const { editions, models, facts, sources } = at;
     const documents = editions.map(({ document }) => document);
     const { resources } = await sheetResources(db, documents, facts, models.properties);
     return by(row.profileId, (rules) => lookAtDrawing(row, sources, resources, rules));

@@ -2,6 +2,7 @@ import { database, transaction } from '../database';
 import { drawingsToLookAt, findDrawing, keepColumns } from '../repositories/drawings';
 import { noteProgress } from '../repositories/jobs';
 import { drawingAtHand, registerColumns } from '../services/drawing-sources';
+import { unlessRefused } from '../services/service-error';
 import type { JobKind } from './kind';
 
 /** How many drawings are looked at between two notes of the progress. */
@@ -18,7 +19,9 @@ export const lookAtDrawings: JobKind = {
       for (const id of ids) {
         await transaction(async (db) => {
           const row = await findDrawing(db, id);
-          if (row) await keepColumns(db, id, registerColumns(row, await drawingAtHand(db, row)));
+          // One whose edition is damaged says so when it is opened.
+          const at = row && (await drawingAtHand(db, row).catch(unlessRefused));
+          if (row && at) await keepColumns(db, id, registerColumns(row, at));
         });
       }
       piecesDone += ids.length;

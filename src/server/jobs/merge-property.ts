@@ -5,7 +5,7 @@ import { database, transaction } from '../database';
 import { findEdition, replaceDocument } from '../repositories/formats';
 import { noteProgress } from '../repositories/jobs';
 import { allProperties, deleteProperty, editionsUsing } from '../repositories/properties';
-import { keepUses } from '../services/formats';
+import { keepUses } from '../services/property-uses';
 import type { JobKind } from './kind';
 
 /**

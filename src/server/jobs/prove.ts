@@ -1,12 +1,14 @@
+import { frozenFacts } from '../../core/edition/snapshot';
 import { storedDocument } from '../../core/format/reading';
 import { modelSources } from '../../core/specimen/models';
 import { Prover } from '../../core/specimen/proving';
 import { database, transaction } from '../database';
-import { findFormat } from '../repositories/formats';
+import { findEdition, findFormat } from '../repositories/formats';
 import { deleteEndedJobs, noteProgress } from '../repositories/jobs';
 import { keepVerdicts } from '../repositories/proof-verdicts';
 import { closureOf, specimensBehind } from '../repositories/specimens';
 import { proofFacts } from '../services/format-views';
+import { frozenOf } from '../services/frozen';
 import { dictionaryAtHand } from '../services/models-at-hand';
 import type { ProveInput } from '../services/proving';
 import { sheetResources } from '../services/sheet-resources';
@@ -25,10 +27,14 @@ export const prove: JobKind = {
     const format = await findFormat(database, job.subject);
     if (!format) return { failed: 'The format is no longer on the shelf.' };
     const dictionary = await dictionaryAtHand(database);
-    const document = storedDocument((job.input as ProveInput).document, dictionary.properties);
-    const facts = await proofFacts(database, format);
+    const input = job.input as ProveInput;
+    const document = storedDocument(input.document, dictionary.properties);
+    const edition = await findEdition(database, input.edition);
+    // A released edition is proved as it was frozen.
+    const frozen = edition && (await frozenOf(database, edition));
+    const facts = frozen ? frozenFacts(frozen) : await proofFacts(database, format);
     const { resources } = await sheetResources(database, [document], facts, dictionary.properties);
-    const { scale } = format.settings;
+    const { scale } = frozen ?? format.settings;
     let { piecesDone, lastId = '' } = job;
     let prover = new Prover({
       document,

@@ -40,3 +40,38 @@ export async function noteChange(
       steps.flatMap((one) => [inserted, one]),
     );
 }
+
+/** Whether somebody has ever changed a subject. */
+export async function hasChanged(db: Database, { account }: Pick<Actor, 'account'>, subject: string): Promise<boolean> {
+  const rows = await db.query('SELECT 1 FROM audit WHERE account_id = ? AND subject = ? LIMIT 1', [account, subject]);
+  return rows.length > 0;
+}
+
+/** What was done to a subject and to those whose names begin so, in one sitting of one person. */
+export interface SittingRow {
+  subject: string;
+  sitting: string;
+  who: string;
+  firstAt: Date;
+  lastAt: Date;
+  changes: number;
+  steps: string[];
+}
+
+/** The sittings at a subject and at what belongs to it (its name, a comma), the newest first, each with its steps in order. */
+export async function sittingsOf(db: Database, subject: string, most: number): Promise<SittingRow[]> {
+  const rows = await db.query<Omit<SittingRow, 'steps'> & { id: number }>(
+    `SELECT audit.id, subject, sitting, accounts.name AS who, first_at AS firstAt, last_at AS lastAt, changes
+     FROM audit JOIN accounts ON accounts.id = account_id
+     WHERE subject = ? OR subject LIKE CONCAT(?, ', %') ORDER BY last_at DESC, audit.id DESC LIMIT ${Math.trunc(most)}`,
+    [subject, subject.replace(/[\\%_]/g, '\\$&')],
+  );
+  if (rows.length === 0) return [];
+  const steps = await db.query<{ audit_id: number; words: string }>(
+    `SELECT audit_id, words FROM audit_steps WHERE audit_id IN (${rows.map(() => '?').join(', ')}) ORDER BY id`,
+    rows.map(({ id }) => id),
+  );
+  const bySitting = new Map<number, string[]>(rows.map(({ id }) => [id, []]));
+  for (const { audit_id, words } of steps) bySitting.get(audit_id)!.push(words);
+  return rows.map(({ id, ...row }) => ({ ...row, steps: bySitting.get(id)! }));
+}

@@ -25,6 +25,7 @@ export interface DrawingRow extends DrawingSettings {
   id: string;
   /** The revision of its profile that it was finished with; null: it follows the newest. */
   profileRevision: number | null;
+  /** Empty: a trial drawing. */
   number: string;
   editionId: string;
   formatId: string;
@@ -41,6 +42,8 @@ export interface DrawingRow extends DrawingSettings {
   sheets: DrawingSheet[];
   state: DrawingState;
   finishedWith: string | undefined;
+  /** The hash of what a finished drawing printed; null of one in work, and of one that was finished before that was kept. */
+  frozen: string | null;
   /** Why a drawing was finished although something is missing. */
   finishReason: string | undefined;
   /** The account that made it. */
@@ -63,7 +66,7 @@ export interface RegisterColumns {
 
 interface Raw {
   id: string;
-  number: string;
+  number: string | null;
   edition_id: string;
   format_id: string;
   edition: number;
@@ -81,6 +84,7 @@ interface Raw {
   items: unknown;
   state: DrawingState;
   finished_with: string | null;
+  frozen: string | null;
   finish_reason: string | null;
   made_by: string;
   version: number;
@@ -89,7 +93,7 @@ interface Raw {
 
 const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
   id: raw.id,
-  number: raw.number,
+  number: raw.number ?? '',
   editionId: raw.edition_id,
   formatId: raw.format_id,
   edition: raw.edition,
@@ -108,6 +112,7 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
   sheets,
   state: raw.state,
   finishedWith: raw.finished_with ?? undefined,
+  frozen: raw.frozen,
   finishReason: raw.finish_reason ?? undefined,
   madeBy: raw.made_by,
   version: raw.version,
@@ -115,7 +120,7 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
 });
 
 const SELECT = `SELECT drawings.id, drawings.number, edition_id, format_id, editions.number AS edition, specimen_id, variant, size_id,
-  drawings.profile_id, profile_revision, drawings.project_id, site_id, scale, answers, overruled, revisions, items, drawings.state, finished_with, finish_reason,
+  drawings.profile_id, profile_revision, drawings.project_id, site_id, scale, answers, overruled, revisions, items, drawings.state, finished_with, frozen, finish_reason,
   made_by, drawings.version, drawings.updated_at
   FROM drawings JOIN editions ON editions.id = drawings.edition_id`;
 
@@ -133,7 +138,7 @@ export async function findDrawings(db: Database, ids: readonly string[]): Promis
 
 interface RawEntry {
   id: string;
-  number: string;
+  number: string | null;
   created: string;
   title: string;
   modelName: string;
@@ -192,7 +197,7 @@ export function listDrawings(
       keyOf: ({ created, id }) => [created, id],
       toEntry: (raw) => ({
         id: raw.id,
-        number: raw.number,
+        number: raw.number ?? '',
         title: raw.title,
         modelName: raw.modelName,
         variant: raw.variant ?? undefined,
@@ -279,8 +284,8 @@ export async function insertDrawing(
     | 'revisions'
     | 'state'
     | 'finishedWith'
+    | 'frozen'
     | 'finishReason'
-    | 'siteId'
     | 'madeBy'
     | 'version'
     | 'changedAt'
@@ -288,17 +293,18 @@ export async function insertDrawing(
   { account }: Actor,
 ): Promise<void> {
   await db.run(
-    `INSERT INTO drawings (id, number, edition_id, specimen_id, variant, size_id, profile_id, project_id, scale, answers,
-       overruled, items, made_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', ?, ?)`,
+    `INSERT INTO drawings (id, number, edition_id, specimen_id, variant, size_id, profile_id, project_id, site_id, scale, answers,
+       overruled, items, made_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, '{}', ?, ?)`,
     [
       drawing.id,
-      drawing.number,
+      drawing.number || null,
       drawing.editionId,
       drawing.specimen,
       drawing.variant ?? null,
       drawing.sizeId,
       drawing.profileId,
       drawing.projectId,
+      drawing.siteId,
       drawing.scale,
       JSON.stringify(drawing.answers),
       JSON.stringify(drawing.items),
@@ -312,7 +318,7 @@ export async function insertDrawing(
 export async function replaceDrawing(db: Database, drawing: DrawingRow, version: number): Promise<boolean> {
   const { affected } = await db.run(
     `UPDATE drawings SET size_id = ?, profile_id = ?, profile_revision = ?, project_id = ?, site_id = ?, scale = ?, answers = ?, overruled = ?,
-       revisions = ?, items = ?, state = ?, finished_with = ?, finish_reason = ?, version = version + 1 WHERE id = ? AND version = ?`,
+       revisions = ?, items = ?, state = ?, finished_with = ?, frozen = ?, finish_reason = ?, version = version + 1 WHERE id = ? AND version = ?`,
     [
       drawing.sizeId,
       drawing.profileId,
@@ -326,6 +332,7 @@ export async function replaceDrawing(db: Database, drawing: DrawingRow, version:
       JSON.stringify(drawing.items),
       drawing.state,
       drawing.finishedWith ?? null,
+      drawing.frozen,
       drawing.finishReason ?? null,
       drawing.id,
       version,
@@ -349,4 +356,36 @@ export async function countAnswered(db: Database, key: string, formatId?: string
     [key.replace(/["\\]/g, '\\$&'), formatId ?? null, formatId ?? null],
   );
   return Number(row!.count);
+}
+
+/** The ids of finished drawings whose print is not kept, and whose models give what they gave then. */
+export async function finishedWithout(db: Database): Promise<string[]> {
+  const rows = await db.query<{ id: string }>(
+    "SELECT id FROM drawings WHERE state = 'finished' AND frozen IS NULL AND model_changed = FALSE AND looked_at = TRUE ORDER BY id",
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Keeps what a finished drawing prints. It is no change of anybody's. */
+export async function keepFrozen(db: Database, id: string, hash: string): Promise<void> {
+  await db.run('UPDATE drawings SET frozen = ?, updated_at = updated_at WHERE id = ?', [hash, id]);
+}
+
+/** The finished drawings whose print is kept: their numbers and its hashes. */
+export async function finishedDrawings(db: Database): Promise<{ number: string; frozen: string }[]> {
+  return db.query('SELECT number, frozen FROM drawings WHERE frozen IS NOT NULL ORDER BY number');
+}
+
+const TRIALS = `number IS NULL AND (edition_id = ?
+  OR id IN (SELECT drawing_id FROM drawing_sheets WHERE drawing_sheets.edition_id = ?))`;
+
+/** How many trial drawings there are on an edition. */
+export async function countTrials(db: Database, edition: string): Promise<number> {
+  const [row] = await db.query<{ n: number }>(`SELECT COUNT(*) AS n FROM drawings WHERE ${TRIALS}`, [edition, edition]);
+  return Number(row!.n);
+}
+
+/** Deletes the trial drawings on an edition. */
+export async function deleteTrials(db: Database, edition: string): Promise<void> {
+  await db.run(`DELETE FROM drawings WHERE ${TRIALS}`, [edition, edition]);
 }

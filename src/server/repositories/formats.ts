@@ -1,8 +1,9 @@
-import type { EditionState, ShelfEntry, Whose } from '../../contract/formats';
+import type { EditionState, ShelfEntry, ShelfOrder, ShelfState, Whose } from '../../contract/formats';
 import type { Page } from '../../contract/route';
 import type { FormatDocument } from '../../core/format/document';
 import { DOCUMENT_VERSION } from '../../core/format/document';
 import { storedDocument } from '../../core/format/reading';
+import type { ModelKind } from '../../core/property/facts';
 import type { RevisionRow } from '../../core/revision/rows';
 import type { Actor } from '../actor';
 import { type Database, marks } from '../database';
@@ -37,6 +38,8 @@ export interface EditionRow {
   document: FormatDocument;
   hash: string;
   version: number;
+  /** The format that is to be used instead of a withdrawn one. */
+  successor: string | null;
 }
 
 interface RawFormat {
@@ -57,6 +60,7 @@ interface RawEdition {
   document: unknown;
   hash: string;
   version: number;
+  successor: string | null;
 }
 
 const toFormat = (row: RawFormat): FormatRow => ({
@@ -82,11 +86,12 @@ async function toEditions(db: Database, rows: RawEdition[]): Promise<EditionRow[
     document: storedDocument(documents[i], properties),
     hash: row.hash,
     version: row.version,
+    successor: row.successor,
   }));
 }
 
 const FORMAT = 'id, name, profile_id, sample_id, project_id, proof_settings, made_by';
-const EDITION = 'id, format_id, number, state, document, hash, version';
+const EDITION = 'id, format_id, number, state, document, hash, version, successor';
 
 interface RawShelf {
   id: string;
@@ -101,55 +106,103 @@ interface RawShelf {
   hash: string;
   version: number;
   drawings: number;
+  description: string;
+  category: string;
+  tags: unknown;
+  inForce: string | null;
+  inForceNumber: number | null;
+  defaultFor: string | null;
+  changed: Date;
+  changedAt: string;
+  changedBy: string | null;
 }
 
-/** The formats on the shelf in pages, in the order in which they came or by name; with `search` those that have it in their name or a size. */
+const ORDERS: Record<ShelfOrder, { by: [string, string]; keyOf: (row: RawShelf) => string }> = {
+  shelf: { by: ['formats.created_at', 'formats.id'], keyOf: ({ created }) => created },
+  name: { by: ['formats.name', 'formats.id'], keyOf: ({ name }) => name },
+  changed: { by: ['editions.updated_at', 'formats.id'], keyOf: ({ changedAt }) => changedAt },
+};
+
+/** Of which states editions a format is to have. */
+const STATES: Record<ShelfState, string | undefined> = {
+  any: undefined,
+  open: "EXISTS (SELECT 1 FROM editions AS own WHERE own.format_id = formats.id AND own.state = 'open')",
+  released: "EXISTS (SELECT 1 FROM editions AS own WHERE own.format_id = formats.id AND own.state = 'released')",
+  withdrawn: "NOT EXISTS (SELECT 1 FROM editions AS own WHERE own.format_id = formats.id AND own.state <> 'withdrawn')",
+};
+
+/** The formats on the shelf in pages, in the order in which they came, by name, or the last changed first; with `search` those that have it in their name or a size. */
 export function listFormats(
   db: Database,
   asked: {
     search?: string | undefined;
-    order: 'shelf' | 'name';
+    order: ShelfOrder;
     whose: Whose;
-    /** Only those that they may use. */
+    state: ShelfState;
+    category?: string | undefined;
+    /** Only those that they may use, with the newest edition that is not open where there is one. */
     forUse: boolean;
     account: string;
+    /** The office's day, YYYY-MM-DD: which edition is in force. */
+    today: string;
     after?: string | undefined;
     size: number;
   },
 ): Promise<Page<ShelfEntry>> {
-  const { search, order, whose, forUse, account } = asked;
+  const { search, order, whose, state, category, forUse, account, today } = asked;
+  const newest = '(SELECT MAX(number) FROM editions AS others WHERE others.format_id = formats.id)';
+  const frozen =
+    "(SELECT MAX(number) FROM editions AS others WHERE others.format_id = formats.id AND others.state <> 'open')";
+  // The day is the office's own, written by Intl: digits and hyphens.
+  const inForce = (column: string) =>
+    `(SELECT ${column} FROM editions AS own JOIN edition_releases ON edition_id = own.id WHERE own.format_id = formats.id
+        AND own.state = 'released' AND counts_from <= '${today}' ORDER BY own.number DESC LIMIT 1)`;
   return readPage<RawShelf, ShelfEntry>(
     db,
     {
       select: `formats.id, formats.name, DATE_FORMAT(formats.created_at, '%Y-%m-%d %H:%i:%s.%f') AS created, unit, sizes, main_size AS mainSize,
         editions.id AS edition, editions.number, editions.state, editions.hash, editions.version,
-        (SELECT COUNT(*) FROM drawings JOIN editions AS own ON own.id = edition_id WHERE own.format_id = formats.id) AS drawings`,
-      from: `formats JOIN editions ON format_id = formats.id
-        AND number = (SELECT MAX(number) FROM editions AS others WHERE others.format_id = formats.id)`,
+        (SELECT COUNT(*) FROM drawings JOIN editions AS own ON own.id = edition_id WHERE own.format_id = formats.id) AS drawings,
+        description, category, tags, ${inForce('own.id')} AS inForce, ${inForce('own.number')} AS inForceNumber,
+        (SELECT GROUP_CONCAT(kind ORDER BY kind) FROM format_defaults WHERE format_defaults.format_id = formats.id
+          AND size_name = '' AND project_id = '' AND site_id = '') AS defaultFor,
+        editions.updated_at AS changed, DATE_FORMAT(editions.updated_at, '%Y-%m-%d %H:%i:%s') AS changedAt, accounts.name AS changedBy`,
+      from: `formats JOIN editions ON format_id = formats.id AND number = ${forUse ? `COALESCE(${frozen}, ${newest})` : newest}
+        LEFT JOIN accounts ON accounts.id = editions.updated_by`,
       where: [
+        ...(STATES[state] ? [{ sql: STATES[state], parameters: [] }] : []),
+        ...(category ? [{ sql: 'category = ?', parameters: [category] }] : []),
         ...(whose === 'mine' ? [{ sql: 'formats.made_by = ?', parameters: [account] }] : []),
         ...(whose === 'recent' ? [lately(account)] : []),
         ...(forUse ? [openTo('use', account)] : []),
         ...(search?.trim()
           ? [
               {
-                sql: "formats.name LIKE ? OR JSON_EXTRACT(sizes, '$[*].name') COLLATE utf8mb4_unicode_ci LIKE ?",
-                parameters: [likeAnywhere(search), likeAnywhere(search)],
+                sql: `formats.name LIKE ? OR description LIKE ? OR category LIKE ? OR JSON_EXTRACT(tags, '$') COLLATE utf8mb4_unicode_ci LIKE ?
+                  OR JSON_EXTRACT(sizes, '$[*].name') COLLATE utf8mb4_unicode_ci LIKE ?`,
+                parameters: Array.from({ length: 5 }, () => likeAnywhere(search)),
               },
             ]
           : []),
       ],
-      order: order === 'name' ? ['formats.name', 'formats.id'] : ['formats.created_at', 'formats.id'],
-      direction: 'ASC',
-      keyOf: ({ id, name, created }) => [order === 'name' ? name : created, id],
-      toEntry: ({ id, name, unit, sizes, mainSize, edition, number, state, hash, version, drawings }) => ({
+      order: ORDERS[order].by,
+      direction: order === 'changed' ? 'DESC' : 'ASC',
+      keyOf: (row) => [ORDERS[order].keyOf(row), row.id],
+      toEntry: ({ id, name, unit, sizes, mainSize, edition, number, state, hash, version, drawings, ...row }) => ({
         id,
         name,
         unit,
         sizes: fromJson(sizes),
         mainSize,
         edition: { id: edition, number, state, hash, version },
+        ...(row.inForce !== null && { inForce: { id: row.inForce, number: row.inForceNumber! } }),
+        defaultFor: row.defaultFor === null ? [] : (row.defaultFor.split(',') as ModelKind[]),
         drawings: Number(drawings),
+        description: row.description,
+        category: row.category,
+        tags: fromJson(row.tags),
+        changedAt: row.changed.toISOString(),
+        ...(row.changedBy !== null && { changedBy: row.changedBy }),
       }),
     },
     asked,
@@ -204,6 +257,97 @@ export async function newestEdition(db: Database, formatId: string): Promise<Edi
   return (await toEditions(db, rows))[0];
 }
 
+/** The newest released edition that counts by a day of the office, YYYY-MM-DD: the one that new drawings are made on. */
+export async function editionInForce(db: Database, formatId: string, today: string): Promise<EditionRow | undefined> {
+  const rows = await db.query<RawEdition>(
+    `SELECT ${EDITION} FROM editions JOIN edition_releases ON edition_id = id
+     WHERE format_id = ? AND state = 'released' AND counts_from <= ? ORDER BY number DESC LIMIT 1`,
+    [formatId, today],
+  );
+  return (await toEditions(db, rows))[0];
+}
+
+/** The newest edition of a format that is released, whenever it counts, else the newest withdrawn; none while it has only an open one. */
+export async function newestFrozen(db: Database, formatId: string): Promise<EditionRow | undefined> {
+  const rows = await db.query<RawEdition>(
+    `SELECT ${EDITION} FROM editions WHERE format_id = ? AND state <> 'open' ORDER BY state = 'released' DESC, number DESC LIMIT 1`,
+    [formatId],
+  );
+  return (await toEditions(db, rows))[0];
+}
+
+/** An edition, held until the transaction ends. */
+export async function lockEdition(db: Database, id: string): Promise<EditionRow | undefined> {
+  const rows = await db.query<RawEdition>(`SELECT ${EDITION} FROM editions WHERE id = ? FOR UPDATE`, [id]);
+  return (await toEditions(db, rows))[0];
+}
+
+/** An edition as the history of its format lists it. */
+export interface ListedEdition extends Pick<EditionRow, 'id' | 'number' | 'state' | 'version' | 'hash' | 'successor'> {
+  drawings: number;
+  changedAt: Date;
+  changedBy: string | null;
+}
+
+/** The editions of a format without their documents, the newest first. */
+export async function editionsOfFormat(db: Database, formatId: string): Promise<ListedEdition[]> {
+  const rows = await db.query<ListedEdition>(
+    `SELECT editions.id, number, state, editions.version, hash, successor, updated_at AS changedAt, accounts.name AS changedBy,
+       (SELECT COUNT(*) FROM drawings WHERE edition_id = editions.id
+         OR drawings.id IN (SELECT drawing_id FROM drawing_sheets WHERE drawing_sheets.edition_id = editions.id)) AS drawings
+     FROM editions LEFT JOIN accounts ON accounts.id = updated_by WHERE format_id = ? ORDER BY number DESC`,
+    [formatId],
+  );
+  return rows.map((row) => ({ ...row, drawings: Number(row.drawings) }));
+}
+
+/** Sets an edition's state. */
+export async function setState(
+  db: Database,
+  id: string,
+  state: EditionState,
+  successor: string | null = null,
+): Promise<void> {
+  await db.run('UPDATE editions SET state = ?, successor = ?, updated_at = updated_at WHERE id = ?', [
+    state,
+    successor,
+    id,
+  ]);
+}
+
+export async function deleteEdition(db: Database, id: string): Promise<void> {
+  await db.run('DELETE FROM editions WHERE id = ?', [id]);
+}
+
+/** Deletes a format that has no editions any more. */
+export async function deleteFormat(db: Database, id: string): Promise<void> {
+  await db.run('DELETE FROM formats WHERE id = ?', [id]);
+}
+
+/** What the shelf says of a format beside its name; what is not given stays. */
+export async function setAbout(
+  db: Database,
+  id: string,
+  {
+    description,
+    category,
+    tags,
+  }: { description?: string | undefined; category?: string | undefined; tags?: readonly string[] | undefined },
+): Promise<void> {
+  await db.run(
+    'UPDATE formats SET description = COALESCE(?, description), category = COALESCE(?, category), tags = COALESCE(?, tags) WHERE id = ?',
+    [description ?? null, category ?? null, tags ? JSON.stringify(tags) : null, id],
+  );
+}
+
+/** The categories that formats have, by name. */
+export async function allCategories(db: Database): Promise<string[]> {
+  const rows = await db.query<{ category: string }>(
+    "SELECT DISTINCT category FROM formats WHERE category <> '' ORDER BY category",
+  );
+  return rows.map(({ category }) => category);
+}
+
 export async function findEdition(db: Database, id: string): Promise<EditionRow | undefined> {
   return (await findEditions(db, [id])).get(id);
 }
@@ -232,7 +376,7 @@ const listed = ({ unit, sizes, mainSize }: FormatDocument) => [
 
 export async function insertEdition(db: Database, row: EditionRow, { account }: Actor): Promise<void> {
   await db.run(
-    `INSERT INTO editions (${EDITION}, unit, sizes, main_size, updated_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO editions (${EDITION}, unit, sizes, main_size, updated_by) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       row.id,
       row.formatId,
@@ -241,6 +385,7 @@ export async function insertEdition(db: Database, row: EditionRow, { account }: 
       JSON.stringify(row.document),
       row.hash,
       row.version,
+      row.successor,
       ...listed(row.document),
       account,
     ],

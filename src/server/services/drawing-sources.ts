@@ -3,6 +3,7 @@ import { lacksScale } from '../../core/drawing/finishing';
 import { askedBy, unanswered } from '../../core/drawing/asking';
 import { modelHash } from '../../core/drawing/drawing';
 import type { DrawingSources } from '../../core/drawing/sheets';
+import { type Frozen, definitionsOf } from '../../core/edition/snapshot';
 import { canonicalHash } from '../../core/format/canonical';
 import type { FormatDocument } from '../../core/format/document';
 import type { ProfileDocument } from '../../core/profile/document';
@@ -18,6 +19,7 @@ import type { DrawingRow, RegisterColumns } from '../repositories/drawings';
 import { type EditionRow, findEditions, findFormat } from '../repositories/formats';
 import { findPlaces, placesOf } from '../repositories/value-places';
 import { editionView } from './format-views';
+import { frozenDrawingOf, frozenOf, newerInOffice } from './frozen';
 import { profileOfDrawing } from './profiles-at-hand';
 import { type ModelsAtHand, modelsAtHand } from './models-at-hand';
 import { ServiceError } from './service-error';
@@ -37,6 +39,8 @@ export const modelsOf = ({ specimen, sheets }: Pick<DrawingRow, 'specimen' | 'sh
 export interface DrawingAtHand {
   /** The editions of its sheets' formats, its own first. */
   editions: EditionRow[];
+  /** What the released ones among them froze. */
+  froze: ReadonlyMap<string, Frozen>;
   models: ModelsAtHand;
   /** What they are filled from beside model and drawing: what is the drawing's own, and today. */
   facts: OfficeFacts;
@@ -44,14 +48,15 @@ export interface DrawingAtHand {
   sources: DrawingSources;
 }
 
-/** What a drawing is filled from beside its model: its project and its profile, the organisation, today. */
+/** What a drawing is filled from beside its model: its project and its profile, the organisation, today; `frozen` is of its edition. */
 export async function drawingSurroundings(
   db: Database,
   row: Pick<DrawingRow, 'projectId' | 'profileId' | 'profileRevision' | 'siteId'>,
+  frozen?: Frozen,
 ): Promise<OfficeFacts & { profileDocument: ProfileDocument }> {
   const { projectId, siteId } = row;
   const places = await findPlaces(db, [projectId]);
-  const profile = await profileOfDrawing(db, row);
+  const profile = await profileOfDrawing(db, row, frozen);
   if (!profile) throw new ServiceError(422, 'The drawing’s drafting profile is no longer there. Choose another one.');
   const sites = await placesOf(db, 'organisation');
   const organisation = sites.find(({ id }) => id === siteId) ?? sites[0];
@@ -73,27 +78,48 @@ export async function drawingAtHand(
   db: Database,
   row: Pick<
     DrawingRow,
-    'editionId' | 'sheets' | 'specimen' | 'projectId' | 'profileId' | 'profileRevision' | 'siteId' | 'scale'
+    | 'number'
+    | 'editionId'
+    | 'sheets'
+    | 'specimen'
+    | 'projectId'
+    | 'profileId'
+    | 'profileRevision'
+    | 'siteId'
+    | 'scale'
+    | 'frozen'
   >,
 ): Promise<DrawingAtHand> {
   const ids = editionsOf(row);
   const found = await findEditions(db, ids);
-  const editions = ids.map((id) => {
+  const editions: EditionRow[] = [];
+  const froze = new Map<string, Frozen>();
+  for (const id of ids) {
     const edition = found.get(id);
     if (!edition) throw new ServiceError(422, 'A sheet’s format is no longer on the shelf. Choose another one.');
-    return edition;
-  });
+    const frozen = await frozenOf(db, edition);
+    if (frozen) froze.set(id, frozen);
+    editions.push(frozen ? { ...edition, document: frozen.document } : edition);
+  }
   const models = await modelsAtHand(db, modelsOf(row));
-  const { profileDocument, ...facts } = await drawingSurroundings(db, row);
+  const { profileDocument, ...facts } = await drawingSurroundings(db, row, froze.get(row.editionId));
   const [own, ...others] = editions;
   return {
     editions,
     models,
     facts,
     profile: profileDocument,
+    froze,
     sources: {
       document: own!.document,
       others: new Map(others.map(({ id, document }) => [id, document])),
+      definitions: new Map(
+        editions.flatMap(({ id, document }) => {
+          const frozen = froze.get(id);
+          return frozen ? [[document, definitionsOf(frozen.properties)] as const] : [];
+        }),
+      ),
+      frozen: await frozenDrawingOf(db, row),
       models: models.sources,
       facts,
       scale: row.scale,
@@ -102,11 +128,22 @@ export async function drawingAtHand(
 }
 
 /** The formats of a drawing's sheets as the interface takes them. */
-export async function formatsOf(db: Database, { editions, facts, sources }: DrawingAtHand): Promise<FormatView[]> {
+export async function formatsOf(
+  db: Database,
+  { editions, froze, facts, sources }: DrawingAtHand,
+): Promise<FormatView[]> {
   const views: FormatView[] = [];
   for (const edition of editions) {
     const format = (await findFormat(db, edition.formatId))!;
-    views.push({ id: format.id, name: format.name, edition: editionView(edition), facts, scale: sources.scale });
+    const frozen = froze.get(edition.id);
+    views.push({
+      id: format.id,
+      name: format.name,
+      edition: editionView(edition),
+      facts: { ...facts, ...(frozen && { definitions: definitionsOf(frozen.properties) }) },
+      scale: sources.scale,
+      ...(frozen && { newer: await newerInOffice(db, frozen) }),
+    });
   }
   return views;
 }
@@ -130,9 +167,14 @@ export function shownHash(row: Pick<DrawingRow, 'specimen' | 'variant' | 'sheets
 }
 
 /** What the register shows of a drawing. */
-export function registerColumns(row: DrawingRow, { editions, models }: DrawingAtHand): RegisterColumns {
+export function registerColumns(
+  row: DrawingRow,
+  { editions, models, sources: { frozen } }: DrawingAtHand,
+): RegisterColumns {
   const { sources } = models;
-  const given = modelGives(row, sources);
+  // A finished drawing is listed as it was printed.
+  const printed = frozen?.sheets[0]?.facts;
+  const given = printed ? { model: printed.model, variant: printed.variant } : modelGives(row, sources);
   const title = sources.properties.get(SUPPLIED.title);
   const facts: Facts = { ...given, today: '2000-01-01', locale: { decimalMark: '.' } };
   const value = title && resolveProperty(title, facts, {}).value;

@@ -2,12 +2,13 @@ import type { ExportKind } from '../../contract/export';
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import { askedBy, checkAnswers, withProposals } from '../../core/drawing/asking';
-import type { Answers } from '../../core/drawing/drawing';
+import { type Answers, TRIAL } from '../../core/drawing/drawing';
+import { mayDo, tooLittle } from '../../core/office/account';
 import { checkSigning, whyNotAnswered } from '../../core/drawing/signing';
 import { lackingToFinish, lackingWords } from '../../core/drawing/finishing';
 import { type Revising, revise } from '../../core/drawing/revising';
-import { type DrawingSheet, drawnSheets, planDrawing, sheetTitle } from '../../core/drawing/sheets';
-import { canonicalHash } from '../../core/format/canonical';
+import { type DrawingSheet, drawnSheets, frozenDrawing, planDrawing, sheetTitle } from '../../core/drawing/sheets';
+import { canonicalHash, canonicalJson } from '../../core/format/canonical';
 import { sheetGeometry } from '../../core/format/sheet';
 import { languageOf } from '../../core/property/language';
 import { SUPPLIED } from '../../core/property/supplied';
@@ -28,7 +29,7 @@ import {
   listDrawings,
   replaceDrawing,
 } from '../repositories/drawings';
-import { findFormat, newestEdition } from '../repositories/formats';
+import { type EditionRow, editionInForce, findFormat, newestEdition } from '../repositories/formats';
 import type {
   DrawingChange,
   DrawingView,
@@ -40,6 +41,7 @@ import type {
 } from '../../contract/drawings';
 import type { Page } from '../../contract/route';
 import { allProfiles, findProfile, findRevision } from '../repositories/profiles';
+import { keepSnapshot } from '../repositories/snapshots';
 import { findPlaces, placesOf } from '../repositories/value-places';
 import {
   type DrawingAtHand,
@@ -55,8 +57,10 @@ import { takeNumber } from './numbering';
 import { revisionScheme } from './revision-scheme';
 import { checkUse } from './sharing';
 import { signing } from './signing';
-import { ServiceError, conflict } from './service-error';
+import { frozenOf } from './frozen';
+import { ServiceError, conflict, unlessRefused } from './service-error';
 import { sheetResources } from './sheet-resources';
+import { officeToday } from './today';
 
 /** Drawings on one page of the register. */
 const PAGE = 50;
@@ -64,8 +68,8 @@ const PAGE = 50;
 const GONE = () => new ServiceError(404, 'There is no such drawing in the register.');
 
 function drawingView(drawing: DrawingRow, at: DrawingAtHand): DrawingView {
-  const { finishedWith: _, madeBy: __, profileRevision: ___, ...row } = drawing;
-  const { models: ____, ...columns } = registerColumns(drawing, at);
+  const { finishedWith: _, frozen: __, madeBy: ___, profileRevision: ____, ...row } = drawing;
+  const { models: _____, ...columns } = registerColumns(drawing, at);
   const { document } = at.editions[0]!;
   return {
     ...row,
@@ -92,7 +96,11 @@ async function lookedAt(entries: RegisterEntry[]): Promise<RegisterEntry[]> {
   if (due.length === 0) return entries;
   const rows = await findDrawings(database, due);
   const seen = new Map<string, RegisterColumns>();
-  for (const row of rows.values()) seen.set(row.id, registerColumns(row, await drawingAtHand(database, row)));
+  for (const row of rows.values()) {
+    // One whose edition is damaged says so when it is opened; the register has what it last knew of it.
+    const at = await drawingAtHand(database, row).catch(unlessRefused);
+    if (at) seen.set(row.id, registerColumns(row, at));
+  }
   return entries.map((entry) => {
     const columns = seen.get(entry.id);
     if (!columns) return entry;
@@ -119,7 +127,8 @@ export async function drawing(id: string): Promise<OpenDrawingView> {
     specimens: [...at.models.specimens],
     scheme: await revisionScheme(),
     today: at.facts.today,
-    profileRevision: row.profileRevision ?? (await findRevision(database, row.profileId))?.number ?? 0,
+    profileRevision: row.profileRevision ?? (await revisionPrinted(database, row, at)) ?? 0,
+    frozen: at.sources.frozen,
     profiles: (await allProfiles(database)).map(({ id, name }) => ({ id, name })),
     projects: await choices('project'),
     sites: await choices('organisation'),
@@ -135,37 +144,43 @@ const FIRST_SHEET: DrawingSheet = { id: 'first', name: '' };
  */
 export async function makeDrawing(
   actor: Actor,
-  { formatId, specimen, variant, sizeId, scale = '' }: z.infer<(typeof MakeDrawing)['body']>,
+  { formatId, specimen, variant, sizeId, scale = '', projectId, siteId, trial }: z.infer<(typeof MakeDrawing)['body']>,
 ): Promise<{ id: string }> {
   const id = randomUUID();
   await transaction(async (db) => {
-    const [format, edition] = [await findFormat(db, formatId), await newestEdition(db, formatId)];
-    if (!format || !edition) throw new ServiceError(404, 'There is no such format on the shelf.');
+    const format = await findFormat(db, formatId);
+    if (!format) throw new ServiceError(404, 'There is no such format on the shelf.');
     await checkUse(db, actor, formatId, format.name);
+    const edition = trial ? await editionToTry(db, actor, format) : await editionToDrawOn(db, format);
+    const frozen = await frozenOf(db, edition);
+    const { document } = frozen ?? edition;
     const made = {
       id,
+      number: '',
+      frozen: null,
       editionId: edition.id,
       specimen,
       variant,
       sizeId,
-      profileId: format.profileId,
+      profileId: frozen?.profile.id ?? format.profileId,
       profileRevision: null,
-      projectId: format.projectId,
-      siteId: null,
+      projectId: projectId ?? format.projectId,
+      siteId: siteId ?? null,
       scale,
       sheets: [FIRST_SHEET],
     };
+    await checkPlaces(db, made);
     const at = await drawingAtHand(db, made);
     const model = at.models.sources.specimens.get(specimen);
     if (!model) throw new ServiceError(422, 'The model is no longer there. Choose another one.');
     if (variant !== undefined && !model.variants.some((one) => one.name === variant))
       throw new ServiceError(422, `${model.name} has no variant “${variant}”.`);
-    const geometry = sheetGeometry(edition.document, sizeId);
+    const geometry = sheetGeometry(document, sizeId);
     if (!geometry.ok) throw new ServiceError(422, geometry.reason);
-    const number = await takeNumber(db);
+    const number = trial ? '' : await takeNumber(db);
     const answers = withProposals(
       {},
-      edition.document.asked.filter((one) => !whyNotAnswered(one, actor.role)),
+      document.asked.filter((one) => !whyNotAnswered(one, actor.role)),
       {
         today: at.facts.today,
         me: actor.name,
@@ -177,10 +192,38 @@ export async function makeDrawing(
     const { items } = drawnSheets(drawn, at.sources);
     await insertDrawing(db, { ...made, number, answers, items }, actor);
     await keepColumns(db, id, registerColumns((await findDrawing(db, id))!, at));
-    const words = [`Made drawing ${number}`];
+    const words = [trial ? `Made a trial drawing on ${format.name}` : `Made drawing ${number}`];
     await noteChange(db, actor, { subject: `drawing ${id}`, sitting: randomUUID(), words });
   });
   return { id };
+}
+
+/**
+ * The edition that new drawings are made on: the newest released one that counts today.
+ * @throws ServiceError 422 when there is none, with what there is instead
+ */
+async function editionToDrawOn(db: Database, { id, name }: { id: string; name: string }): Promise<EditionRow> {
+  const today = await officeToday(db);
+  const edition = await editionInForce(db, id, today);
+  if (edition) return edition;
+  const newest = await newestEdition(db, id);
+  if (!newest) throw new ServiceError(404, 'There is no such format on the shelf.');
+  const successor = newest.successor === null ? undefined : await findFormat(db, newest.successor);
+  const why = {
+    open: 'has no released edition yet. Release it on the board first',
+    released: 'has no edition that counts today yet',
+    withdrawn: `is withdrawn. ${successor ? `Use “${successor.name}” instead` : 'Choose another format'}`,
+  }[newest.state];
+  throw new ServiceError(422, `“${name}” ${why}.`);
+}
+
+/** The open edition of a format, for a trial drawing. @throws ServiceError 403 for whoever does not change formats, 422 when none is open */
+async function editionToTry(db: Database, { role }: Actor, { id, name }: { id: string; name: string }) {
+  if (!mayDo(role, 'administrator')) throw new ServiceError(403, tooLittle('administrator', role));
+  const edition = await newestEdition(db, id);
+  if (edition?.state !== 'open')
+    throw new ServiceError(422, `“${name}” has no open edition. Open the next one to try it.`);
+  return edition;
 }
 
 /** Changes a drawing, if it is still of the version the change was made on. A finished one is reopened before it changes. */
@@ -195,8 +238,15 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
     if (change.sheets) {
       checkSheets(change.sheets, at);
       const before = editionsOf(row);
-      for (const { id, formatId, document } of at.editions)
-        if (!before.includes(id)) await checkUse(db, actor, formatId, document.name);
+      for (const { id, formatId, document, number, state } of at.editions) {
+        if (before.includes(id)) continue;
+        await checkUse(db, actor, formatId, document.name);
+        if (state !== 'released' && next.number !== '')
+          throw new ServiceError(
+            422,
+            `Edition ${number} of “${document.name}” is ${state}. Sheets are made on released ones.`,
+          );
+      }
     }
     const geometry = sheetGeometry(documents[0]!, next.sizeId);
     if (!geometry.ok) throw new ServiceError(422, geometry.reason);
@@ -208,6 +258,8 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
       if (!signed.ok) throw new ServiceError(403, signed.reason);
     }
     if (change.sheets) next.answers = answersToNewFormats(actor, row, next, at);
+    if (next.state === 'finished' && row.number === '')
+      throw new ServiceError(422, 'A trial drawing is not finished: it goes when its edition is released.');
     const lacking = next.state === 'finished' ? lackingToFinish(documents, next) : [];
     if (lacking.length > 0 && change.finishReason === undefined) {
       const words = `Drawing ${row.number} lacks something: ${lacking.map(lackingWords).join(' ')} Say why it is finished all the same.`;
@@ -219,7 +271,10 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
 }
 
 /** Refuses profiles, projects and sites that are not there. */
-async function checkPlaces(db: Database, { profileId, projectId, siteId }: DrawingRow): Promise<void> {
+async function checkPlaces(
+  db: Database,
+  { profileId, projectId, siteId }: Pick<DrawingRow, 'profileId' | 'projectId' | 'siteId'>,
+): Promise<void> {
   const places = await findPlaces(db, [projectId, ...(siteId === null ? [] : [siteId])]);
   if (siteId !== null && places.get(siteId)?.source !== 'organisation')
     throw new ServiceError(422, 'That site is not there.');
@@ -270,11 +325,11 @@ export async function reviseDrawing(
   });
 }
 
-const resourcesAt = (db: Database, { editions, facts, models }: DrawingAtHand) =>
+const resourcesAt = (db: Database, { editions, facts, models, sources }: DrawingAtHand) =>
   sheetResources(
     db,
     editions.map(({ document }) => document),
-    facts,
+    sources.frozen?.sheets[0]?.facts ?? facts,
     models.properties,
   );
 
@@ -298,20 +353,40 @@ async function replaced(
     };
     if (row.version !== version) throw await movedOn();
     // One that is reopened follows its profile again.
-    const { next, at } = await change(db, state === 'in work' ? { ...row, profileRevision: null } : row);
+    const reopened = { ...row, profileRevision: null, frozen: null };
+    const { next, at } = await change(db, state === 'in work' ? reopened : row);
     next.items = drawnSheets(next, at.sources).items;
-    next.profileRevision =
-      next.state === 'finished' ? ((await findRevision(db, next.profileId))?.number ?? null) : null;
-    next.finishedWith = next.state === 'finished' ? shownHash(next, at.models.sources) : undefined;
+    if (next.state === 'finished') {
+      next.profileRevision = await revisionPrinted(db, next, at);
+      next.finishedWith = shownHash(next, at.models.sources);
+      next.frozen = await keepPrinted(db, next, at);
+    }
     if (!(await replaceDrawing(db, next, version))) throw await movedOn();
     await keepColumns(db, id, registerColumns(next, at));
     const why = next.finishReason === undefined ? '' : `, although something is missing: ${next.finishReason}`;
     const words = [
-      next.state === row.state ? `Changed drawing ${row.number}` : `Drawing ${row.number} is ${next.state}${why}`,
+      next.state === row.state
+        ? `Changed drawing ${row.number || 'on trial'}`
+        : `Drawing ${row.number} is ${next.state}${why}`,
     ];
     await noteChange(db, actor, { subject: `drawing ${id}`, sitting: randomUUID(), words });
     return drawingView((await findDrawing(db, id))!, at);
   });
+}
+
+/** The released revision of its profile that a drawing in work prints by; null while there is none. */
+async function revisionPrinted(db: Database, row: DrawingRow, { froze }: DrawingAtHand): Promise<number | null> {
+  const own = froze.get(row.editionId)?.profile;
+  if (own?.id === row.profileId) return own.revision || null;
+  return (await findRevision(db, row.profileId))?.number ?? null;
+}
+
+/** Keeps what a drawing prints now, beside the editions of its sheets. @returns its hash */
+export async function keepPrinted(db: Database, row: DrawingRow, { sources }: DrawingAtHand): Promise<string> {
+  const printed = frozenDrawing(row, sources);
+  const hash = canonicalHash(printed);
+  await keepSnapshot(db, { hash, text: canonicalJson(printed) });
+  return hash;
 }
 
 /**
@@ -339,8 +414,8 @@ export async function exportDrawing(
   const { facts } = planned[0]!;
   const maker = row.answers[SUPPLIED.createdBy];
   const details = {
-    title: `${row.number} ${title}`.trim(),
-    date: at.facts.today,
+    title: `${row.number || TRIAL} ${title}`.trim(),
+    date: facts.today,
     language: languageOf(facts),
     ...(maker !== undefined && { author: valueText(maker) }),
   };

@@ -7,6 +7,7 @@ import { pictureFiles, writeDxf } from '../../core/exchange/dxf';
 import { type PdfDetails, writePdf } from '../../core/exchange/pdf';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
 import { writeSvg } from '../../core/exchange/svg-file';
+import { frozenFacts } from '../../core/edition/snapshot';
 import { readDocument } from '../../core/format/reading';
 import type { ProfileDocument } from '../../core/profile/document';
 import { composePlanned, planSheets } from '../../core/scene/planning';
@@ -15,8 +16,9 @@ import { modelFacts } from '../../core/specimen/model-facts';
 import { partsRules, partsTables } from '../../core/specimen/parts-tables';
 import { database } from '../database';
 import { findProfile } from '../repositories/profiles';
-import { findFormat } from '../repositories/formats';
+import { findEdition, findFormat } from '../repositories/formats';
 import { proofFacts } from './format-views';
+import { frozenOf } from './frozen';
 import { modelsAtHand } from './models-at-hand';
 import { ServiceError } from './service-error';
 import { sheetResources } from './sheet-resources';
@@ -35,10 +37,13 @@ export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>
   const { sources, properties } = models;
   const read = readDocument(request.document, properties);
   if (!read.ok) throw new ServiceError(422, read.reason);
-  const { document } = read;
-  const format = await findFormat(database, document.id);
+  const format = await findFormat(database, read.document.id);
   if (!format) throw new ServiceError(404, 'There is no such format on the shelf.');
-  const facts = await proofFacts(database, format);
+  const edition = request.edition === undefined ? undefined : await findEdition(database, request.edition);
+  // A released edition is written as it was frozen, whatever the office has by now.
+  const frozen = edition && (await frozenOf(database, edition));
+  const document = frozen?.document ?? read.document;
+  const facts = frozen ? frozenFacts(frozen) : await proofFacts(database, format);
   const chosen = request.specimen === undefined ? undefined : sources.specimens.get(request.specimen);
   if (request.specimen !== undefined && !chosen)
     throw new ServiceError(422, 'The specimen is no longer there. Choose another one.');
@@ -53,7 +58,7 @@ export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>
   };
   const { resources, files } = await sheetResources(database, [document], facts, properties);
   const looks = { show: request.show, ...(request.rows !== undefined && { rows: request.rows }) };
-  const sheet = { document, sizeId: request.sizeId, scale: format.settings.scale, facts: filled };
+  const sheet = { document, sizeId: request.sizeId, scale: (frozen ?? format.settings).scale, facts: filled };
   const sheets = planSheets(request.following ? [sheet, sheet] : [sheet], resources, looks);
   const composed = composePlanned(sheets[request.following ? 1 : 0]!, resources, looks);
   if (!composed.ok) throw new ServiceError(422, composed.reason);
@@ -65,7 +70,7 @@ export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>
     chosen && request.variant,
   ];
   const details = { title: subject.filter(Boolean).join(', '), date: facts.today, language: languageOf(facts) };
-  const profile = (await findProfile(database, format.profileId))!.document;
+  const profile = frozen?.profile.document ?? (await findProfile(database, format.profileId))!.document;
   return writeSheets([{ scene }], request.kind, details, files, profile);
 }
 

@@ -1,13 +1,15 @@
 import type { EditionView, FormatView, OfficeFacts } from '../../contract/formats';
 import type { Facts } from '../../core/property/facts';
+import { frozenFacts } from '../../core/edition/snapshot';
 import { profileFacts } from '../../core/profile/printed';
 import { revisionTableRow } from '../../core/revision/rows';
 import type { Database } from '../database';
 import type { EditionRow, FormatRow } from '../repositories/formats';
-import { findEdition, findFormat, newestEdition } from '../repositories/formats';
+import { findEdition, findFormat, newestEdition, newestFrozen } from '../repositories/formats';
 import { findProfile } from '../repositories/profiles';
 import { findPlaces, placesOf } from '../repositories/value-places';
 import { bookAtHand } from './books-at-hand';
+import { frozenOf, newerInOffice } from './frozen';
 import { ServiceError } from './service-error';
 
 export const editionView = ({ id, number, state, version, hash, document }: EditionRow): EditionView => ({
@@ -37,21 +39,27 @@ export async function proofFacts(db: Database, format: FormatRow): Promise<Offic
   };
 }
 
+/** A format as an edition stands: an open one with the office as it is, a released one from its snapshot alone. */
 async function view(db: Database, edition: EditionRow): Promise<FormatView> {
   const format = (await findFormat(db, edition.formatId))!;
+  const frozen = await frozenOf(db, edition);
   return {
     id: format.id,
     name: format.name,
-    edition: editionView(edition),
-    facts: await proofFacts(db, format),
-    scale: format.settings.scale,
-    profileId: format.profileId,
+    edition: editionView(frozen ? { ...edition, document: frozen.document } : edition),
+    facts: frozen ? frozenFacts(frozen) : await proofFacts(db, format),
+    scale: frozen?.scale ?? format.settings.scale,
+    profileId: frozen?.profile.id ?? format.profileId,
+    ...(frozen && { newer: await newerInOffice(db, frozen) }),
   };
 }
 
-/** A format with its newest edition. @throws ServiceError 404 */
-export async function formatAtHand(db: Database, id: string): Promise<FormatView> {
-  const edition = await newestEdition(db, id);
+/**
+ * A format with its newest edition; `forUse` with its newest released one, when it has one: what is open is its administrators' work.
+ * @throws ServiceError 404
+ */
+export async function formatAtHand(db: Database, id: string, forUse = false): Promise<FormatView> {
+  const edition = (forUse ? await newestFrozen(db, id) : undefined) ?? (await newestEdition(db, id));
   if (!edition) throw new ServiceError(404, 'There is no such format on the shelf.');
   return view(db, edition);
 }

@@ -1,16 +1,18 @@
 import { randomUUID } from 'node:crypto';
+import type { z } from 'zod';
 import { canonicalHash } from '../../core/format/canonical';
 import type { FormatDocument } from '../../core/format/document';
-import { cellName } from '../../core/format/names';
+import { wayBack } from '../../core/format/going-back';
 import { readDocument } from '../../core/format/reading';
-import { linksByProperty } from '../../core/format/usage';
 import type { PropertyDefinition } from '../../core/property/definition';
 import { mayDo } from '../../core/office/account';
 import type { Actor } from '../actor';
 import { type Database, database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
+import { keepStep } from '../repositories/edition-steps';
 import {
   type EditionRow,
+  allCategories,
   findEdition,
   findFormat,
   firstFormat,
@@ -19,31 +21,54 @@ import {
   listFormats,
   newestEdition,
   replaceDocument,
+  setAbout,
   setFormatName,
   setProfile,
 } from '../repositories/formats';
 import { findProfile } from '../repositories/profiles';
-import type { FormatView, ShelfEntry, Whose } from '../../contract/formats';
+import type {
+  FormatView,
+  ShelfEntry,
+  ShelfOrder,
+  ShelfState,
+  Whose,
+  describeFormat as DescribeFormat,
+} from '../../contract/formats';
 import type { Page } from '../../contract/route';
-import { allProperties, replaceUses } from '../repositories/properties';
+import { allProperties } from '../repositories/properties';
 import { editionAtHand, editionView, formatAtHand } from './format-views';
 import { checkChange, whyNotChanged } from './sharing';
 import { profileFor } from './profiles-at-hand';
+import { keepUses } from './property-uses';
 import { ServiceError, conflict } from './service-error';
+import { officeToday } from './today';
 
 /** Formats on one page of the shelf. */
 const PAGE = 24;
 
 /** The shelf in pages: to administrators all formats, to others those that they may use. */
-export const shelf = (
+export const shelf = async (
   { account, role }: Pick<Actor, 'account' | 'role'>,
-  asked: { search?: string | undefined; order: 'shelf' | 'name'; whose?: Whose; after?: string | undefined },
-): Promise<Page<ShelfEntry>> =>
-  listFormats(database, { whose: 'all', ...asked, account, forUse: !mayDo(role, 'administrator'), size: PAGE });
+  asked: {
+    search?: string | undefined;
+    order: ShelfOrder;
+    whose?: Whose;
+    state?: ShelfState;
+    category?: string | undefined;
+    after?: string | undefined;
+  },
+): Promise<Page<ShelfEntry>> => {
+  const today = await officeToday(database);
+  const forUse = !mayDo(role, 'administrator');
+  return listFormats(database, { whose: 'all', state: 'any', ...asked, account, forUse, today, size: PAGE });
+};
 
-/** A format with its newest edition, and why `actor` does not change it. */
-export async function format(id: string, actor?: Pick<Actor, 'account'>): Promise<FormatView> {
-  const view = await formatAtHand(database, id);
+/** The categories that formats have. */
+export const categories = (): Promise<string[]> => allCategories(database);
+
+/** A format with its newest edition, to whom changes none with its newest released one; and why `actor` does not change it. */
+export async function format(id: string, actor?: Pick<Actor, 'account' | 'role'>): Promise<FormatView> {
+  const view = await formatAtHand(database, id, actor && !mayDo(actor.role, 'administrator'));
   const lockedFor = actor && (await whyNotChanged(database, actor, id, view.name));
   return { ...view, ...(lockedFor !== undefined && { lockedFor }) };
 }
@@ -63,24 +88,6 @@ function sound(json: unknown, properties: readonly PropertyDefinition[]): Format
 const nameTaken = (name: string) =>
   new ServiceError(409, `There is a format named “${name}” already. Choose another name.`);
 
-/** Keeps where an edition uses properties, in the transaction that changes it. */
-export async function keepUses(
-  db: Database,
-  id: string,
-  document: FormatDocument,
-  properties: readonly PropertyDefinition[],
-): Promise<void> {
-  const names = new Map(properties.map((property) => [property.id, property.name]));
-  const uses = [...linksByProperty(document)].flatMap(([property, links]) =>
-    links.map(({ block, cell }) => {
-      const found = document.blocks.find((one) => one.id === block)!;
-      const there = found.cells.find((one) => one.id === cell)!;
-      return { property, block, cell, place: `${cellName(there, (one) => names.get(one))} in ${found.name}` };
-    }),
-  );
-  await replaceUses(db, id, uses);
-}
-
 /** Puts in the first edition of a format. */
 async function begin(
   db: Database,
@@ -96,6 +103,7 @@ async function begin(
     document,
     hash: canonicalHash(document),
     version: 1,
+    successor: null,
   };
   await insertEdition(db, first, actor);
   await keepUses(db, first.id, document, properties);
@@ -202,6 +210,8 @@ export async function saveDocument(
           editionView(await editionThere(db, editionId)),
           { why: 'changed' },
         );
+      const back = wayBack(document, stored.document);
+      await keepStep(db, actor, { editionId, version: version + 1, sitting, words, back });
       if (stored.document.name !== name) await setFormatName(db, stored.formatId, name);
       await keepUses(db, editionId, document, properties);
       const subject = `format ${stored.formatId}, edition ${stored.number}`;
@@ -213,14 +223,19 @@ export async function saveDocument(
   }
 }
 
-/** Gives a format another name. */
-/** Has a format proved with another drafting profile. @throws ServiceError 404, 422 */
+/** Has a format proved with another drafting profile. @throws ServiceError 404, 422; 409 while its newest edition is not open */
 export async function chooseProfile(actor: Actor, id: string, profileId: string): Promise<FormatView> {
   await transaction(async (db) => {
     const [format, profile] = [await findFormat(db, id), await findProfile(db, profileId)];
     if (!format) throw new ServiceError(404, 'There is no such format on the shelf.');
     if (!profile) throw new ServiceError(422, 'That drafting profile is not there. Choose another one.');
     await checkChange(db, actor, id, format.name);
+    const newest = await newestEdition(db, id);
+    if (newest && newest.state !== 'open')
+      throw new ServiceError(
+        409,
+        `Edition ${newest.number} of “${format.name}” is ${newest.state} and keeps its profile. Open the next edition to choose another one.`,
+      );
     await setProfile(db, id, profileId);
     const words = [`Proved with the profile ${profile.name}`];
     await noteChange(db, actor, { subject: `format ${id}`, sitting: randomUUID(), words });
@@ -228,13 +243,42 @@ export async function chooseProfile(actor: Actor, id: string, profileId: string)
   return formatAtHand(database, id);
 }
 
-export async function renameFormat(actor: Actor, id: string, name: string): Promise<{ name: string }> {
-  const { edition: open } = await formatAtHand(database, id);
-  await saveDocument(actor, open.id, {
-    version: open.version,
-    document: { ...open.document, name },
-    sitting: randomUUID(),
-    words: [`Renamed to ${name}`],
-  });
+/**
+ * Gives a format another name, which its open edition takes over and released ones do not, and says what it is for.
+ * @throws ServiceError 404, 409 for a name that another has
+ */
+export async function describeFormat(
+  actor: Actor,
+  id: string,
+  { name, ...about }: z.output<(typeof DescribeFormat)['body']>,
+): Promise<{ name: string }> {
+  if (Object.keys(about).length > 0)
+    await transaction(async (db) => {
+      const format = await findFormat(db, id);
+      if (!format) throw new ServiceError(404, 'There is no such format on the shelf.');
+      await checkChange(db, actor, id, format.name);
+      await setAbout(db, id, about);
+      await noteChange(db, actor, { subject: `format ${id}`, sitting: randomUUID(), words: ['Described it anew'] });
+    });
+  const { edition: newest, name: before } = await formatAtHand(database, id);
+  if (name === undefined || name === before) return { name: before };
+  if (newest.state === 'open') {
+    await saveDocument(actor, newest.id, {
+      version: newest.version,
+      document: { ...newest.document, name },
+      sitting: randomUUID(),
+      words: [`Renamed to ${name}`],
+    });
+    return { name };
+  }
+  try {
+    await transaction(async (db) => {
+      await checkChange(db, actor, id, before);
+      await setFormatName(db, id, name);
+      await noteChange(db, actor, { subject: `format ${id}`, sitting: randomUUID(), words: [`Renamed to ${name}`] });
+    });
+  } catch (error) {
+    throw isDuplicate(error) ? nameTaken(name) : error;
+  }
   return { name };
 }

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { Frozen } from '../../core/edition/snapshot';
 import type { ProfileDocument } from '../../core/profile/document';
 import type { NamedProfile } from '../../core/profile/printed';
 import { asmeProfile, isoProfile } from '../../core/profile/starts';
@@ -9,18 +10,20 @@ import { bookAtHand } from './books-at-hand';
 import { allProfiles, findProfile, findRevision, insertProfile, insertRevision } from '../repositories/profiles';
 
 /**
- * The profile that a drawing's sheets are filled with: of a finished one the revision that it was finished with, of one in work the
- * newest that is released, and while there is none the profile as it stands.
+ * The profile that a drawing's sheets are filled with: of a finished one the revision that it was finished with; of one in work that
+ * which its edition froze, and when it has another profile the newest released revision of that; while there is none the profile as it stands.
  */
 export async function profileOfDrawing(
   db: Database,
   { profileId, profileRevision: number }: { profileId: string; profileRevision: number | null },
+  frozen: Frozen | undefined,
 ): Promise<NamedProfile | undefined> {
   const row = await findProfile(db, profileId);
-  const released = row && (await findRevision(db, profileId, number ?? undefined));
+  const own = number === null && frozen?.profile.id === profileId ? frozen.profile : undefined;
+  const released = own ?? (row && (await findRevision(db, profileId, number ?? undefined)));
   return (
     row && {
-      name: row.name,
+      name: own?.name ?? row.name,
       document: released?.document ?? row.document,
       // Nothing of a rule book is printed: what a drawing is looked at by is what the office demands now.
       rules: await bookAtHand(db, row.document.rules),

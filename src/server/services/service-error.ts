@@ -16,3 +16,8 @@ export class ServiceError extends Error {
 /** Somebody changed the thing meanwhile: the answer carries it as it is now. */
 export const conflict = (message: string, current: unknown, detail: object = {}): ServiceError =>
   new ServiceError(409, message, { current, ...detail });
+
+/** Nothing where a service refused; for lists that go on without it. @throws every other error */
+export function unlessRefused(error: unknown): undefined {
+  if (!(error instanceof ServiceError)) throw error;
+}

@@ -1,5 +1,5 @@
 import { documentFonts } from '../../core/format/fonts-used';
-import { picturesUsed } from '../../core/format/pictures-used';
+import { picturesShown } from '../../core/format/pictures-used';
 import type { FormatDocument } from '../../core/format/document';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
 import { seenWithPeople } from '../../core/office/person';
@@ -24,18 +24,6 @@ export async function seenAtHand(
   return new Map([...seenWithPeople(seen, properties, people)].map(([property, values]) => [property, [...values]]));
 }
 
-const HASH = /^[0-9a-f]{64}$/;
-
-/** The hashes of the pictures that documents hold or that values of the office and the project name. */
-export function picturesOf(
-  documents: readonly FormatDocument[],
-  { organisation, project, profile }: Pick<Facts, 'organisation' | 'project' | 'profile'>,
-): string[] {
-  const named = [organisation, project, profile].flatMap((place) => Object.values(place?.values ?? {}));
-  const hashes = named.filter((value): value is string => typeof value === 'string' && HASH.test(value));
-  return [...new Set([...documents.flatMap(picturesUsed), ...hashes])];
-}
-
 /** What sheets of some formats are composed with, and the files that written sheets carry. */
 export async function sheetResources(
   db: Database,
@@ -44,7 +32,7 @@ export async function sheetResources(
   properties: readonly PropertyDefinition[],
 ): Promise<{ resources: Resources; files: SheetFiles }> {
   const fonts = await fontsFor(db, [...new Set(documents.flatMap((document) => documentFonts(document)))]);
-  const hashes = picturesOf(documents, facts);
+  const hashes = [...new Set(documents.flatMap((document) => picturesShown(document, facts)))];
   const pictures = await findPictures(db, hashes);
   const rasters = await findPictureFiles(db, hashes);
   return {

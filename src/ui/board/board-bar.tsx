@@ -4,6 +4,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { ChevronDown, Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { type ReactNode, memo, useRef, useState } from 'react';
+import { useStore } from 'zustand';
 import type { ModelKind } from '../../core/property/facts';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
@@ -55,6 +56,7 @@ export const BoardBar = memo(function BoardBar() {
           <Flex gap="8px" wrap="wrap">
             <ProveOnAll />
             <PaneButtons />
+            <ReleaseButton />
           </Flex>
         </Folded>
       ) : (
@@ -69,9 +71,24 @@ export const BoardBar = memo(function BoardBar() {
       <UndoRedo />
       {!isNarrow && <ProveOnAll />}
       <ExportMenu />
+      {!isNarrow && <ReleaseButton />}
     </Flex>
   );
 });
+
+/** The way to the release of an open edition. */
+function ReleaseButton() {
+  const { id, edition } = useBoard((board) => board.format);
+  const mayNot = useStore(useBoardStore(), ({ lockedFor, board }) => lockedFor ?? board?.format.lockedFor);
+  if (edition.state !== 'open' || mayNot !== undefined) return null;
+  return (
+    <Button asChild>
+      <Link href={`/formats/${encodeURIComponent(id)}/release`} aria-label={`Release edition ${edition.number}`}>
+        Release {edition.number}…
+      </Link>
+    </Button>
+  );
+}
 
 /** What a narrow window has no room for: it opens under the bar. */
 function Folded({ children }: { children: ReactNode }) {

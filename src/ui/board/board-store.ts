@@ -142,7 +142,11 @@ export const createBoardStore = (): BoardStore =>
     perform(step, typing) {
       const { board } = get();
       if (!board) return refuse('No format is open.');
-      const lockedFor = get().lockedFor ?? board.format.lockedFor;
+      const { number, state } = board.format.edition;
+      const lockedFor =
+        get().lockedFor ??
+        board.format.lockedFor ??
+        (state === 'open' ? undefined : `Edition ${number} is ${state}: it does not change. Open the next edition.`);
       if (lockedFor !== undefined) return refuse(lockedFor);
       if (board.format.edition.state !== 'open')
         return refuse('This edition is released. Released editions do not change.');

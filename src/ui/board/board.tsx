@@ -3,19 +3,26 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { formatDistanceStrict } from 'date-fns';
 import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { memo, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { useStore } from 'zustand';
 import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-resizable-panels';
 import { trimNumber } from '../../core/geometry/length';
+import { makeFormat } from '../../contract/formats';
 import type { Finding } from '../../core/findings/finding';
+import { counted } from '../../core/counted';
+import { newerWords } from '../../core/edition/newer';
 import { zoneAt } from '../../core/sheet/zones';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
 import { whenIdle } from '../controls/when-idle';
 import { useProofClient } from '../data/use-proof-client';
 import { ProofClientContext } from '../proof/proof-client-context';
+import { ask } from '../data/request';
 import { useModelStore } from '../data/use-model-store';
 import { Screen } from '../shell/screen';
+import { NextEditionButton } from '../editions/next-edition-button';
 import { BoardBar } from './board-bar';
 import { SAVING_WORDS } from '../saving/saving-words';
 import { BoardContext, createBoardStore, useBoard, useBoardStore } from './board-store';
@@ -46,6 +53,9 @@ const ClosedDialog = dynamic(() => import('./saving/closed-dialog').then((module
 const loadFinder = () => import('./commands/board-finder');
 const BoardFinder = dynamic(() => loadFinder().then((module) => module.BoardFinder), { ssr: false });
 const KeysDialog = dynamic(() => import('./commands/keys-dialog').then((module) => module.KeysDialog), { ssr: false });
+const NameDialog = dynamic(() => import('../formats/name-dialog').then((module) => module.NameDialog), {
+  ssr: false,
+});
 const AddBlockDialog = dynamic(() => import('./outline/add-block-dialog').then((module) => module.AddBlockDialog), {
   ssr: false,
 });
@@ -162,11 +172,64 @@ function OpenBoard() {
 function Locked() {
   const byRole = useStore(useBoardStore(), (state) => state.lockedFor);
   const ofThis = useBoard((board) => board.format.lockedFor);
-  if (byRole === undefined && ofThis === undefined) return null;
+  const state = useBoard((board) => board.format.edition.state);
+  if (byRole === undefined && ofThis === undefined && state === 'open') return null;
   return (
     <Box role="status" px="14px" py="4px" bg="card" borderBottom="1px solid" borderColor="line">
-      {byRole === undefined ? ofThis : <LookingOnly role="administrator" />}
+      {state === 'open' ? byRole === undefined ? ofThis : <LookingOnly role="administrator" /> : <FrozenWords />}
     </Box>
+  );
+}
+
+/** Of an edition that is not open: that it does not change, what goes on instead, and what is newer in the office. */
+function FrozenWords() {
+  const router = useRouter();
+  const [copying, setCopying] = useState(false);
+  const store = useBoardStore();
+  const format = useBoard((board) => board.format);
+  const mayNot = useStore(store, (state) => state.lockedFor) ?? format.lockedFor;
+  const { number, state } = format.edition;
+  const newer = (format.newer ?? []).map(newerWords);
+  return (
+    <Flex align="center" gap="10px" wrap="wrap">
+      <Box>
+        Edition {number} is {state}: it does not change.
+      </Box>
+      {newer.length > 0 && (
+        <Box color="soft" fontSize="13px" title={newer.join(' ')}>
+          ▲ {newer.length === 1 ? newer[0] : `${counted(newer.length, 'newer definition')} in the office`}
+        </Box>
+      )}
+      {mayNot === undefined && (
+        <>
+          <NextEditionButton
+            formatId={format.id}
+            look="primary"
+            words={`Open edition ${number + 1}`}
+            onOpened={() => void openFormat(store, format.id)}
+          />
+          <Button type="button" onClick={() => setCopying(true)}>
+            Copy it…
+          </Button>
+        </>
+      )}
+      {copying && (
+        <NameDialog
+          title={`Copy ${format.name}`}
+          start={`${format.name}, copy`}
+          action="Copy and open"
+          onClose={() => setCopying(false)}
+          onSave={async (name) => {
+            const { id } = await ask(makeFormat, { body: { copyOf: format.id, name } });
+            router.push(`/formats/${id}`);
+          }}
+        />
+      )}
+      <Button asChild>
+        <Link href={`/formats/${encodeURIComponent(format.id)}/history`}>History</Link>
+      </Button>
+      <LookingOnly role="administrator" />
+    </Flex>
   );
 }
 

@@ -2,6 +2,8 @@
 
 import { Box, chakra } from '@chakra-ui/react';
 import type { Difference } from '../../core/format/comparing/differences';
+import { Button } from '../controls/button';
+import type { Taking } from './use-taking';
 
 const Entry = chakra('button', {
   base: {
@@ -27,8 +29,9 @@ export function ChangesList(props: {
   beside: readonly { words: string; was: string; is: string }[];
   chosen: string | undefined;
   onChoose: (change: Difference) => void;
+  taking: Taking;
 }) {
-  const { changes, beside, chosen, onChoose } = props;
+  const { changes, beside, chosen, onChoose, taking } = props;
   if (changes.length + beside.length === 0)
     return (
       <Box px="14px" py="8px" color="pine">
@@ -43,15 +46,29 @@ export function ChangesList(props: {
         </Entry>
       ))}
       {changes.map((change) => (
-        <Entry
-          key={change.place}
-          type="button"
-          disabled={!change.at}
-          aria-pressed={chosen === change.place}
-          onClick={() => onChoose(change)}
-        >
-          <Said words={change.words} was={change.theirs} is={change.mine} />
-        </Entry>
+        <Box key={change.place} position="relative">
+          <Entry
+            type="button"
+            disabled={!change.at}
+            aria-pressed={chosen === change.place}
+            pr={taking.words ? '92px' : '14px'}
+            onClick={() => onChoose(change)}
+          >
+            <Said words={change.words} was={change.theirs} is={change.mine} />
+          </Entry>
+          {taking.words && (
+            <Box position="absolute" right="8px" top="5px">
+              <Button
+                type="button"
+                look="quiet"
+                aria-label={`${taking.words}: ${change.words}`}
+                onClick={() => taking.take(change)}
+              >
+                {taking.words}
+              </Button>
+            </Box>
+          )}
+        </Box>
       ))}
     </>
   );

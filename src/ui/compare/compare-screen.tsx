@@ -1,12 +1,14 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
 import { useRouter, useSearchParams } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import type { FormatView } from '../../contract/formats';
 import { counted } from '../../core/counted';
 import { type Difference, differences } from '../../core/format/comparing/differences';
 import type { Box as SheetBox } from '../../core/geometry/box';
+import { isOnSize } from '../../core/format/occasion';
 import { compose } from '../../core/scene/compose';
 import type { Report } from '../../core/scene/report';
 import type { Show } from '../../core/scene/resources';
@@ -14,28 +16,38 @@ import { Choice } from '../controls/choice';
 import { Problem, Select } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { type AtHand, factsFor } from '../data/office';
-import { useAtHand, useFormats, useFormatsProblem } from '../data/use-at-hand';
+import { useAtHand } from '../data/use-at-hand';
+import { historyQuery } from '../editions/queries';
 import { FormatPicker, formatWords } from '../formats/format-picker';
 import { Screen } from '../shell/screen';
+import { Button } from '../controls/button';
 import { ChangesList } from './changes-list';
+import { type Outside, readOutside } from './outside';
+import { sideOfEdition, useCompared, useComparedProblem } from './sides';
+import { useTaking } from './use-taking';
 import { ComparedSheets, WAYS, type Way } from './compared-sheets';
 
-/** Two formats compared: their sheets laid over each other on every size, and the list of what changed from one to the other. */
+/** Two formats, or two editions of one, compared: their sheets laid over each other on every size, and the list of what changed from one to the other. */
 export function CompareScreen() {
   const router = useRouter();
   const asked = useSearchParams();
   const [a, b] = [asked.get('a'), asked.get('b')];
-  const ids = [a, b].filter((id): id is string => id !== null);
-  const formats = useFormats(ids);
-  const unread = useFormatsProblem(ids);
+  const sides = [a, b].filter((side): side is string => side !== null);
+  const formats = useCompared(sides);
+  const [outside, setOutside] = useState<Outside>();
+  const [notRead, setNotRead] = useState<string>();
+  const unread = useComparedProblem(sides);
   const { atHand, problem, reload } = useAtHand(formats, 'showpieces');
   const go = (next: { a?: string; b?: string }) => {
     const query = new URLSearchParams({ ...(a && { a }), ...(b && { b }), ...next });
     router.replace(`/formats/compare?${query.toString()}`);
   };
-  const [before, after] = [formats?.find(({ id }) => id === a), formats?.find(({ id }) => id === b)];
+  const [before, after] = [
+    a === null ? undefined : formats?.[0],
+    outside?.format ?? (b === null ? undefined : formats?.[sides.length - 1]),
+  ];
   const pickers = (
-    <Flex align="center" gap="10px" px="14px" py="8px" borderBottom="1px solid" borderColor="line">
+    <Flex align="center" gap="8px 10px" wrap="wrap" px="14px" py="8px" borderBottom="1px solid" borderColor="line">
       <Box as="h1" fontSize="18px" fontWeight={600}>
         Compare
       </Box>
@@ -45,14 +57,34 @@ export function CompareScreen() {
           ['b', 'The second format', after],
         ] as const
       ).map(([side, label, format]) => (
-        <Box key={side} width="250px">
-          <FormatPicker
-            label={label}
-            shown={format ? formatWords(format) : 'Choose a format…'}
-            onChoose={(entry) => entry && go({ [side]: entry.id })}
-          />
-        </Box>
+        <Flex key={side} gap="6px" align="center">
+          <Box width="230px">
+            <FormatPicker
+              label={label}
+              shown={format?.name ?? 'Choose a format…'}
+              onChoose={(entry) => {
+                if (!entry) return;
+                if (side === 'b') setOutside(undefined);
+                go({ [side]: entry.id });
+              }}
+            />
+          </Box>
+          {format && format !== outside?.format && (
+            <EditionSelect
+              label={`Edition of ${label.toLowerCase()}`}
+              format={format}
+              onChoose={(edition) => go({ [side]: sideOfEdition(edition) })}
+            />
+          )}
+        </Flex>
       ))}
+      <FileButton
+        onRead={(read) => {
+          setNotRead(read.ok ? undefined : read.reason);
+          if (read.ok) setOutside(read);
+        }}
+      />
+      {notRead !== undefined && <Problem>{notRead}</Problem>}
     </Flex>
   );
   if (!before || !after || !atHand)
@@ -60,7 +92,7 @@ export function CompareScreen() {
       <Screen plate={[{ caption: 'Compare', value: '…', wide: true }]}>
         {pickers}
         <LoadProblem problem={unread ?? problem} onRetry={reload} />
-        {(!a || !b) && (
+        {(!before || !after) && !unread && !problem && (!a || !b) && (
           <Box px="14px" py="12px" color="soft">
             Choose two formats: their sheets are laid over each other, and what changed from the first to the second is
             listed.
@@ -69,9 +101,62 @@ export function CompareScreen() {
       </Screen>
     );
   return (
-    <Compared key={`${before.edition.hash} ${after.edition.hash}`} before={before} after={after} atHand={atHand}>
+    <Compared
+      key={`${before.edition.id} ${after.edition.id}`}
+      before={before}
+      after={after}
+      atHand={outside ? withPictures(atHand, outside) : atHand}
+    >
       {pickers}
     </Compared>
+  );
+}
+
+/** What is at hand with the pictures of a format from a file. */
+const withPictures = (atHand: AtHand, { pictures }: Outside): AtHand => ({
+  ...atHand,
+  resources: { ...atHand.resources, pictures: new Map([...atHand.resources.pictures, ...pictures]) },
+});
+
+/** Reads the second of the two from a format file. */
+function FileButton({ onRead }: { onRead: (read: Awaited<ReturnType<typeof readOutside>>) => void }) {
+  const field = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <input
+        ref={field}
+        type="file"
+        accept=".json,application/json"
+        aria-label="Format file"
+        hidden
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) void readOutside(file).then(onRead);
+          event.target.value = '';
+        }}
+      />
+      <Button type="button" onClick={() => field.current?.click()}>
+        With a file…
+      </Button>
+    </>
+  );
+}
+
+/** Which of a format's editions is compared. */
+function EditionSelect(props: { label: string; format: FormatView; onChoose: (edition: string) => void }) {
+  const { label, format, onChoose } = props;
+  const { data } = useQuery(historyQuery(format.id));
+  const { id, number, state } = format.edition;
+  return (
+    <Box width="150px">
+      <Select aria-label={label} value={id} onChange={(event) => onChoose(event.target.value)}>
+        {(data?.editions ?? [{ id, number, state }]).map((one) => (
+          <option key={one.id} value={one.id}>
+            edition {one.number}, {one.state}
+          </option>
+        ))}
+      </Select>
+    </Box>
   );
 }
 
@@ -86,12 +171,14 @@ function Compared(props: { before: FormatView; after: FormatView; atHand: AtHand
   const { before, after, atHand, children } = props;
   const [a, b] = [before.edition.document, after.edition.document];
   const both = b.sizes.filter(({ id }) => a.sizes.some((size) => size.id === id));
-  const [sizeId, setSizeId] = useState(both.find(({ id }) => id === b.mainSize)?.id ?? both[0]?.id);
+  const [chosenSize, setSizeId] = useState<string>();
+  const sizeId = (both.find(({ id }) => id === chosenSize) ?? both.find(({ id }) => id === b.mainSize) ?? both[0])?.id;
   const [specimen, setSpecimen] = useState(atHand.office.specimens[0]?.id);
   const [show, setShow] = useState<Show>('values');
   const [way, setWay] = useState<Way>('laid over');
   const [chosen, setChosen] = useState<Difference>();
   const { resources, office } = atHand;
+  const taking = useTaking(before, after);
   const changes = useChanges(before, after, resources);
   const beside = [
     { words: 'Drafting profile', was: before.facts.profile?.name ?? 'none', is: after.facts.profile?.name ?? 'none' },
@@ -114,7 +201,19 @@ function Compared(props: { before: FormatView; after: FormatView; atHand: AtHand
     chosen?.at && sheets?.after.ok && sheets.before.ok
       ? (boxOf(sheets.after.report, chosen.at) ?? boxOf(sheets.before.report, chosen.at))
       : undefined;
-  const names = { before: formatWords(before), after: formatWords(after) };
+  /** Goes to a change: to a size and a model with which its block is on the sheet, where it is not on the one that is shown. */
+  const choose = (change: Difference) => {
+    setChosen(change);
+    const block = [...b.blocks, ...a.blocks].find(({ id }) => id === change.at?.block);
+    if (!block) return;
+    const { condition } = block;
+    if (sizeId !== undefined && !isOnSize(condition, sizeId))
+      setSizeId(both.find(({ id }) => isOnSize(condition, id))?.id ?? sizeId);
+    const kind = office.specimens.find(({ id }) => id === specimen)?.model;
+    if (condition.kinds && condition.kinds !== kind)
+      setSpecimen(office.specimens.find(({ model }) => model === condition.kinds)?.id ?? specimen);
+  };
+  const names = { before: formatWords(before), after: after.id === 'file' ? after.name : formatWords(after) };
   return (
     <Screen
       plate={[
@@ -190,11 +289,19 @@ function Compared(props: { before: FormatView; after: FormatView; atHand: AtHand
             borderLeft="1px solid"
             borderColor="ink"
           >
-            <Box as="h2" fontWeight={600} px="14px" py="6px" borderBottom="1px solid" borderColor="line">
-              {counted(changes.length + beside.length, 'change')}
+            <Box px="14px" py="6px" borderBottom="1px solid" borderColor="line">
+              <Box as="h2" fontWeight={600}>
+                {counted(changes.length + beside.length, 'change')}
+              </Box>
+              {taking.problem !== undefined && <Problem>{taking.problem}</Problem>}
+              {taking.done !== undefined && (
+                <Box role="status" fontSize="13px" color="pine">
+                  ● {taking.done}
+                </Box>
+              )}
             </Box>
             <Box flex="1" minHeight={0} overflowY="auto" tabIndex={0} role="region" aria-label="List of changes">
-              <ChangesList changes={changes} beside={beside} chosen={chosen?.place} onChoose={setChosen} />
+              <ChangesList changes={changes} beside={beside} chosen={chosen?.place} onChoose={choose} taking={taking} />
             </Box>
           </Flex>
         </Flex>

@@ -5,7 +5,7 @@ import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import type { Box as SheetBox } from '../../core/geometry/box';
 import { differences } from '../../core/scene/differences';
 import type { Scene } from '../../core/scene/scene';
-import { isTyping } from '../sheet/is-typing';
+import { useFitKey } from '../sheet/use-fit-key';
 import { SceneView } from '../sheet/scene-view';
 import { SheetOnDesk } from '../sheet/sheet-on-desk';
 import { useZoom } from '../sheet/use-zoom';
@@ -162,21 +162,24 @@ function Together(props: {
   );
 }
 
+/** Least width of what is seen around a change, mm: a cell alone would fill the desk. */
+const ROOM = 110;
+
+/** A place with what stands around it. */
+function withRoom({ x, y, width, height }: SheetBox): SheetBox {
+  const more = Math.max(0, ROOM - width) / 2;
+  return { x: x - more, y: y - more / 2, width: width + 2 * more, height: height + more };
+}
+
 function Desk(props: { scene: Scene; place: SheetBox | undefined; label: string; over?: React.ReactNode }) {
   const { scene, place, label, over } = props;
   const svg = useRef<SVGSVGElement>(null);
   const view = useViewStore();
   useZoom(svg, scene);
   useEffect(() => {
-    if (place) view.getState().frame(place);
+    if (place) view.getState().frame(withRoom(place));
   }, [place, view]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key === '0' && !event.ctrlKey && !event.metaKey && !isTyping(event)) view.getState().fit();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [view]);
+  useFitKey(view);
   return (
     <Box height="100%" bg="desk">
       <SheetOnDesk

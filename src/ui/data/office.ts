@@ -1,7 +1,7 @@
 import type { FormatView } from '../../contract/formats';
 import type { OfficeView } from '../../contract/office';
 import type { FormatDocument } from '../../core/format/document';
-import { picturesUsed } from '../../core/format/pictures-used';
+import { picturesShown } from '../../core/format/pictures-used';
 import { type GlyphTableJson, glyphTableFromJson, glyphTableToJson } from '../../core/lettering/glyph-table';
 import type { PictureData } from '../../core/picture/picture';
 import type { Facts } from '../../core/property/facts';
@@ -41,16 +41,10 @@ export async function loadFonts(own: OfficeData['fonts']): Promise<GlyphTableJso
   return (await Promise.all(asked)).flat();
 }
 
-const HASH = /^[0-9a-f]{64}$/;
-
 /** The hashes of the pictures that formats hold, or that values of their places name. */
-function picturesIn(formats: readonly Pick<FormatView, 'facts' | 'edition'>[]): string[] {
-  const named = formats.flatMap(({ facts: { organisation, project, profile } }) =>
-    [organisation, project, profile].flatMap((place) => Object.values(place?.values ?? {})),
-  );
-  const hashes = named.filter((value): value is string => typeof value === 'string' && HASH.test(value));
-  return [...new Set([...formats.flatMap(({ edition }) => picturesUsed(edition.document)), ...hashes])];
-}
+const picturesIn = (formats: readonly Pick<FormatView, 'facts' | 'edition'>[]): string[] => [
+  ...new Set(formats.flatMap(({ edition, facts }) => picturesShown(edition.document, facts))),
+];
 
 /** Pictures by their hashes, each asked for once; one that is not in the office is left out, and a finding. */
 export async function loadPicturesOf(hashes: readonly string[]): Promise<Record<string, PictureData>> {

@@ -1,5 +1,13 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
-import { type Whose, listFormats, readFormat } from '../../contract/formats';
+import {
+  type ShelfOrder,
+  type ShelfState,
+  type Whose,
+  listFormats,
+  readEdition,
+  readFormat,
+} from '../../contract/formats';
+import { readState } from '../../contract/editions';
 import { listMaterials, readNumbering, readOffice } from '../../contract/office';
 import { listParts } from '../../contract/parts';
 import { readPicture } from '../../contract/pictures';
@@ -14,10 +22,17 @@ export const behind = (page: { next?: string | undefined }) => page.next;
 /** The dictionary, the values on record, materials and fonts. */
 export const officeQuery = queryOptions({ queryKey: ['office'], queryFn: () => ask(readOffice) });
 
-export const shelfQuery = (search: string, order: 'shelf' | 'name', whose: Whose = 'all') =>
+/** Which formats of the shelf are listed, beside what is searched for. */
+export interface ShelfWanted {
+  whose?: Whose;
+  state?: ShelfState;
+  category?: string;
+}
+
+export const shelfQuery = (search: string, order: ShelfOrder, wanted: ShelfWanted = {}) =>
   infiniteQueryOptions({
-    queryKey: ['shelf', search, order, whose],
-    queryFn: ({ pageParam }) => ask(listFormats, { query: { search, order, whose, after: pageParam } }),
+    queryKey: ['shelf', search, order, wanted],
+    queryFn: ({ pageParam }) => ask(listFormats, { query: { search, order, ...wanted, after: pageParam } }),
     initialPageParam: undefined as string | undefined,
     getNextPageParam: behind,
   });
@@ -25,6 +40,17 @@ export const shelfQuery = (search: string, order: 'shelf' | 'name', whose: Whose
 /** A format with its newest edition. */
 export const formatQuery = (id: string) =>
   queryOptions({ queryKey: ['format', id], queryFn: () => ask(readFormat, { params: { id } }) });
+
+/** A format as an edition of it stands. */
+export const editionQuery = (id: string) =>
+  queryOptions({ queryKey: ['edition', id], queryFn: () => ask(readEdition, { params: { id } }) });
+
+/** A format as an edition of it stood at a version. */
+export const stateQuery = (id: string, version: string) =>
+  queryOptions({
+    queryKey: ['edition', id, version],
+    queryFn: () => ask(readState, { params: { id, version } }),
+  });
 
 export const specimensQuery = (search: string) =>
   infiniteQueryOptions({

@@ -10,10 +10,13 @@ export function useAtHand(
   formats: readonly FormatView[] | undefined,
   models: readonly string[] | 'showpieces',
 ): { atHand: AtHand | undefined; problem: string | undefined; reload: () => void } {
+  const editions = formats?.map(({ edition }) => edition.id).join(' ');
   const { data, error, refetch } = useQuery({
-    queryKey: ['at hand', formats?.map(({ edition }) => [edition.id, edition.hash]), models],
+    queryKey: ['at hand', editions, models, formats?.map(({ edition }) => edition.hash)],
     queryFn: () => loadAtHand(formats!, models),
     enabled: formats !== undefined,
+    // A save of the same editions leaves what is there in place until its successor has come.
+    placeholderData: (previous: AtHand | undefined, query) => (query?.queryKey[1] === editions ? previous : undefined),
     // Fonts and resources are no plain JSON: a new answer is a new thing.
     structuralSharing: false,
   });
@@ -24,14 +27,8 @@ export function useAtHand(
 export const useFormats = (ids: readonly string[]): FormatView[] | undefined =>
   useQueries({ queries: ids.map(formatQuery), combine: whenAllAreThere });
 
-/** Why formats cannot be read, in words; undefined when they can. */
-export const useFormatsProblem = (ids: readonly string[]): string | undefined =>
-  useQueries({ queries: ids.map(formatQuery), combine: firstProblem });
-
-const firstProblem = (results: readonly { error: Error | null }[]): string | undefined =>
-  results.find(({ error }) => error)?.error?.message;
-
-function whenAllAreThere(results: readonly { data: FormatView | undefined }[]): FormatView[] | undefined {
+/** The answers of several queries, once all are there. */
+export function whenAllAreThere(results: readonly { data: FormatView | undefined }[]): FormatView[] | undefined {
   const all = results.flatMap(({ data }) => data ?? []);
   return all.length === results.length ? all : undefined;
 }

@@ -3,6 +3,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { TRIAL } from '../../core/drawing/drawing';
 import { lossesOn } from '../../core/drawing/resizing';
 import type { Revising } from '../../core/drawing/revising';
 import type { Box as SheetBox } from '../../core/geometry/box';
@@ -20,7 +21,7 @@ import { type RequestFailed, askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
 import { useModelStore } from '../data/use-model-store';
 import { SavingWords } from '../saving/saving-words';
-import { isTyping } from '../sheet/is-typing';
+import { useFitKey } from '../sheet/use-fit-key';
 import { ScaleAndFit } from '../sheet/scale-and-fit';
 import { ViewContext, type ViewStore, createViewStore } from '../sheet/view-store';
 import type { ExportKind } from '../../contract/export';
@@ -33,6 +34,7 @@ import { DrawingSheet } from './drawing-sheet';
 import type { Changed, OpenDrawing } from './drawing-store';
 import { RevisionsPane } from './revisions-pane';
 import { FinishButton } from './finish-button';
+import { ReopenButton, SinceStrip, usePrintedOtherwise } from './since-strip';
 import { SHEET_PANEL, SheetTabs } from './sheet-tabs';
 import { SheetsPane } from './sheets-pane';
 import { useDrawing } from './use-drawing';
@@ -55,13 +57,7 @@ export function DrawingScreen({ id }: { id: string }) {
   const fields: AnswerFields = useRef(new Map());
   const [view] = useState(createViewStore);
   const [moved, setMoved] = useState(false);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key === '0' && !event.ctrlKey && !event.metaKey && !isTyping(event)) view.getState().fit();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [view]);
+  useFitKey(view);
   const { status } = useModelStore((models) => {
     if (!open || !concerns(open, models)) return;
     setMoved(true);
@@ -85,10 +81,11 @@ export function DrawingScreen({ id }: { id: string }) {
   const revise = useCallback((revising: Revising) => store.revise(revising), [store]);
   const drawing = open?.drawing;
   const locked = useLocked(open);
+  const otherwise = usePrintedOtherwise(open);
   return (
     <Screen
       plate={[
-        { caption: 'Drawing', value: drawing ? `${drawing.number} ${drawing.title}` : '…', wide: true },
+        { caption: 'Drawing', value: drawing ? `${drawing.number || TRIAL} ${drawing.title}` : '…', wide: true },
         {
           caption: 'Model',
           value: drawing ? [drawing.modelName, drawing.variant].filter(Boolean).join(' · ') : '…',
@@ -122,7 +119,7 @@ export function DrawingScreen({ id }: { id: string }) {
             borderColor="line"
           >
             <Box as="h1" fontWeight={600} fontSize="17px" mr="6px" whiteSpace="nowrap">
-              {drawing.number}
+              {drawing.number || TRIAL}
             </Box>
             <Choice
               label="Sheet size"
@@ -144,9 +141,11 @@ export function DrawingScreen({ id }: { id: string }) {
             >
               {drawing.modelChanged
                 ? `▲ The model gives something else now than when this drawing was finished. ${changes.join(' ')}`
-                : moved
-                  ? `▲ The model has changed: ${changes.join(' ')}`
-                  : drawing.finishReason !== undefined && `Finished although not complete: ${drawing.finishReason}`}
+                : drawing.number === ''
+                  ? `Goes when edition ${drawing.edition} of ${drawing.formatName} is released.`
+                  : moved
+                    ? `▲ The model has changed: ${changes.join(' ')}`
+                    : drawing.finishReason !== undefined && `Finished although not complete: ${drawing.finishReason}`}
               <LookingOnly role="drafter" />
               {saving.kind === 'refused' && (
                 <Flex gap="8px" align="center">
@@ -159,18 +158,21 @@ export function DrawingScreen({ id }: { id: string }) {
             </Box>
             <OnlyFor role="drafter">
               {drawing.state === 'finished' ? (
-                <Button type="button" onClick={() => void store.setState('in work')}>
-                  Reopen
-                </Button>
-              ) : (
+                <ReopenButton
+                  number={drawing.number}
+                  otherwise={otherwise}
+                  onReopen={() => void store.setState('in work')}
+                />
+              ) : drawing.number === '' ? null : (
                 <FinishButton open={open} onFinish={(reason) => void store.setState('finished', reason)} />
               )}
             </OnlyFor>
-            <ExportDrawing id={drawing.id} number={drawing.number} />
+            <ExportDrawing id={drawing.id} number={drawing.number || TRIAL} />
           </Flex>
           {saving.kind === 'clashes' && (
             <ClashStrip clashes={saving.clashes} open={open} onSettle={(clashesTo) => store.settle(clashesTo)} />
           )}
+          <SinceStrip open={open} otherwise={otherwise} />
           {resized && <Resized {...resized} onClose={() => setResized(undefined)} />}
           <Flex flex="1" minHeight={0}>
             <Flex direction="column" flex="1" minWidth={0}>

@@ -77,7 +77,8 @@ export class DrawingStore {
       const models = [
         ...new Set([loaded.drawing.specimen, ...loaded.drawing.sheets.flatMap((one) => one.specimen ?? [])]),
       ];
-      const { office, resources } = await loadAtHand(loaded.formats, models);
+      const printed = loaded.frozen?.sheets.map(({ facts }) => ({ facts, edition: loaded.formats[0]!.edition })) ?? [];
+      const { office, resources } = await loadAtHand([...loaded.formats, ...printed], models);
       const unsaved = this.unsaved() ?? this.kept.get();
       this.state.setState({ open: { ...loaded, office, resources }, problem: undefined });
       if (unsaved && loaded.drawing.state === 'in work') this.join(unsaved, loaded.drawing);
@@ -108,6 +109,8 @@ export class DrawingStore {
       const { version } = open.drawing;
       this.show(await ask(changeDrawing, { params: { id: this.id }, body: { state, finishReason, version } }));
       this.state.setState({ saving: { kind: 'saved' } });
+      // What a finished one prints is kept with it; one that is reopened prints what its model and the office say now.
+      await this.load();
     } catch (error) {
       this.state.setState({ saving: { kind: 'refused', reason: (error as Error).message } });
     }

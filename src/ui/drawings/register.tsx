@@ -8,6 +8,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { RegisterEntry, WantedDrawings } from '../../contract/drawings';
+import { TRIAL } from '../../core/drawing/drawing';
 import { Button } from '../controls/button';
 import { ListTable } from '../controls/list-table';
 import { Select, TextInput } from '../controls/field';
@@ -165,7 +166,7 @@ const COLUMNS = column.columns([
     header: 'Number',
     cell: ({ row: { original } }) => (
       <NumberLink href={`/drawings/${original.id}`} prefetch={false}>
-        {original.number}
+        {original.number || TRIAL}
       </NumberLink>
     ),
   }),

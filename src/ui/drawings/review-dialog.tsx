@@ -17,6 +17,7 @@ import type { AskedValue } from '../../core/format/document';
 import { counted } from '../../core/counted';
 import { valueText } from '../../core/property/value';
 import { deepEqual } from 'fast-equals';
+import { TRIAL } from '../../core/drawing/drawing';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
@@ -128,7 +129,7 @@ export function ReviewDialog(props: {
             {opened.map((open) => (
               <Table.Row key={open.drawing.id}>
                 <Table.Cell whiteSpace="nowrap" verticalAlign="middle">
-                  <Box fontWeight={600}>{open.drawing.number}</Box>
+                  <Box fontWeight={600}>{open.drawing.number || TRIAL}</Box>
                   <Box fontSize="13px" color="soft">
                     {open.drawing.title}
                   </Box>

@@ -186,8 +186,9 @@ function SheetEntry(props: {
                   : AS_THE_DRAWING.label
               }
               first={AS_THE_DRAWING}
+              inForce
               without={({ id }) => id === open.drawing.formatId}
-              onChoose={(entry) => set({ edition: entry?.edition.id, sizeId: undefined })}
+              onChoose={(entry) => set({ edition: entry?.inForce?.id, sizeId: undefined })}
             />
           </Row>
           {remove && (

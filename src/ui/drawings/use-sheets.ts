@@ -13,13 +13,24 @@ import { modelsAtHand } from '../data/office';
 import type { OpenDrawing } from './drawing-store';
 
 /** What a drawing's sheets are made from. */
-export function sourcesOf({ formats, office }: Pick<OpenDrawing, 'formats' | 'office'>): DrawingSources {
+export function sourcesOf({
+  formats,
+  office,
+  frozen,
+}: Pick<OpenDrawing, 'formats' | 'office' | 'frozen'>): DrawingSources {
   const [own, ...others] = formats;
+  const { definitions: _, ...facts } = own!.facts;
   return {
     document: own!.edition.document,
     others: new Map(others.map(({ edition }) => [edition.id, edition.document])),
+    definitions: new Map(
+      formats.flatMap(({ edition, facts: { definitions } }) =>
+        definitions ? [[edition.document, definitions] as const] : [],
+      ),
+    ),
+    frozen,
     models: modelsAtHand(office),
-    facts: own!.facts,
+    facts,
     scale: own!.scale,
   };
 }
@@ -38,8 +49,8 @@ export function usePlan(
   open: OpenDrawing | undefined,
   revisions: readonly RevisionRow[] | undefined,
 ): PlannedSheet<DrawnSheet>[] {
-  const { drawing, formats, office, resources } = open ?? {};
-  const sources = useMemo(() => formats && office && sourcesOf({ formats, office }), [formats, office]);
+  const { drawing, formats, office, frozen, resources } = open ?? {};
+  const sources = useMemo(() => formats && office && sourcesOf({ formats, office, frozen }), [formats, office, frozen]);
   return useMemo(() => {
     if (!drawing || !sources || !resources) return NONE;
     // The drawing's own scale, as it is typed, before its format is loaded anew.

@@ -2,6 +2,7 @@
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
+import { formatDistanceToNow } from 'date-fns';
 import Link from 'next/link';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { FormatView, ShelfEntry } from '../../contract/formats';
@@ -14,6 +15,7 @@ import type { ProofClient } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
 import { VerdictWord } from '../proof/verdict-word';
 import { OnlyFor } from '../data/me';
+import { STATE_MARKS } from '../editions/state-mark';
 
 const CardLink = chakra(Link, { base: { display: 'block', _hover: { bg: 'plumWash' } } });
 
@@ -25,7 +27,8 @@ export function FormatCard(props: {
   atHand: AtHand | undefined;
   client: ProofClient | undefined;
   onCopy: () => void;
-  onRename: () => void;
+  onDescribe: () => void;
+  onDelete: () => void;
   onShare: () => void;
 }) {
   const { entry, atHand, client } = props;
@@ -49,7 +52,8 @@ export function FormatCard(props: {
   }, [format, atHand]);
   const { result, picture } = useProof(client, order);
   const verdict = result && verdictOf(result.findings, result.refused === undefined);
-  const { name, sizes, unit, edition, drawings } = entry;
+  const { name, sizes, unit, edition, inForce, drawings, description, category, tags } = entry;
+  const about = [description, category, ...tags].filter(Boolean).join(' · ');
   return (
     <Box ref={ref} as="article" aria-label={name} border="1px solid" borderColor="ink" bg="card">
       <CardLink href={`/formats/${entry.id}`} aria-label={`Open ${name}`} prefetch={false}>
@@ -61,10 +65,20 @@ export function FormatCard(props: {
             {name}
           </Box>
           <Box fontSize="13px" color="soft">
-            edition {edition.number}, {edition.state}
+            {inForce && inForce.id !== edition.id && `${STATE_MARKS.released} edition ${inForce.number} · `}
+            {STATE_MARKS[edition.state]} edition {edition.number}, {edition.state}
           </Box>
         </Flex>
-        <Flex px="12px" pb="8px" fontSize="13px" color="soft" gap="10px">
+        <Box px="12px" fontSize="13px" truncate title={about}>
+          {entry.defaultFor.length > 0 && (
+            <Box as="span" fontWeight={600} color="plum">
+              ★ default for{' '}
+              {entry.defaultFor.map((kind) => (kind === 'part' ? 'parts' : 'assemblies')).join(' and ')}{' '}
+            </Box>
+          )}
+          {about || <Box as="span">&nbsp;</Box>}
+        </Box>
+        <Flex px="12px" fontSize="13px" color="soft" gap="10px">
           <Box flex="1">
             {sizes.map((size) => size.name).join(' · ')}
             {unit === 'in' ? ' · inch' : ''}
@@ -76,22 +90,34 @@ export function FormatCard(props: {
           )}
           {verdict && <VerdictWord verdict={verdict} />}
         </Flex>
+        <Box px="12px" pb="7px" fontSize="12px" color="soft">
+          changed {formatDistanceToNow(new Date(entry.changedAt), { addSuffix: true })}
+          {entry.changedBy !== undefined && ` by ${entry.changedBy}`}
+        </Box>
       </CardLink>
-      <Flex borderTop="1px solid" borderColor="line" px="6px" py="4px" gap="2px">
+      <Flex borderTop="1px solid" borderColor="line" px="6px" py="4px" gap="2px" wrap="wrap">
         <Button look="quiet" asChild>
           <Link href={`/formats/compare?a=${encodeURIComponent(entry.id)}`} aria-label={`Compare ${name}`}>
             Compare…
+          </Link>
+        </Button>
+        <Button look="quiet" asChild>
+          <Link href={`/formats/${encodeURIComponent(entry.id)}/history`} aria-label={`History of ${name}`}>
+            History
           </Link>
         </Button>
         <OnlyFor role="administrator">
           <Button look="quiet" type="button" onClick={props.onCopy}>
             Copy…
           </Button>
-          <Button look="quiet" type="button" onClick={props.onRename}>
-            Rename…
+          <Button look="quiet" type="button" onClick={props.onDescribe}>
+            Describe…
           </Button>
           <Button look="quiet" type="button" aria-label={`Who uses and changes ${name}`} onClick={props.onShare}>
             Who…
+          </Button>
+          <Button look="quiet" type="button" aria-label={`Delete ${name}`} onClick={props.onDelete}>
+            Delete…
           </Button>
         </OnlyFor>
       </Flex>

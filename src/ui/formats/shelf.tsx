@@ -1,16 +1,23 @@
 'use client';
 
 import { Box, Flex, Grid } from '@chakra-ui/react';
-import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { type ShelfEntry, type Whose, makeFormat, renameFormat } from '../../contract/formats';
+import {
+  type ShelfEntry,
+  type ShelfOrder,
+  type ShelfState,
+  type Whose,
+  listCategories,
+  makeFormat,
+} from '../../contract/formats';
 import { Button } from '../controls/button';
 import { Select, TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { MoreButton } from '../controls/more-button';
-import { shelfQuery } from '../data/queries';
+import { type ShelfWanted, shelfQuery } from '../data/queries';
 import { ask } from '../data/request';
 import { useAtHand } from '../data/use-at-hand';
 import { useProofClient } from '../data/use-proof-client';
@@ -22,27 +29,36 @@ import { LookingOnly, OnlyFor } from '../data/me';
 
 const StartDialog = dynamic(() => import('./start-dialog').then((module) => module.StartDialog), { ssr: false });
 
-type Order = 'shelf' | 'name';
+const DescribeDialog = dynamic(() => import('./describe-dialog').then((module) => module.DescribeDialog), {
+  ssr: false,
+});
+const DeleteDialog = dynamic(() => import('./delete-dialog').then((module) => module.DeleteDialog), { ssr: false });
+const DefaultsDialog = dynamic(() => import('./defaults-dialog').then((module) => module.DefaultsDialog), {
+  ssr: false,
+});
 
 /** A card is filled without regard to any format: what it is composed with is loaded with the card. */
 const NO_FORMATS: [] = [];
 
-/** The shelf: every format as a small true picture of its sheet, to open, copy and rename. */
+/** The shelf: every format as a small true picture of its sheet, with its editions, to open, copy, describe and compare. */
 export function Shelf() {
   const router = useRouter();
   const queries = useQueryClient();
   const [search, setSearch] = useState('');
-  const [order, setOrder] = useState<Order>('shelf');
-  const [whose, setWhose] = useState<Whose>('all');
+  const [order, setOrder] = useState<ShelfOrder>('shelf');
+  const [wanted, setWanted] = useState<ShelfWanted>({});
+  const { data: categories = [] } = useQuery({ queryKey: ['categories'], queryFn: () => ask(listCategories) });
   const { data, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
-    ...shelfQuery(useDeferredValue(search), order, whose),
+    ...shelfQuery(useDeferredValue(search), order, wanted),
     placeholderData: (before) => before,
   });
   const { atHand } = useAtHand(NO_FORMATS, 'showpieces');
   const client = useProofClient(atHand?.resources);
   const [starting, setStarting] = useState(false);
   const [copying, setCopying] = useState<ShelfEntry>();
-  const [renaming, setRenaming] = useState<ShelfEntry>();
+  const [describing, setDescribing] = useState<ShelfEntry>();
+  const [deleting, setDeleting] = useState<ShelfEntry>();
+  const [choosingDefaults, setChoosingDefaults] = useState(false);
   const [sharing, setSharing] = useState<ShelfEntry>();
   const shown = useMemo(() => data?.pages.flatMap((page) => page.entries) ?? [], [data]);
   const total = data?.pages[0]?.total;
@@ -51,10 +67,12 @@ export function Shelf() {
     const { id } = await ask(makeFormat, { body: { copyOf: copying!.id, name } });
     router.push(`/formats/${id}`);
   };
-  const rename = async (name: string) => {
-    await ask(renameFormat, { params: { id: renaming!.id }, body: { name } });
-    setRenaming(undefined);
-    await queries.invalidateQueries({ queryKey: ['shelf'] });
+  const close = (changed: boolean) => {
+    setDescribing(undefined);
+    setDeleting(undefined);
+    if (!changed) return;
+    void queries.invalidateQueries({ queryKey: ['shelf'] });
+    void queries.invalidateQueries({ queryKey: ['categories'] });
   };
   return (
     <Screen
@@ -69,36 +87,72 @@ export function Shelf() {
       ]}
     >
       <Flex direction="column" height="100%">
-        <Flex align="center" gap="12px" px="20px" py="10px" borderBottom="1px solid" borderColor="line">
+        <Flex align="center" gap="8px 12px" wrap="wrap" px="20px" py="10px" borderBottom="1px solid" borderColor="line">
           <Box as="h1" fontSize="18px" fontWeight={600} mr="8px">
             Formats
           </Box>
-          <Box width="260px">
+          <Box width="200px">
             <TextInput
               type="search"
               aria-label="Search formats"
-              placeholder="Search by name or size"
+              placeholder="Search formats"
               value={search}
               onChange={(event) => setSearch(event.target.value)}
             />
           </Box>
-          <Box width="150px">
-            <Select aria-label="Whose" value={whose} onChange={(event) => setWhose(event.target.value as Whose)}>
+          <Box width="110px">
+            <Select
+              aria-label="Whose"
+              value={wanted.whose ?? 'all'}
+              onChange={(event) => setWanted({ ...wanted, whose: event.target.value as Whose })}
+            >
               <option value="all">The office’s</option>
               <option value="mine">Mine</option>
               <option value="recent">Recent</option>
             </Select>
           </Box>
-          <Box width="150px">
-            <Select aria-label="Order" value={order} onChange={(event) => setOrder(event.target.value as Order)}>
+          <Box width="130px">
+            <Select
+              aria-label="State"
+              value={wanted.state ?? 'any'}
+              onChange={(event) => setWanted({ ...wanted, state: event.target.value as ShelfState })}
+            >
+              <option value="any">Any state</option>
+              <option value="open">With an open edition</option>
+              <option value="released">Released</option>
+              <option value="withdrawn">Withdrawn</option>
+            </Select>
+          </Box>
+          {categories.length > 0 && (
+            <Box width="130px">
+              <Select
+                aria-label="Category"
+                value={wanted.category ?? ''}
+                onChange={(event) => setWanted({ ...wanted, category: event.target.value })}
+              >
+                <option value="">Any category</option>
+                {categories.map((category) => (
+                  <option key={category} value={category}>
+                    {category}
+                  </option>
+                ))}
+              </Select>
+            </Box>
+          )}
+          <Box width="130px">
+            <Select aria-label="Order" value={order} onChange={(event) => setOrder(event.target.value as ShelfOrder)}>
               <option value="shelf">In shelf order</option>
               <option value="name">By name</option>
+              <option value="changed">Last changed first</option>
             </Select>
           </Box>
           <Flex flex="1" minWidth={0} justify="flex-end">
             <LookingOnly role="administrator" />
           </Flex>
           <OnlyFor role="administrator">
+            <Button type="button" onClick={() => setChoosingDefaults(true)}>
+              Defaults…
+            </Button>
             <Button look="primary" type="button" onClick={() => setStarting(true)}>
               Start a format…
             </Button>
@@ -114,7 +168,8 @@ export function Shelf() {
                 atHand={atHand}
                 client={client}
                 onCopy={() => setCopying(entry)}
-                onRename={() => setRenaming(entry)}
+                onDescribe={() => setDescribing(entry)}
+                onDelete={() => setDeleting(entry)}
                 onShare={() => setSharing(entry)}
               />
             ))}
@@ -128,7 +183,7 @@ export function Shelf() {
           {data && shown.length === 0 && (
             <Box color="soft">
               {search
-                ? `No formats have “${search}” in their name or sizes. Clear the search to see them all.`
+                ? `No formats have “${search}” in their name, sizes, description or tags. Clear the search to see them all.`
                 : 'There are none of these.'}
             </Box>
           )}
@@ -145,15 +200,9 @@ export function Shelf() {
         />
       )}
       {sharing && <SharingDialog id={sharing.id} name={sharing.name} onClose={() => setSharing(undefined)} />}
-      {renaming && (
-        <NameDialog
-          title={`Rename ${renaming.name}`}
-          start={renaming.name}
-          action="Rename"
-          onClose={() => setRenaming(undefined)}
-          onSave={rename}
-        />
-      )}
+      {describing && <DescribeDialog entry={describing} onClose={close} />}
+      {deleting && <DeleteDialog entry={deleting} onClose={close} />}
+      {choosingDefaults && <DefaultsDialog onClose={() => setChoosingDefaults(false)} />}
     </Screen>
   );
 }

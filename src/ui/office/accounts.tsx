@@ -6,6 +6,7 @@ import { formatDistanceToNow } from 'date-fns';
 import { useState } from 'react';
 import {
   type Account,
+  type Signing,
   changeAccount,
   changeSigning,
   listSignIns,
@@ -178,12 +179,12 @@ function RolesInWords() {
   );
 }
 
-/** Whether drawings are signed by others than who created them. */
+/** Whether drawings are signed, and editions released, by others than who made them. */
 function SigningRule() {
   const client = useQueryClient();
   const { data } = useQuery({ queryKey: ['signing'], queryFn: () => ask(readSigning) });
   const { mutate, error } = useMutation({
-    mutationFn: (byOthers: boolean) => ask(changeSigning, { body: { byOthers } }),
+    mutationFn: (change: Partial<Signing>) => ask(changeSigning, { body: { ...data!, ...change } }),
     onSuccess: (answer) => client.setQueryData(['signing'], answer),
   });
   return (
@@ -191,8 +192,15 @@ function SigningRule() {
       <Box as="h2" fontWeight={600} pb="3px">
         Signatures
       </Box>
-      <CheckBox checked={data?.byOthers ?? false} disabled={!data} onChange={(byOthers) => mutate(byOthers)}>
+      <CheckBox checked={data?.byOthers ?? false} disabled={!data} onChange={(byOthers) => mutate({ byOthers })}>
         Nobody checks or approves a drawing that they created
+      </CheckBox>
+      <CheckBox
+        checked={data?.releasedByOthers ?? false}
+        disabled={!data}
+        onChange={(releasedByOthers) => mutate({ releasedByOthers })}
+      >
+        No administrator releases an edition that they have worked on
       </CheckBox>
       {error && <Problem>{error.message}</Problem>}
     </Box>

@@ -8,9 +8,9 @@ import { Button } from '../../controls/button';
 import { Dialog } from '../../controls/dialog';
 import { Problem } from '../../controls/field';
 import { useBoardStore } from '../board-store';
-import { keepAsCopy, showStored } from './keeping-copy';
+import { keepAsCopy, keepInNextEdition, showStored } from './keeping-copy';
 
-/** The edition is not open any more, so what was typed cannot be saved into it: it is offered as a copy. */
+/** The edition is not open any more, so what was typed cannot be saved into it: the next edition takes it, or a copy. */
 export function ClosedDialog({ current, reason }: { current: EditionView; reason: string }) {
   const router = useRouter();
   const store = useBoardStore();
@@ -18,6 +18,13 @@ export function ClosedDialog({ current, reason }: { current: EditionView; reason
   const copy = async () => {
     try {
       router.push(`/formats/${await keepAsCopy(store, current)}`);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  const goOn = async () => {
+    try {
+      await keepInNextEdition(store);
     } catch (error) {
       setProblem((error as Error).message);
     }
@@ -32,13 +39,18 @@ export function ClosedDialog({ current, reason }: { current: EditionView; reason
           <Button type="button" onClick={() => showStored(store, current)}>
             Give up my edits
           </Button>
-          <Button look="primary" type="button" onClick={() => void copy()}>
+          <Button type="button" onClick={() => void copy()}>
             Keep mine as a copy
+          </Button>
+          <Button look="primary" type="button" onClick={() => void goOn()}>
+            Keep mine in edition {current.number + 1}
           </Button>
         </>
       }
     >
-      <Box>{reason} What you typed is not in it, and is not lost: keep it as a format of its own.</Box>
+      <Box>
+        {reason} What you typed is not in it, and is not lost: keep it in the next edition, or as a format of its own.
+      </Box>
       {problem && <Problem>{problem}</Problem>}
     </Dialog>
   );

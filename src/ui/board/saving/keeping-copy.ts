@@ -1,4 +1,5 @@
-import { type EditionView, makeFormat } from '../../../contract/formats';
+import { openNextEdition } from '../../../contract/editions';
+import { type EditionView, makeFormat, readEdition } from '../../../contract/formats';
 import { ask } from '../../data/request';
 import type { BoardStore } from '../board-store';
 
@@ -9,6 +10,15 @@ export async function keepAsCopy(store: BoardStore, current: EditionView): Promi
   const { id } = await ask(makeFormat, { body });
   showStored(store, current);
   return id;
+}
+
+/** Opens the next edition and goes on there with what is on the board; it is saved by itself. */
+export async function keepInNextEdition(store: BoardStore): Promise<void> {
+  const { document, format } = store.getState().board!;
+  const { id } = await ask(openNextEdition, { params: { id: format.id }, body: {} });
+  const { edition } = await ask(readEdition, { params: { id } });
+  showStored(store, edition);
+  store.getState().set({ document });
 }
 
 /** Gives up what is not saved and shows the edition as it is stored. */

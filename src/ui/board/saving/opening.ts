@@ -1,11 +1,13 @@
 import { deepEqual } from 'fast-equals';
-import type { FormatView } from '../../../contract/formats';
+import { readSteps } from '../../../contract/editions';
+import type { EditionView, FormatView } from '../../../contract/formats';
+import { goneBack } from '../../../core/format/going-back';
 import { storedDocument } from '../../../core/format/reading';
 import { type AtHand, loadAtHand, loadFonts, resourcesFrom } from '../../data/office';
 import { formatQuery } from '../../data/queries';
 import { theQueryClient } from '../../data/query-client';
-import { RequestFailed } from '../../data/request';
-import type { BoardState, BoardStore } from '../board-store';
+import { RequestFailed, ask } from '../../data/request';
+import type { BoardState, BoardStore, Past } from '../board-store';
 import { sentAndStored } from './arrived';
 import { type Kept, type KeptOffice, forget, isUnsaved, keepOffice, keptHistory, keptOf, keptOffice } from './keeping';
 
@@ -86,4 +88,21 @@ async function show(
     // What was done to another document cannot be undone on this one.
     history && deepEqual(history.document, document) ? history : undefined,
   );
+  if (!away && !kept && store.getState().board?.past.length === 0) void undoFromServer(store, edition);
+}
+
+/** What was done elsewhere can be undone here too, as far as nothing has been done meanwhile; without an answer there is nothing to undo. */
+async function undoFromServer(store: BoardStore, edition: EditionView): Promise<void> {
+  if (edition.state !== 'open' || store.getState().lockedFor !== undefined) return;
+  const steps = await ask(readSteps, { params: { id: edition.id } }).catch(() => []);
+  const { board, set } = store.getState();
+  if (!board || board.document !== edition.document || board.past.length > 0) return;
+  if (steps.length === 0 || steps[0]!.version !== edition.version) return;
+  const past: Past[] = [];
+  let { document } = edition;
+  for (const { words, back } of steps) {
+    document = goneBack(document, back);
+    past.unshift({ document, words: words.at(-1) ?? 'Change', saved: true });
+  }
+  set({ past });
 }

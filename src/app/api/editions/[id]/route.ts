@@ -1,4 +1,6 @@
+import { deleteEdition } from '../../../../contract/editions';
 import { readEdition, saveEdition } from '../../../../contract/formats';
+import { giveUpEdition } from '../../../../server/services/editions';
 import { edition, saveDocument } from '../../../../server/services/formats';
 import { handle, othersThan } from '../../handle';
 
@@ -6,4 +8,6 @@ export const GET = handle(readEdition, ({ params }) => edition(params.id!));
 
 export const PUT = handle(saveEdition, ({ params, body, actor }) => saveDocument(actor, params.id!, body));
 
-export const { POST, PATCH, DELETE, OPTIONS } = othersThan('GET', 'PUT');
+export const DELETE = handle(deleteEdition, ({ params, actor }) => giveUpEdition(actor, params.id!));
+
+export const { POST, PATCH, OPTIONS } = othersThan('GET', 'PUT', 'DELETE');

@@ -1,0 +1,117 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { counted } from '../../core/counted';
+import { type PrintedOtherwise, printedOtherwise } from '../../core/drawing/since';
+import { type Newer, newerWords } from '../../core/edition/newer';
+import { Button } from '../controls/button';
+import { Dialog } from '../controls/dialog';
+import type { OpenDrawing } from './drawing-store';
+import { sourcesOf } from './use-sheets';
+
+/** What a finished drawing would print otherwise now. */
+export const usePrintedOtherwise = (open: OpenDrawing | undefined): PrintedOtherwise[] =>
+  useMemo(() => (open?.frozen ? printedOtherwise(open.drawing, sourcesOf(open), open.resources) : []), [open]);
+
+/** What is newer in the office than the editions that a drawing hangs on. */
+const newerOf = ({ formats }: OpenDrawing): string[] => [
+  ...new Set(formats.flatMap(({ newer }) => (newer ?? []) as Newer[]).map(newerWords)),
+];
+
+/** Says that a drawing prints what it was finished with, or its edition froze, although something is newer by now. */
+export function SinceStrip({ open, otherwise }: { open: OpenDrawing; otherwise: readonly PrintedOtherwise[] }) {
+  const [shown, setShown] = useState(false);
+  const newer = newerOf(open);
+  if (otherwise.length + newer.length === 0) return null;
+  const { drawing } = open;
+  return (
+    <Flex
+      role="status"
+      aria-label="Newer than the drawing"
+      gap="10px"
+      px="14px"
+      py="3px"
+      align="center"
+      fontSize="14px"
+      bg="card"
+      borderBottom="1px solid"
+      borderColor="line"
+    >
+      <Box flex="1" minWidth={0} truncate color="ochre">
+        ▲{' '}
+        {otherwise.length > 0
+          ? `${counted(otherwise.length, 'cell')} would print otherwise now. The drawing prints what it was finished with.`
+          : `The office has newer definitions. The drawing keeps those of edition ${drawing.edition}.`}
+      </Box>
+      <Button type="button" look="quiet" onClick={() => setShown(true)}>
+        What is newer…
+      </Button>
+      <Dialog
+        open={shown}
+        title="What is newer than the drawing"
+        width="620px"
+        onClose={() => setShown(false)}
+        footer={<Button onClick={() => setShown(false)}>Close</Button>}
+      >
+        <Otherwise otherwise={otherwise} />
+        {newer.length > 0 && (
+          <Box as="ul" pl="18px" aria-label="Newer in the office">
+            {newer.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </Box>
+        )}
+      </Dialog>
+    </Flex>
+  );
+}
+
+/** The cells that would print otherwise, each with what it prints and what it would print. */
+function Otherwise({ otherwise }: { otherwise: readonly PrintedOtherwise[] }) {
+  if (otherwise.length === 0) return null;
+  return (
+    <Box as="ul" pl="18px" pb="8px" aria-label="Cells that would print otherwise" maxHeight="300px" overflowY="auto">
+      {otherwise.map(({ sheet, cell, was, is }) => (
+        <li key={`${sheet} ${cell} ${was} ${is}`}>
+          Sheet {sheet}, {cell}:{' '}
+          <Box as="span" textDecoration="line-through">
+            {was || 'nothing'}
+          </Box>{' '}
+          → {is || 'nothing'}
+        </li>
+      ))}
+    </Box>
+  );
+}
+
+/** Reopens a finished drawing; where it would print otherwise then, says what before. */
+export function ReopenButton(props: { number: string; otherwise: readonly PrintedOtherwise[]; onReopen: () => void }) {
+  const { number, otherwise, onReopen } = props;
+  const [asking, setAsking] = useState(false);
+  return (
+    <>
+      <Button type="button" onClick={() => (otherwise.length > 0 ? setAsking(true) : onReopen())}>
+        Reopen
+      </Button>
+      <Dialog
+        open={asking}
+        title={`Reopen ${number}?`}
+        width="620px"
+        onClose={() => setAsking(false)}
+        action={{
+          words: 'Reopen',
+          onPerform: () => {
+            setAsking(false);
+            onReopen();
+          },
+        }}
+      >
+        <Box pb="8px">
+          It prints what its model and the office say now, which is something else than it was finished with:
+        </Box>
+        <Otherwise otherwise={otherwise} />
+      </Dialog>
+    </>
+  );
+}
