@@ -10,6 +10,7 @@ import {
   drawCircle,
   drawRoundedRectangle,
   exportSTEP,
+  getOC,
   makeCylinder,
   measureVolume,
   setOC,
@@ -153,6 +154,85 @@ const shapes: Record<string, () => Shape3D> = {
   },
 };
 
+/** The guard before it is folded: by the developed length of its bends, whose neutral line lies in the middle of the sheet. */
+function flatGuard(): Shape3D {
+  const [width, height, t, r] = [190, 80, 2, 3];
+  const bend = (Math.PI / 2) * (r + t / 2);
+  const [leg, back] = [height - r - t, width - 2 * (r + t)];
+  const developed = 2 * leg + 2 * bend + back;
+  // The holes of the legs lie 20 over their free ends.
+  const places = [60, 550].flatMap((y) => [20, developed - 20].map((x): [number, number] => [x, y]));
+  const outline = drawRoundedRectangle(developed, 610).translate(developed / 2, 305);
+  return extruded(holes(outline, places, 9), t);
+}
+
+/** Where a component stands in its assembly: turned about an axis through the origin, then moved, mm. */
+interface Placed {
+  of: string;
+  axis?: [number, number, number];
+  deg?: number;
+  to: [number, number, number];
+}
+
+const UPRIGHT: [number, number, number] = [0, 0, 1];
+/** Turns x to y, y to z and z to x: what lies flat stands across the drum, whose axis becomes level. */
+const ACROSS = { axis: [1, 1, 1] as [number, number, number], deg: 120 };
+
+const assemblies: Record<string, Placed[]> = {
+  'drum-assembly': [
+    { of: 'drum-barrel', to: [0, 0, 0] },
+    { of: 'drum-flange', to: [0, 0, -12] },
+    { of: 'drum-flange', to: [0, 0, 604] },
+    { of: 'drive-shaft', to: [0, 0, -50] },
+    { of: 'pawl-wheel', to: [0, 0, 616] },
+  ],
+  'recovery-winch': [
+    { of: 'drum-assembly', ...ACROSS, to: [0, 0, 90] },
+    { of: 'side-cheek', ...ACROSS, to: [-40, 0, 0] },
+    { of: 'side-cheek', ...ACROSS, to: [650, 0, 0] },
+    { of: 'pawl', ...ACROSS, to: [620, 150, 90] },
+    { of: 'pawl', ...ACROSS, to: [620, 130, -60] },
+    { of: 'fairlead-roller', to: [250, -285, 60] },
+    { of: 'fairlead-roller', to: [360, -285, 60] },
+    { of: 'guard', axis: [0, 0, 1], deg: -90, to: [0, 95, 310] },
+  ],
+};
+
+/** An assembly as STEP: each product once, each component placed; those of assemblies within it too. */
+function assemblyText(id: string, made: ReadonlyMap<string, Shape3D>, name: (id: string) => string): string {
+  const oc = getOC();
+  oc.XCAFDoc_ShapeTool.SetAutoNaming(false);
+  const document = new oc.TDocStd_Document(wrapped('XmlOcaf'));
+  const tool = oc.XCAFDoc_DocumentTool.ShapeTool(document.Main());
+  const known = new Map<string, ReturnType<typeof tool.NewShape>>();
+  const labelOf = (of: string): ReturnType<typeof tool.NewShape> => {
+    const before = known.get(of);
+    if (before) return before;
+    const label = tool.NewShape();
+    known.set(of, label);
+    for (const { of: part, axis = UPRIGHT, deg = 0, to } of assemblies[of] ?? []) {
+      const turn = new oc.gp_Trsf();
+      turn.SetRotation(new oc.gp_Ax1(new oc.gp_Pnt(0, 0, 0), new oc.gp_Dir(axis[0], axis[1], axis[2])), (deg * Math.PI) / 180);
+      turn.SetTranslationPart(new oc.gp_Vec(to[0], to[1], to[2]));
+      tool.AddComponent(label, labelOf(part), new oc.TopLoc_Location(turn));
+    }
+    if (!assemblies[of]) tool.SetShape(label, made.get(of)!.wrapped);
+    oc.TDataStd_Name.Set(label, wrapped(name(of)));
+    return label;
+  };
+  labelOf(id);
+  tool.UpdateAssemblies();
+  const writer = new oc.STEPCAFControl_Writer(new oc.XSControl_WorkSession(), false);
+  writer.SetNameMode(true);
+  oc.Interface_Static.SetIVal('write.step.assembly', 1);
+  oc.Interface_Static.SetIVal('write.step.schema', 5);
+  if (!writer.Perform(document, 'assembly.step', new oc.Message_ProgressRange()))
+    throw new Error(`${id} is not written`);
+  return new TextDecoder().decode(oc.FS.readFile('/assembly.step') as Uint8Array);
+}
+
+const wrapped = (text: string) => new (getOC().TCollection_ExtendedString)(text, true);
+
 /** A text as ISO 10303-21 writes it: quotes doubled, all outside of ASCII as \X2\…\X0\. */
 function quoted(text: string): string {
   const plain = text
@@ -195,24 +275,55 @@ function described(text: string, number: string, name: string, properties: [stri
 
 const reader = await openReader();
 
-for (const [id, make] of Object.entries(shapes)) {
+const specimenOf = (id: string) => {
   const path = `demo/specimens/${id}.json`;
   const read = readSpecimen(JSON.parse(readFileSync(path, 'utf8')));
   if (!read.ok) throw new Error(read.reason);
-  const { values, name } = read.specimen;
+  return { path, specimen: read.specimen };
+};
+
+/** What is measured of the product of that name in a file. */
+async function measured(file: string, text: string, name: string) {
+  const back = await readModelFiles([{ name: file, bytes: Buffer.from(text) }], [], () => Promise.resolve(reader));
+  if (!back.ok) throw new Error(back.reason);
+  const shape = back.models.find((model) => model.name === name)?.shape;
+  if (!shape) throw new Error(`${file} has no ${name}`);
+  return shape;
+}
+
+const made = new Map<string, Shape3D>();
+for (const [id, make] of Object.entries(shapes)) {
+  const { path, specimen } = specimenOf(id);
+  const { values, name } = specimen;
   const shape = make();
+  made.set(id, shape);
   const number = valueText(values['Part number'] ?? values['P/N'] ?? id);
   const properties = Object.entries(values)
     .filter(([property]) => !['Mass', 'WT', 'Part number', 'P/N', 'File name', 'Filename'].includes(property))
     .map(([property, value]): [string, string] => [property, valueText(value)]);
-  const plain = await exportSTEP([{ shape, name }], { unit: 'MM', modelUnit: 'MM' }).text();
-  const text = described(plain, number, name, properties);
-  writeFileSync(`demo/models/${id}.step`, text);
-  const back = await readModelFiles([{ name: `${id}.step`, bytes: Buffer.from(text) }], [], () =>
-    Promise.resolve(reader),
+  const step = async (solid: Shape3D, file: string) => {
+    const plain = await exportSTEP([{ shape: solid, name }], { unit: 'MM', modelUnit: 'MM' }).text();
+    const text = described(plain, number, name, properties);
+    writeFileSync(`demo/models/${file}`, text);
+    return measured(file, text, name);
+  };
+  const own = await step(shape, `${id}.step`);
+  const flat = id === 'guard' ? { flat: await step(flatGuard(), 'guard-flat.step') } : {};
+  writeFileSync(path, `${JSON.stringify({ ...specimen, shape: own, ...flat }, undefined, 2)}\n`);
+  const exact = measureVolume(shape);
+  console.log(id, `${(exact / 1000).toFixed(1)} cm³`, `read back ${(100 * (own.volume / exact - 1)).toFixed(3)} %`);
+}
+
+for (const id of Object.keys(assemblies)) {
+  const { path, specimen } = specimenOf(id);
+  const text = assemblyText(id, made, (of) => specimenOf(of).specimen.name);
+  const file = `${id}.step`;
+  const dated = text.replace(
+    /FILE_NAME\s*\([^;]*;/,
+    `FILE_NAME(${quoted(file)},'2026-03-02T08:00:00',(''),(${quoted('Kelvarra Buoy and Winch Works')}),'','','');`,
   );
-  if (!back.ok) throw new Error(back.reason);
-  writeFileSync(path, `${JSON.stringify({ ...read.specimen, shape: back.models[0]!.shape }, undefined, 2)}\n`);
-  const [exact, measured] = [measureVolume(shape), back.models[0]!.shape!.volume];
-  console.log(id, `${(exact / 1000).toFixed(1)} cm³`, `read back ${(100 * (measured / exact - 1)).toFixed(3)} %`);
+  writeFileSync(`demo/models/${file}`, dated);
+  const shape = await measured(file, dated, specimen.name);
+  writeFileSync(path, `${JSON.stringify({ ...specimen, shape }, undefined, 2)}\n`);
+  console.log(id, `${(shape.volume / 1000).toFixed(1)} cm³`, shape.size);
 }

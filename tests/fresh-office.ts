@@ -23,6 +23,7 @@ const TABLES = [
   'jobs',
   'store_models',
   'store_state',
+  'projections',
   'drawing_sheets',
   'format_defaults',
   'edition_releases',

@@ -125,6 +125,8 @@ export const ROUTES = {
   'POST /api/specimens/models': 'reader',
   'POST /api/shapes': 'drafter',
   'GET /api/shapes/[hash]': 'reader',
+  'POST /api/projections': 'reader',
+  'GET /api/projections/[id]': 'reader',
   'GET /api/store': 'reader',
   'POST /api/store': 'drafter',
 

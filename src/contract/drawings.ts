@@ -3,6 +3,7 @@ import { ExportKind } from './export';
 import { Answers } from '../core/drawing/drawing';
 import { Revising } from '../core/drawing/revising';
 import { DrawingScale, DrawingSheets, FrozenDrawing } from '../core/drawing/sheets';
+import { ProfileDocument } from '../core/profile/document';
 import { RevisionRow } from '../core/revision/rows';
 import { RevisionScheme } from '../core/revision/scheme';
 import { Specimen } from '../core/specimen/specimen';
@@ -102,6 +103,8 @@ export const OpenDrawingView = z.object({
   today: z.string(),
   /** The released revision of its profile that it is filled with; 0 while there is none. */
   profileRevision: z.int(),
+  /** The profile that its views are drawn by. */
+  profile: ProfileDocument,
   profiles: z.array(PlaceChoice),
   projects: z.array(PlaceChoice),
   /** The default one first. */

@@ -112,7 +112,8 @@ export function everySheet(scenario: Scenario, only?: { models: string[] }): Map
       items: {},
       sheets: given.sheets ?? [{ id: 'first', name: '' }],
     };
-    const sources = { document, facts, scale: sample.scale, others: new Map(), models };
+    const { document: profile } = format.profile;
+    const sources = { document, facts, scale: sample.scale, others: new Map(), models, profile };
     const resources = resourcesOf(format);
     for (const sheet of planSheets(drawnSheets(drawn, sources).sheets, resources))
       put(`drawing ${i + 1}/${sheet.place.number}`, composePlanned(sheet, resources));

@@ -18,6 +18,8 @@ function distanceTo(primitive: Primitive, point: Point): number {
       return toSegment(primitive.from, primitive.to, point);
     case 'outline':
       return Math.min(...sides(primitive.points).map(([a, b]) => toSegment(a, b, point)));
+    case 'run':
+      return Math.min(...primitive.points.slice(1).map((b, i) => toSegment(primitive.points[i]!, b, point)));
     case 'fill':
       return holdsPoint(primitive.points, point)
         ? 0

@@ -53,14 +53,14 @@ export function lackingToFinish(
   ];
 }
 
-/** Whether a scale is printed that nobody has chosen yet, for the drawing or for a sheet of it. */
+/** Whether a scale is printed that nobody has chosen yet, for the drawing or for a sheet of it; views bring their own. */
 export function lacksScale(
   documents: readonly FormatDocument[],
-  { scale, sheets }: { scale: string; sheets: readonly { scale?: string | undefined }[] },
+  { scale, sheets }: { scale: string; sheets: readonly { scale?: string | undefined; views?: unknown }[] },
 ): boolean {
   return (
     scale === '' &&
-    sheets.some((sheet) => sheet.scale === undefined) &&
+    sheets.some((sheet) => sheet.scale === undefined && sheet.views === undefined) &&
     documents.some((document) => linksByProperty(document).has(SUPPLIED.scale))
   );
 }

@@ -9,6 +9,10 @@ import type { Resources } from '../scene/resources';
 import { modelFacts } from '../specimen/model-facts';
 import type { ModelSources } from '../specimen/models';
 import { type ItemsByList, partsRules, partsTables } from '../specimen/parts-tables';
+import type { ProfileDocument } from '../profile/document';
+import { ViewsToDraw } from '../view/to-draw';
+import { SheetViews } from '../view/view';
+import { viewedModel } from './viewed';
 import { type DrawingData, drawingFacts } from './drawing';
 
 /** The scale of a sheet as ISO 5455 writes it: 1:2, 5:1; or that its views say it. */
@@ -35,6 +39,8 @@ export const DrawingSheet = z.object({
   /** Another model than the drawing's. */
   specimen: z.string().max(80).optional(),
   variant: z.string().max(80).optional(),
+  /** The views of its model. */
+  views: SheetViews.optional(),
 });
 export type DrawingSheet = z.infer<typeof DrawingSheet>;
 
@@ -53,6 +59,7 @@ export const FrozenDrawing = z.object({
       sheet: DrawingSheet,
       sizeId: z.string().max(60),
       scale: z.string().max(20).optional(),
+      views: ViewsToDraw.optional(),
       /** Without definitions, which its edition has, and without rules, by which nothing is printed. */
       facts: Facts,
     }),
@@ -82,11 +89,17 @@ export interface DrawingSources {
   /** What a finished drawing printed: its sheets are made from this alone. */
   frozen?: FrozenDrawing | undefined;
   models: ModelSources;
+  /** By which views are drawn. */
+  profile: ProfileDocument;
   /** What is the drawing's own beside its model and its answers: project, profile, decimal mark; the organisation, today. */
   facts: Omit<Facts, 'model' | 'variant'>;
   /** The scale of sheets that do not say another one; empty while it is not chosen. */
   scale: string;
 }
+
+/** The models that a sheet shows beside the drawing's: its own and those of its views. */
+export const modelsOnSheet = ({ specimen, views }: Pick<DrawingSheet, 'specimen' | 'views'>): string[] =>
+  [specimen, ...(views?.views ?? []).map((view) => view.specimen)].filter((id) => typeof id === 'string');
 
 /** A sheet of a drawing with its format, its size and all that fills it. */
 export interface DrawnSheet extends SheetToPlan {
@@ -113,14 +126,34 @@ export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { shee
     return definitions ? { definitions } : {};
   };
   if (sources.frozen) {
-    const sheets = sources.frozen.sheets.map(({ facts, ...one }): DrawnSheet => {
+    const sheets = sources.frozen.sheets.map(({ facts, views, ...one }): DrawnSheet => {
       const document = formOf(one.sheet.edition);
       const { rules } = sources.facts;
-      return { ...one, document, facts: { ...facts, ...frozenWith(document), ...(rules && { rules }) } };
+      return {
+        ...one,
+        ...(views && { views }),
+        document,
+        facts: { ...facts, ...frozenWith(document), ...(rules && { rules }) },
+      };
     });
     return { sheets, items: drawing.items };
   }
   const revisions = drawing.revisions.map(revisionTableRow);
+  const viewsToDraw = (
+    setting: SheetViews,
+    main: Pick<DrawnData, 'specimen' | 'variant'>,
+    numbers: ItemsByList,
+  ): ViewsToDraw => ({
+    setting,
+    profile: sources.profile,
+    models: Object.fromEntries(
+      setting.views.flatMap((view) => {
+        const shown = view.specimen === undefined ? main : { specimen: view.specimen, variant: undefined };
+        const model = shown.specimen === null ? undefined : sources.models.specimens.get(shown.specimen);
+        return model ? [[view.id, viewedModel(model, shown.variant, sources, numbers)]] : [];
+      }),
+    ),
+  });
   let { items } = drawing;
   const sheets = drawing.sheets.map((sheet): DrawnSheet => {
     const document = formOf(sheet.edition);
@@ -135,6 +168,7 @@ export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { shee
       document,
       sizeId: document.sizes.some((size) => size.id === sizeId) ? sizeId : document.mainSize,
       ...scaleOf(sheet.scale ?? sources.scale),
+      ...(sheet.views && { views: viewsToDraw(sheet.views, modelOf(drawing, sheet), items) }),
       facts: {
         ...drawingFacts(sources.facts, model, drawing, document.asked),
         ...frozenWith(document),

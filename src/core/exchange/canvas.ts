@@ -137,6 +137,9 @@ function draw(
     canvas.beginPath();
     canvas.moveTo(x(primitive.from.x), y(primitive.from.y));
     canvas.lineTo(x(primitive.to.x), y(primitive.to.y));
+  } else if (primitive.kind === 'run') {
+    canvas.beginPath();
+    for (const point of primitive.points) canvas.lineTo(x(point.x), y(point.y));
   } else path(canvas, primitive.points, x, y);
   canvas.stroke();
 }

@@ -213,9 +213,10 @@ class SheetDxf {
     if (primitive.kind === 'line') {
       return new Line(this.point(primitive.from, origin), this.point(primitive.to, origin), options);
     }
-    if (primitive.kind === 'outline') {
+    if (primitive.kind === 'outline' || primitive.kind === 'run') {
       const vertices = primitive.points.map((p) => ({ point: this.point(p, origin) }));
-      return new LWPolyline(vertices, { ...options, flags: LWPolylineFlags.Closed });
+      const closed = primitive.kind === 'outline' && { flags: LWPolylineFlags.Closed };
+      return new LWPolyline(vertices, { ...options, ...closed });
     }
     const centre = this.point(primitive.centre, origin);
     const radius = this.length(primitive.radius);

@@ -130,6 +130,10 @@ function draw(pdf: Pdf, primitive: Primitive, sheetHeight: number, pictures: Pic
     pdf.moveTo(x(primitive.from.x), y(primitive.from.y)).lineTo(x(primitive.to.x), y(primitive.to.y));
   } else if (primitive.kind === 'arc') {
     pdf.path(arcPath(primitive, x, y, POINT));
+  } else if (primitive.kind === 'run') {
+    primitive.points.forEach((point, i) =>
+      i === 0 ? pdf.moveTo(x(point.x), y(point.y)) : pdf.lineTo(x(point.x), y(point.y)),
+    );
   } else {
     pdf.polygon(...primitive.points.map((point): [number, number] => [x(point.x), y(point.y)]));
   }

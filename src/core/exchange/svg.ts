@@ -8,7 +8,7 @@ export const SETTING_SIZE = 100;
 
 /** An SVG element as data: what the file writer prints and the screen mounts. y runs down, in mm. */
 export interface SvgElement {
-  tag: 'line' | 'path' | 'polygon' | 'text' | 'image';
+  tag: 'line' | 'path' | 'polygon' | 'polyline' | 'text' | 'image';
   attributes: Record<string, string | number>;
   /** The text of a text element. */
   text?: string;
@@ -42,6 +42,11 @@ export function svgElement(
     case 'outline':
       return {
         tag: 'polygon',
+        attributes: { points: points(primitive.points, y), fill: 'none', ...stroke(primitive) },
+      };
+    case 'run':
+      return {
+        tag: 'polyline',
         attributes: { points: points(primitive.points, y), fill: 'none', ...stroke(primitive) },
       };
     case 'fill':

@@ -53,6 +53,17 @@ export const KINDS = {
     'is',
   ]),
 
+  // Views of the model.
+  'views do not fit': kind('warning', { scale: text }, ['scale']),
+  'view off its area': kind('warning', { view: text, name: text, on: text.optional() }, ['view', 'on']),
+  'view on another': kind('warning', { view: text, name: text, other: text }, ['view', 'other']),
+  'shape of another assembly': kind('warning', { model: text, onlyInShape: z.array(text), onlyInList: z.array(text) }, [
+    'model',
+    'onlyInShape',
+    'onlyInList',
+  ]),
+  'view not to be seen': kind('warning', { view: text, name: text, trouble: text }, ['view', 'trouble']),
+
   // Lettering and lines.
   'under the least height': kind(
     'warning',

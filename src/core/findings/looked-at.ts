@@ -9,6 +9,7 @@ import type { CellContext } from '../scene/cell-room';
 import type { ContentText } from '../scene/content-text';
 import type { CellReport } from '../scene/report';
 import type { Resources, SheetRequest } from '../scene/resources';
+import type { PlacedViews } from '../view/placing';
 import type { Rules } from '../rules/effective';
 import type { Place } from './finding';
 
@@ -30,6 +31,8 @@ export interface LookedSheet {
   largestClear: Box;
   /** The sheet's scale, where it has one. */
   scale?: string | undefined;
+  /** The views that stand on it. */
+  views?: PlacedViews;
   /** How many sheets there are. */
   sheets: number;
   facts: Facts;

@@ -50,6 +50,7 @@ import { titleBlockSize } from './checks/title-block-size';
 import { titles } from './checks/titles';
 import { tracks } from './checks/tracks';
 import { values } from './checks/values';
+import { views } from './checks/views';
 import { zoneCharacters } from './checks/zone-characters';
 import type { RuleWeight } from '../rules/document';
 import type { Finding, FindingCode } from './finding';
@@ -85,6 +86,7 @@ export const CHECKS = {
     askedTwice,
     askedOrder,
     clearArea,
+    views,
     assemblyMass,
     partMass,
     disagreeingSources,

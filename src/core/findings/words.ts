@@ -158,6 +158,19 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
     `its ${lines} lines and those of ${quoted(otherName)} lie ${mm(distance, 4)} apart.`,
   'little clear area': ({ percent, wanted }) =>
     `The largest clear rectangle is ${percent} % of the drawing space; ${wanted} % is wanted for views.`,
+  'views do not fit': ({ scale }) => `The views do not find room in the clear area, even at ${scale}.`,
+  'view off its area': ({ name, on }) =>
+    on === undefined ? `${name} reaches over the drawing space.` : `${name} lies on ${quoted(on)}.`,
+  'view on another': ({ name, other }) => `${name} lies on another view: ${other}.`,
+  'shape of another assembly': ({ model, onlyInShape, onlyInList }) =>
+    [
+      `The shape of ${model} has other components than its list.`,
+      onlyInShape.length > 0 && `Only in the shape: ${listed(onlyInShape)}.`,
+      onlyInList.length > 0 && `Only in the list: ${listed(onlyInList)}.`,
+    ]
+      .filter(Boolean)
+      .join(' '),
+  'view not to be seen': ({ name, trouble }) => `${name} cannot be seen: ${trouble}`,
   'title block too large': ({ of, is, most }) =>
     of === 'width'
       ? `${mm(is)} wide; ${mm(most)} is the most.`

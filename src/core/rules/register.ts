@@ -3,6 +3,7 @@ import type { FindingCode } from '../findings/finding';
 /** The groups of checks, in the order of a rule book. */
 export const RULE_GROUPS = [
   'Blocks on the sheet',
+  'Views of the model',
   'Lettering and lines',
   'What cells hold',
   'Title and drawing number',
@@ -40,6 +41,7 @@ const rule = (
 ): RuleWords => ({ group, name, demands, clause, passes, fails });
 
 const blocks = rule.bind(null, 'Blocks on the sheet');
+const views = rule.bind(null, 'Views of the model');
 const lettering = rule.bind(null, 'Lettering and lines');
 const cells = rule.bind(null, 'What cells hold');
 const title = rule.bind(null, 'Title and drawing number');
@@ -99,6 +101,42 @@ export const RULE_WORDS: Readonly<Record<FindingCode, RuleWords>> = {
     HOUSE,
     '55 % of the drawing space',
     '31 % of the drawing space',
+  ),
+
+  'views do not fit': views(
+    'Room for the views',
+    'The views of a sheet stand in the clear area at their scale.',
+    HOUSE,
+    'At 1:5 on A3',
+    'At 1:1 on A3',
+  ),
+  'view off its area': views(
+    'Views clear of blocks',
+    'Every view lies in the drawing space, clear of every block.',
+    'ISO 5457: the drawing space',
+    'Beside the parts list',
+    'Under a parts list that has grown',
+  ),
+  'view on another': views(
+    'Views apart',
+    'No view lies on another.',
+    HOUSE,
+    'An isometric view in its corner',
+    'An isometric view on the front view',
+  ),
+  'shape of another assembly': views(
+    'Components of the shape',
+    'The shape of an assembly has the components of its list.',
+    HOUSE,
+    'Barrel, two flanges and a shaft in both',
+    'A pawl that only the list has',
+  ),
+  'view not to be seen': views(
+    'Views that can be seen',
+    'Every view of a sheet can be drawn from its model.',
+    HOUSE,
+    'A model with its shape',
+    'A model without a shape',
   ),
 
   'under the least height': lettering(

@@ -11,7 +11,10 @@ import type { Outcome } from '../refusal';
 import { rulesOf } from '../rules/effective';
 import { weighed } from '../rules/weighing';
 import { composeCell } from './cell-scene';
-import { type LaidSheet, layOut } from './laying';
+import { drawnViews } from '../view/drawing';
+import { type PlacedViews, placedViews } from '../view/placing';
+import type { ViewsToDraw } from '../view/to-draw';
+import { type LaidSheet, layOut, withPlace } from './laying';
 import { ComposeMemo } from './memo';
 import type { Report } from './report';
 import type { Resources, SheetPlace, SheetRequest } from './resources';
@@ -45,12 +48,16 @@ export function compose(
 }
 
 /** Composes a sheet that is laid out already, as planning a set of sheets does. */
-export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Composed {
+export function composeLaid(given: LaidSheet, memo = new ComposeMemo()): Composed {
+  const boxes = given.laid.map((block) => block.box);
+  const clear = clearArea(given.sheet.space, boxes);
+  const views = given.request.views && placedViews(given.request.views, clear.largest);
+  // The scale that prints is the views'.
+  const laidSheet = views ? withPlace(given, { ...given.request.sheet, scale: views.scale }) : given;
   const { sheet, occasion, filling, request, laid, tables } = laidSheet;
   const { document, facts, resources } = filling;
   memo.begin(filling, request.sizeId);
   const rules = rulesOf(facts, document.unit);
-  const boxes = laid.map((block) => block.box);
   const primitives: Primitive[] = [
     ...(facts.trial ? trialMark(sheet.trimmed, resources.fonts) : []),
     ...memo.sheet(document, request.sizeId, boxes, () =>
@@ -64,6 +71,7 @@ export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Com
         blocks: boxes,
       }),
     ),
+    ...(views ? viewPrimitives(request.views!, views, resources) : []),
   ];
   const findings: Finding[] = [];
   const cells: Report['cells'] = [];
@@ -91,7 +99,6 @@ export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Com
     const goesOn = goesOnLater(block, request.sheet, key, before + (grown?.rows ?? 0));
     findings.push(...look(CHECKS.table, { block, request, left: grown?.left ?? 0, goesOn, parts, unread }));
   }
-  const clear = clearArea(sheet.space, boxes);
   const looked = {
     document,
     sizeId: request.sizeId,
@@ -104,6 +111,7 @@ export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Com
     trimmed: sheet.trimmed,
     largestClear: clear.largest,
     scale: request.sheet.scale,
+    ...(views && { views }),
     sheets: request.sheet.total,
     facts,
     rules,
@@ -125,6 +133,20 @@ export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Com
     })),
     cells,
     clear,
+    ...(views && {
+      views: {
+        scale: views.scale,
+        fits: views.fits,
+        placed: views.views.map(({ view, name, box, middle, factor, lacks }) => ({
+          id: view.id,
+          name,
+          box,
+          middle,
+          factor,
+          ...(lacks !== undefined && { lacks }),
+        })),
+      },
+    }),
     findings: withAcceptances(weighed(findings, rules), document.accepted),
   };
   const scene: Scene = {
@@ -135,6 +157,9 @@ export function composeLaid(laidSheet: LaidSheet, memo = new ComposeMemo()): Com
   };
   return { scene, report };
 }
+
+const viewPrimitives = ({ profile }: ViewsToDraw, views: PlacedViews, { fonts, projections }: Resources) =>
+  drawnViews({ profile, fonts }, views, projections ?? new Map());
 
 /** Whether a sheet after this one shows rows of a table behind those that have been shown so far. */
 function goesOnLater({ grow }: Block, { number, total, placed }: SheetPlace, key: string, shown: number): boolean {

@@ -3,6 +3,7 @@ import type { Facts } from '../property/facts';
 import type { Outcome } from '../refusal';
 import { type Composed, compose, composeLaid } from './compose';
 import { type LaidSheet, goingOn, layOut, rowsSoFar, withPlace } from './laying';
+import type { ViewsToDraw } from '../view/to-draw';
 import { ComposeMemo } from './memo';
 import type { Resources, SheetPlace, SheetRequest } from './resources';
 
@@ -12,6 +13,7 @@ export interface SheetToPlan {
   sizeId: string;
   scale?: string;
   facts: Facts;
+  views?: ViewsToDraw;
 }
 
 export type PlannedSheet<S extends SheetToPlan> = S & {
@@ -47,11 +49,14 @@ export function planSheets<S extends SheetToPlan>(
   });
   const laidOut = (sheet: S): LaidSheet | undefined => {
     if (!sheet.document.blocks.some((block) => block.grow)) return undefined;
-    const request = { sizeId: sheet.sizeId, sheet: placeOf(sheet), ...looks };
+    const request = { sizeId: sheet.sizeId, sheet: placeOf(sheet), ...looks, ...viewsOf(sheet) };
     const laid = layOut(sheet.document, request, sheet.facts, resources, memo);
     return laid.ok ? laid : undefined;
   };
-  const put = (sheet: S, laid: LaidSheet | undefined, follows: boolean) => {
+  const put = (given: S, laidFrom: LaidSheet | undefined, follows: boolean) => {
+    // A sheet that follows by itself goes on with tables; the views are on the one that it follows.
+    const sheet = follows ? withoutViews(given) : given;
+    const laid = follows && laidFrom ? { ...laidFrom, request: withoutViews(laidFrom.request) } : laidFrom;
     planned.push({
       ...sheet,
       place: placeOf(sheet),
@@ -82,16 +87,22 @@ export function planSheets<S extends SheetToPlan>(
   });
 }
 
+const viewsOf = ({ views }: SheetToPlan) => (views ? { views } : {});
+
+function withoutViews<S extends { views?: ViewsToDraw }>({ views: _, ...sheet }: S): S {
+  return sheet as S;
+}
+
 /** Composes one sheet of a plan, from the layout that planning has made of it where there is one. */
 export function composePlanned<S extends SheetToPlan>(
-  { document, sizeId, place, facts, laid }: PlannedSheet<S>,
+  { document, sizeId, place, facts, laid, views }: PlannedSheet<S>,
   resources: Resources,
   looks: Pick<SheetRequest, 'show' | 'rows'> = { show: 'values' },
   memo = new ComposeMemo(),
 ): Outcome<Composed> {
   return laid
     ? { ok: true, ...composeLaid(laid, memo) }
-    : compose(document, { sizeId, sheet: place, ...looks }, facts, resources, memo);
+    : compose(document, { sizeId, sheet: place, ...looks, ...viewsOf({ views } as S) }, facts, resources, memo);
 }
 
 /** Whether a format has anything that tells the first sheet from those that follow. */

@@ -87,6 +87,23 @@ export const Report = z.object({
   ),
   cells: z.array(CellReport),
   clear: z.object({ polygon: z.array(z.array(Point)), largest: Box }),
+  /** The views of the model, in the order of the sheet. */
+  views: z
+    .object({
+      scale: z.string(),
+      fits: z.boolean(),
+      placed: z.array(
+        z.object({
+          id: z.string(),
+          name: z.string(),
+          box: Box,
+          middle: Point,
+          factor: z.number(),
+          lacks: z.string().optional(),
+        }),
+      ),
+    })
+    .optional(),
   findings: z.array(Finding),
 });
 export type Report = z.infer<typeof Report>;

@@ -3,6 +3,8 @@ import type { PictureData } from '../picture/picture';
 import type { PropertyDefinition } from '../property/definition';
 import type { Facts } from '../property/facts';
 import type { Value } from '../property/value';
+import type { Projections } from '../view/drawing';
+import type { ViewsToDraw } from '../view/to-draw';
 
 /** What compose() needs beside the document and the facts, loaded beforehand. */
 export interface Resources {
@@ -13,6 +15,8 @@ export interface Resources {
   pictures: ReadonlyMap<string, PictureData>;
   /** Values seen in specimens by property id, for the longest on record. */
   seen: ReadonlyMap<string, readonly Value[]>;
+  /** What is known of projections, by their keys; absent where no sheet has views. */
+  projections?: Projections;
 }
 
 /** Resources by the definitions that hold in them and by what they were made from, so that the same ones stay the same object. */
@@ -43,6 +47,8 @@ export interface SheetRequest {
   show: Show;
   /** Absent: tables have the rows that there are. */
   rows?: SampleRows;
+  /** The views of a model that stand on it. */
+  views?: ViewsToDraw;
 }
 
 /** Which sheet of how many; the scale is printed where the sheet's scale is linked. */

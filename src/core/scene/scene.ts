@@ -67,6 +67,12 @@ export interface OutlinePrimitive extends Common, Stroke {
   points: Point[];
 }
 
+/** An open run of points: an ellipse or a spline, as near to it as a pen draws. */
+export interface RunPrimitive extends Common, Stroke {
+  kind: 'run';
+  points: Point[];
+}
+
 export interface FillPrimitive extends Common {
   kind: 'fill';
   points: Point[];
@@ -133,7 +139,14 @@ export interface ImagePrimitive extends Common {
 }
 
 export type Primitive =
-  LinePrimitive | ArcPrimitive | OutlinePrimitive | FillPrimitive | TextPrimitive | PathPrimitive | ImagePrimitive;
+  | LinePrimitive
+  | ArcPrimitive
+  | OutlinePrimitive
+  | RunPrimitive
+  | FillPrimitive
+  | TextPrimitive
+  | PathPrimitive
+  | ImagePrimitive;
 
 /** The display list of one sheet, in drawing order. mm, y up, origin at the trimmed sheet's lower left. */
 export interface Scene {

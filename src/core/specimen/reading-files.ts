@@ -99,7 +99,8 @@ function readStep(
           : 'It has no solid.',
       );
     result.rows.push({ ...row, problems });
-    result.models.push(measured && model.model === 'part' ? { ...model, shape: { hash, file, ...measured } } : model);
+    const which = read.products.length > 1 ? { product } : {};
+    result.models.push(measured ? { ...model, shape: { hash, file, ...which, ...measured } } : model);
   });
   for (const header of new Set(result.models.flatMap(({ values }) => Object.keys(values))))
     result.columns.push(columnAs(header, properties));

@@ -5,6 +5,8 @@ export const Shape = z.object({
   /** Hash of the file that the shape was read from, under which the office keeps it. */
   hash: z.string().regex(/^[0-9a-f]{64}$/),
   file: z.string().min(1).max(200),
+  /** The product of the file that it is, where the file holds several. */
+  product: z.string().min(1).max(500).optional(),
   volume: z.number().positive(),
   area: z.number().positive(),
   /** The sizes of the box around it, along the file's axes. */
@@ -12,7 +14,7 @@ export const Shape = z.object({
 });
 export type Shape = z.infer<typeof Shape>;
 
-export type MeasuredShape = Omit<Shape, 'hash' | 'file'>;
+export type MeasuredShape = Omit<Shape, 'hash' | 'file' | 'product'>;
 
 /** Triangles that cover a solid's faces: x, y, z of each corner in mm, and three corners' numbers for each triangle. */
 export interface Mesh {

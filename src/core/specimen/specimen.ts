@@ -30,6 +30,8 @@ export const Specimen = z.object({
   variants: z.array(Variant).max(200),
   components: z.array(Component).max(5000),
   shape: Shape.optional(),
+  /** The shape of a folded part before it is folded. */
+  flat: Shape.optional(),
 });
 export type Specimen = z.infer<typeof Specimen>;
 

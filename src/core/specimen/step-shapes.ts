@@ -22,9 +22,11 @@ export function stepShapes(occt: Occt, bytes: Uint8Array): Outcome<{ shapes: Sha
   if (!read.success) return refuse('Its shape cannot be read.');
   const shapes: ShapesByProduct = new Map();
   const visit = (node: OcctNode) => {
-    if (node.meshes.length > 0) {
+    // An assembly is measured as all that it holds, in its place.
+    const meshes = meshesUnder(node);
+    if (node.name !== '' && meshes.length > 0) {
       const measured = measureShape(
-        node.meshes.map((i) => ({
+        meshes.map((i) => ({
           positions: read.meshes[i]!.attributes.position.array,
           triangles: read.meshes[i]!.index.array,
         })),
@@ -38,3 +40,5 @@ export function stepShapes(occt: Occt, bytes: Uint8Array): Outcome<{ shapes: Sha
   visit(read.root);
   return { ok: true, shapes };
 }
+
+const meshesUnder = ({ meshes, children }: OcctNode): number[] => [...meshes, ...children.flatMap(meshesUnder)];

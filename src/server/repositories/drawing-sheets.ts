@@ -1,5 +1,7 @@
 import type { DrawingSheet } from '../../core/drawing/sheets';
+import type { SheetViews } from '../../core/view/view';
 import { type Database, marks } from '../database';
+import { fromJson } from './json-column';
 
 interface Raw {
   drawing_id: string;
@@ -10,6 +12,7 @@ interface Raw {
   edition_id: string | null;
   specimen_id: string | null;
   variant: string | null;
+  views: unknown;
 }
 
 const toSheet = (raw: Raw): DrawingSheet => ({
@@ -20,12 +23,13 @@ const toSheet = (raw: Raw): DrawingSheet => ({
   ...(raw.edition_id !== null && { edition: raw.edition_id }),
   ...(raw.specimen_id !== null && { specimen: raw.specimen_id }),
   ...(raw.variant !== null && { variant: raw.variant }),
+  ...(raw.views !== null && { views: fromJson<SheetViews>(raw.views) }),
 });
 
 /** The sheets of some drawings, by the drawing's id. */
 export async function allSheets(db: Database, drawings: readonly string[]): Promise<Map<string, DrawingSheet[]>> {
   const rows = await db.query<Raw>(
-    `SELECT drawing_id, id, name, size_id, scale, edition_id, specimen_id, variant FROM drawing_sheets
+    `SELECT drawing_id, id, name, size_id, scale, edition_id, specimen_id, variant, views FROM drawing_sheets
      WHERE drawing_id IN (${marks(drawings)}) ORDER BY drawing_id, position`,
     [...drawings],
   );
@@ -39,7 +43,7 @@ export async function keepSheets(db: Database, drawing: string, sheets: readonly
   await db.run('DELETE FROM drawing_sheets WHERE drawing_id = ?', [drawing]);
   for (const [position, sheet] of sheets.entries()) {
     await db.run(
-      'INSERT INTO drawing_sheets (drawing_id, position, id, name, size_id, scale, edition_id, specimen_id, variant) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
+      'INSERT INTO drawing_sheets (drawing_id, position, id, name, size_id, scale, edition_id, specimen_id, variant, views) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)',
       [
         drawing,
         position,
@@ -50,6 +54,7 @@ export async function keepSheets(db: Database, drawing: string, sheets: readonly
         sheet.edition ?? null,
         sheet.specimen ?? null,
         sheet.variant ?? null,
+        sheet.views ? JSON.stringify(sheet.views) : null,
       ],
     );
   }

@@ -2,7 +2,7 @@ import type { FormatView, OfficeFacts } from '../../contract/formats';
 import { lacksScale } from '../../core/drawing/finishing';
 import { askedBy, unanswered } from '../../core/drawing/asking';
 import { modelHash } from '../../core/drawing/drawing';
-import type { DrawingSources } from '../../core/drawing/sheets';
+import { type DrawingSources, modelsOnSheet } from '../../core/drawing/sheets';
 import { type Frozen, definitionsOf } from '../../core/edition/snapshot';
 import { canonicalHash } from '../../core/format/canonical';
 import type { FormatDocument } from '../../core/format/document';
@@ -32,7 +32,7 @@ export const editionsOf = ({ editionId, sheets }: Pick<DrawingRow, 'editionId' |
 
 /** The models on a drawing's sheets, its own first. */
 export const modelsOf = ({ specimen, sheets }: Pick<DrawingRow, 'specimen' | 'sheets'>): string[] => [
-  ...new Set([specimen, ...sheets.flatMap((sheet) => sheet.specimen ?? [])]),
+  ...new Set([specimen, ...sheets.flatMap(modelsOnSheet)]),
 ];
 
 /** All that a drawing's sheets are made from. */
@@ -121,6 +121,7 @@ export async function drawingAtHand(
       ),
       frozen: await frozenDrawingOf(db, row),
       models: models.sources,
+      profile: profileDocument,
       facts,
       scale: row.scale,
     },
@@ -163,7 +164,12 @@ export function shownHash(row: Pick<DrawingRow, 'specimen' | 'variant' | 'sheets
     specimen === undefined ? [] : [modelHash(modelGives({ specimen, variant }, sources))],
   );
   const own = modelHash(modelGives(row, sources));
-  return others.length === 0 ? own : canonicalHash([own, ...others]);
+  const viewed = row.sheets.flatMap((sheet) => (sheet.views ? [row.specimen, ...modelsOnSheet(sheet)] : []));
+  const shapes = [...new Set(viewed)].flatMap((id) => {
+    const { shape, flat } = sources.specimens.get(id) ?? {};
+    return [shape?.hash ?? '', flat?.hash ?? ''];
+  });
+  return others.length + shapes.length === 0 ? own : canonicalHash([own, ...others, ...shapes]);
 }
 
 /** What the register shows of a drawing. */

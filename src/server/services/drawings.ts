@@ -7,10 +7,19 @@ import { mayDo, tooLittle } from '../../core/office/account';
 import { checkSigning, whyNotAnswered } from '../../core/drawing/signing';
 import { lackingToFinish, lackingWords } from '../../core/drawing/finishing';
 import { type Revising, revise } from '../../core/drawing/revising';
-import { type DrawingSheet, drawnSheets, frozenDrawing, planDrawing, sheetTitle } from '../../core/drawing/sheets';
+import {
+  type DrawingSheet,
+  type DrawnSheet,
+  drawnSheets,
+  frozenDrawing,
+  planDrawing,
+  sheetTitle,
+} from '../../core/drawing/sheets';
 import { canonicalHash, canonicalJson } from '../../core/format/canonical';
 import { sheetGeometry } from '../../core/format/sheet';
 import { languageOf } from '../../core/property/language';
+import { projectionsOf } from '../../core/view/placing';
+import { counted } from '../../core/counted';
 import { SUPPLIED } from '../../core/property/supplied';
 import { valueText } from '../../core/property/value';
 import { composePlanned } from '../../core/scene/planning';
@@ -53,6 +62,7 @@ import {
   shownHash,
 } from './drawing-sources';
 import { type ExportedFile, writeSheets } from './export';
+import { projectionsAtHand } from './projections';
 import { takeNumber } from './numbering';
 import { revisionScheme } from './revision-scheme';
 import { checkUse } from './sharing';
@@ -129,6 +139,7 @@ export async function drawing(id: string): Promise<OpenDrawingView> {
     today: at.facts.today,
     profileRevision: row.profileRevision ?? (await revisionPrinted(database, row, at)) ?? 0,
     frozen: at.sources.frozen,
+    profile: at.profile,
     profiles: (await allProfiles(database)).map(({ id, name }) => ({ id, name })),
     projects: await choices('project'),
     sites: await choices('organisation'),
@@ -325,12 +336,13 @@ export async function reviseDrawing(
   });
 }
 
-const resourcesAt = (db: Database, { editions, facts, models, sources }: DrawingAtHand) =>
+const resourcesAt = (db: Database, { editions, facts, models, sources, profile }: DrawingAtHand) =>
   sheetResources(
     db,
     editions.map(({ document }) => document),
     sources.frozen?.sheets[0]?.facts ?? facts,
     models.properties,
+    profile,
   );
 
 /** Makes a change of a drawing of that version and keeps it. @throws ServiceError 409 with the drawing as it is when it has moved on */
@@ -389,6 +401,10 @@ export async function keepPrinted(db: Database, row: DrawingRow, { sources }: Dr
   return hash;
 }
 
+/** What is known of the projections that the views of sheets are drawn from. */
+const projectionsOfSheets = (sheets: readonly DrawnSheet[]) =>
+  projectionsAtHand(database, new Map(sheets.flatMap(({ views }) => (views ? [...projectionsOf(views)] : []))));
+
 /**
  * Writes all sheets of a drawing as a file. Parts without an item number get theirs, which they keep: they are on paper now.
  * @throws ServiceError 422 with `open`, the names of what is unanswered, unless that is taken `as it is`
@@ -404,7 +420,15 @@ export async function exportDrawing(
   if (open.length > 0 && !asItIs) throw new ServiceError(422, `Still unanswered: ${open.join(', ')}.`, { open });
   const { items } = drawnSheets(row, at.sources);
   if (canonicalHash(items) !== canonicalHash(row.items)) await keepItems(database, id, items);
-  const { resources, files } = await resourcesAt(database, at);
+  const { resources: bare, files } = await resourcesAt(database, at);
+  const projections = await projectionsOfSheets(drawnSheets({ ...row, items }, at.sources).sheets);
+  const waiting = [...projections.values()].filter((state) => state === 'waiting').length;
+  if (waiting > 0 && !asItIs)
+    throw new ServiceError(
+      422,
+      `${counted(waiting, 'view')} of it ${waiting === 1 ? 'is' : 'are'} still projected. Try it again in a moment.`,
+    );
+  const resources = { ...bare, projections };
   const planned = planDrawing({ ...row, items }, at.sources, resources);
   const sheets = planned.map((sheet) => {
     const composed = composePlanned(sheet, resources);

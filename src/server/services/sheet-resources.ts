@@ -3,6 +3,7 @@ import { picturesShown } from '../../core/format/pictures-used';
 import type { FormatDocument } from '../../core/format/document';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
 import { seenWithPeople } from '../../core/office/person';
+import type { ProfileDocument } from '../../core/profile/document';
 import type { PropertyDefinition } from '../../core/property/definition';
 import type { Facts } from '../../core/property/facts';
 import type { Value } from '../../core/property/value';
@@ -30,8 +31,12 @@ export async function sheetResources(
   documents: readonly FormatDocument[],
   facts: Pick<Facts, 'organisation' | 'project' | 'profile'>,
   properties: readonly PropertyDefinition[],
+  /** By which views are drawn, where there are any. */
+  profile?: ProfileDocument,
 ): Promise<{ resources: Resources; files: SheetFiles }> {
-  const fonts = await fontsFor(db, [...new Set(documents.flatMap((document) => documentFonts(document)))]);
+  const drafted = profile ? Object.values(profile.lettering).map(({ font }) => font) : [];
+  const lettered = documents.flatMap((document) => documentFonts(document));
+  const fonts = await fontsFor(db, [...new Set([...lettered, ...drafted])]);
   const hashes = [...new Set(documents.flatMap((document) => picturesShown(document, facts)))];
   const pictures = await findPictures(db, hashes);
   const rasters = await findPictureFiles(db, hashes);

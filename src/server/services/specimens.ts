@@ -61,7 +61,9 @@ export async function importSpecimens(actor: Actor, json: unknown[]): Promise<{ 
     return outcome.specimen;
   });
   return transaction(async (db) => {
-    const missing = await missingShapes(db, [...new Set(read.flatMap(({ shape }) => shape?.hash ?? []))]);
+    const missing = await missingShapes(db, [
+      ...new Set(read.flatMap(({ shape, flat }) => [shape, flat].flatMap((one) => one?.hash ?? []))),
+    ]);
     if (missing.length > 0) throw new ServiceError(422, 'The file of a shape is not there; send it first.');
     const known = await findSpecimens(
       db,
@@ -100,6 +102,7 @@ function withValues(known: Specimen, given: Specimen): Specimen {
     variants: [...variants, ...fresh],
     ...(given.components.length > 0 && { model: 'assembly', components: given.components }),
     ...(given.shape && { shape: given.shape }),
+    ...(given.flat && { flat: given.flat }),
   };
 }
 

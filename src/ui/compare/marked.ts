@@ -19,6 +19,7 @@ export function marked(primitives: readonly Primitive[], as: keyof typeof LOOKS)
       case 'line':
       case 'arc':
       case 'outline':
+      case 'run':
         return [{ ...primitive, ink, type, width: primitive.width + WIDER }];
       case 'text': {
         const { x, y, width, height, turn } = primitive;

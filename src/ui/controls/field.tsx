@@ -139,12 +139,18 @@ export function SelectRow<T extends string>(props: {
   label: string;
   value: T;
   options: readonly { value: T; label: string }[];
+  disabled?: boolean;
   onChange: (value: T) => void;
 }) {
   const id = useId();
   return (
     <Row label={props.label} htmlFor={id}>
-      <Select id={id} value={props.value} onChange={(event) => props.onChange(event.target.value as T)}>
+      <Select
+        id={id}
+        value={props.value}
+        disabled={props.disabled}
+        onChange={(event) => props.onChange(event.target.value as T)}
+      >
         {props.options.map((option) => (
           <option key={option.value} value={option.value}>
             {option.label}

@@ -4,6 +4,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { TRIAL } from '../../core/drawing/drawing';
+import { modelsOnSheet } from '../../core/drawing/sheets';
 import { lossesOn } from '../../core/drawing/resizing';
 import type { Revising } from '../../core/drawing/revising';
 import type { Box as SheetBox } from '../../core/geometry/box';
@@ -38,12 +39,16 @@ import { ReopenButton, SinceStrip, usePrintedOtherwise } from './since-strip';
 import { SHEET_PANEL, SheetTabs } from './sheet-tabs';
 import { SheetsPane } from './sheets-pane';
 import { useDrawing } from './use-drawing';
+import { useSheetViews } from './use-sheet-views';
+import { ViewsOnSheet } from '../views/views-on-sheet';
+import { ViewsPane } from '../views/views-pane';
 import { sourcesOf, usePlan, useSheet } from './use-sheets';
 import { LookingOnly, OnlyFor } from '../data/me';
 import { useLocked } from './use-locked';
 
-type Pane = 'asked' | 'revisions' | 'sheets';
+type Pane = 'views' | 'asked' | 'revisions' | 'sheets';
 const PANES = [
+  { value: 'views', label: 'Views' },
   { value: 'asked', label: 'Asked' },
   { value: 'revisions', label: 'Revisions' },
   { value: 'sheets', label: 'Sheets' },
@@ -65,10 +70,12 @@ export function DrawingScreen({ id }: { id: string }) {
   });
   const changes = status?.models.find((model) => model.specimen === open?.drawing.specimen)?.changes ?? [];
   const [preview, setPreview] = useState<readonly RevisionRow[]>();
-  const planned = usePlan(open, preview);
+  const plan = usePlan(open, preview);
+  const planned = plan.sheets;
   const [wanted, setWanted] = useState(1);
   const shown = planned[Math.min(wanted, planned.length) - 1];
-  const sheet = useSheet(open, shown);
+  const sheet = useSheet(plan, shown);
+  const views = useSheetViews(open, shown, change);
   useNewestRevision(preview, sheet, view, setWanted);
   const [pane, setPane] = useState<Pane>('asked');
   const [resized, setResized] = useState<{ size: string; losses: string[] }>();
@@ -193,7 +200,21 @@ export function DrawingScreen({ id }: { id: string }) {
                     fields={fields}
                     onFocus={setFocused}
                     onChange={change}
-                  />
+                  >
+                    {sheet.ok && views && (
+                      <ViewsOnSheet
+                        report={sheet.report}
+                        setting={views.setting}
+                        selected={views.selected}
+                        locked={locked}
+                        onSelect={(id) => {
+                          views.onSelect(id);
+                          setPane('views');
+                        }}
+                        onChange={views.onChange}
+                      />
+                    )}
+                  </DrawingSheet>
                 </Box>
               </ViewContext>
             </Flex>
@@ -210,6 +231,19 @@ export function DrawingScreen({ id }: { id: string }) {
                 <Choice label="Beside the sheet" value={pane} options={PANES} onChange={setPane} />
               </Flex>
               <Box flex="1" minHeight={0} overflowY="auto">
+                {pane === 'views' &&
+                  (views ? (
+                    <ViewsPane
+                      {...views}
+                      placed={sheet.ok ? sheet.report.views : undefined}
+                      progress={plan.projections}
+                      locked={locked}
+                    />
+                  ) : (
+                    <Box px="12px" pt="10px" color="soft">
+                      This sheet follows by itself, because a table goes on. It has no views.
+                    </Box>
+                  ))}
                 {pane === 'asked' && (
                   <AskedPane
                     open={open}
@@ -266,7 +300,7 @@ function revisionTable({ blocks, cells }: Report): SheetBox | undefined {
 /** Whether models that changed are the drawing's own, or among its components however deep. */
 function concerns({ drawing, office }: OpenDrawing, models: readonly string[]): boolean {
   const seen = new Set<string>();
-  const waiting = [drawing.specimen, ...drawing.sheets.flatMap(({ specimen }) => specimen ?? [])];
+  const waiting = [drawing.specimen, ...drawing.sheets.flatMap(modelsOnSheet)];
   for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
     if (seen.has(id)) continue;
     seen.add(id);

@@ -30,10 +30,12 @@ interface SheetProps {
   fields: AnswerFields;
   onFocus: (key: string | undefined) => void;
   onChange: (changed: Changed) => void;
+  /** What lies over the sheet, under the fields. */
+  children?: ReactNode;
 }
 
 /** The sheet of a drawing: its asked values are typed where they stand, everything else is locked and says why. */
-export function DrawingSheet({ open, sheet, focused, fields, onFocus, onChange }: SheetProps) {
+export function DrawingSheet({ open, sheet, focused, fields, onFocus, onChange, children }: SheetProps) {
   const svg = useRef<SVGSVGElement>(null);
   const view = useView((state) => state.view);
   const [asking, setAsking] = useState<string>();
@@ -54,6 +56,7 @@ export function DrawingSheet({ open, sheet, focused, fields, onFocus, onChange }
   return (
     <Box position="relative" width="100%" height="100%" bg="desk" overflow="hidden" data-testid="desk">
       <SheetOnDesk svg={svg} scene={sheet.ok ? sheet.scene : undefined} onClick={click} />
+      {children}
       {!sheet.ok && <Problem>{sheet.reason}</Problem>}
       {report &&
         places.map((place, i) =>

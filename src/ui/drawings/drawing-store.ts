@@ -9,6 +9,7 @@ import {
 } from '../../contract/drawings';
 import type { Answers } from '../../core/drawing/drawing';
 import { type Changeable, type Clash, joinChanges, withArrived } from '../../core/drawing/joining';
+import { modelsOnSheet } from '../../core/drawing/sheets';
 import type { Revising } from '../../core/drawing/revising';
 import { type Outcome, refuse } from '../../core/refusal';
 import type { Resources } from '../../core/scene/resources';
@@ -74,9 +75,7 @@ export class DrawingStore {
   async load(): Promise<void> {
     try {
       const loaded = await ask(readDrawing, { params: { id: this.id } });
-      const models = [
-        ...new Set([loaded.drawing.specimen, ...loaded.drawing.sheets.flatMap((one) => one.specimen ?? [])]),
-      ];
+      const models = [...new Set([loaded.drawing.specimen, ...loaded.drawing.sheets.flatMap(modelsOnSheet)])];
       const printed = loaded.frozen?.sheets.map(({ facts }) => ({ facts, edition: loaded.formats[0]!.edition })) ?? [];
       const { office, resources } = await loadAtHand([...loaded.formats, ...printed], models);
       const unsaved = this.unsaved() ?? this.kept.get();

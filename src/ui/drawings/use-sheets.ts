@@ -6,9 +6,11 @@ import { type DrawingSources, type DrawnSheet, drawnSheets } from '../../core/dr
 import type { AskedValue, FormatDocument } from '../../core/format/document';
 import type { Outcome } from '../../core/refusal';
 import type { RevisionRow } from '../../core/revision/rows';
+import type { Resources } from '../../core/scene/resources';
 import type { Composed } from '../../core/scene/compose';
 import { type PlannedSheet, composePlanned, planSheets } from '../../core/scene/planning';
 import { ProofMemo } from '../../core/scene/proof';
+import { type AtHandProjections, useProjections } from '../views/use-projections';
 import { modelsAtHand } from '../data/office';
 import type { OpenDrawing } from './drawing-store';
 
@@ -17,7 +19,8 @@ export function sourcesOf({
   formats,
   office,
   frozen,
-}: Pick<OpenDrawing, 'formats' | 'office' | 'frozen'>): DrawingSources {
+  profile,
+}: Pick<OpenDrawing, 'formats' | 'office' | 'frozen' | 'profile'>): DrawingSources {
   const [own, ...others] = formats;
   const { definitions: _, ...facts } = own!.facts;
   return {
@@ -30,6 +33,7 @@ export function sourcesOf({
     ),
     frozen,
     models: modelsAtHand(office),
+    profile,
     facts,
     scale: own!.scale,
   };
@@ -44,28 +48,37 @@ export const askedOf = (open: Pick<OpenDrawing, 'formats'>): AskedValue[] => ask
 
 const NONE: PlannedSheet<DrawnSheet>[] = [];
 
+/** A drawing as it is planned, with all that its sheets are composed with. */
+export interface Plan {
+  sheets: PlannedSheet<DrawnSheet>[];
+  resources: Resources | undefined;
+  projections: AtHandProjections;
+}
+
 /** The sheets of a drawing, those that follow by themselves among them; with `revisions` as they would be with these. */
-export function usePlan(
-  open: OpenDrawing | undefined,
-  revisions: readonly RevisionRow[] | undefined,
-): PlannedSheet<DrawnSheet>[] {
-  const { drawing, formats, office, frozen, resources } = open ?? {};
-  const sources = useMemo(() => formats && office && sourcesOf({ formats, office, frozen }), [formats, office, frozen]);
-  return useMemo(() => {
-    if (!drawing || !sources || !resources) return NONE;
+export function usePlan(open: OpenDrawing | undefined, revisions: readonly RevisionRow[] | undefined): Plan {
+  const { drawing, formats, office, frozen, profile } = open ?? {};
+  const sources = useMemo(
+    () => formats && office && profile && sourcesOf({ formats, office, frozen, profile }),
+    [formats, office, frozen, profile],
+  );
+  const drawn = useMemo(() => {
+    if (!drawing || !sources) return [];
     // The drawing's own scale, as it is typed, before its format is loaded anew.
-    const drawn = { ...drawing, ...(revisions && { revisions }) };
-    return planSheets(drawnSheets(drawn, { ...sources, scale: drawing.scale }).sheets, resources);
-  }, [drawing, sources, resources, revisions]);
+    const shown = { ...drawing, ...(revisions && { revisions }) };
+    return drawnSheets(shown, { ...sources, scale: drawing.scale }).sheets;
+  }, [drawing, sources, revisions]);
+  const projections = useProjections(drawn);
+  const known = projections.projections;
+  const given = open?.resources;
+  const resources = useMemo(() => given && { ...given, projections: known }, [given, known]);
+  const sheets = useMemo(() => (resources ? planSheets(drawn, resources) : NONE), [drawn, resources]);
+  return { sheets, resources, projections };
 }
 
 /** One sheet of the plan composed. */
-export function useSheet(
-  open: OpenDrawing | undefined,
-  planned: PlannedSheet<DrawnSheet> | undefined,
-): Outcome<Composed> {
+export function useSheet({ resources }: Plan, planned: PlannedSheet<DrawnSheet> | undefined): Outcome<Composed> {
   const [memo] = useState(() => new ProofMemo());
-  const resources = open?.resources;
   return useMemo(() => {
     if (!planned || !resources) return { ok: false, reason: 'The drawing is not loaded yet.' };
     return composePlanned(planned, resources, undefined, memo.sheet(planned.place.number));

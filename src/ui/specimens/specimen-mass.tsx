@@ -32,7 +32,12 @@ export function SpecimenMass(props: { specimen: Specimen; sources: ModelSources;
     }
     const made = shapeMass(specimen, variant, sources);
     if (made) return { variant, says, kg: made.kg, words: `${made.material}, ${made.density} kg/dm³` };
-    return { variant, says, kg: undefined, words: shape ? '▲ no density for its material' : '' };
+    return {
+      variant,
+      says,
+      kg: undefined,
+      words: shape && specimen.model === 'part' ? '▲ no density for its material' : '',
+    };
   });
   return (
     <Box pt="18px" data-testid="specimen-mass">

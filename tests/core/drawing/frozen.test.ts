@@ -11,6 +11,7 @@ const sources: DrawingSources = {
   scale: '1:5',
   others: new Map(),
   models: demoModels(workshop),
+  profile: workshop.profile.document,
 };
 const pawl: DrawnData = {
   number: 'KD-00007',

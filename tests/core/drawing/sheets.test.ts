@@ -25,6 +25,7 @@ const sources: DrawingSources = {
   scale: workshop.sample.scale,
   others: new Map([['inch-edition', inch.format]]),
   models: demoModels(workshop),
+  profile: workshop.profile.document,
 };
 const winch: DrawnData = {
   number: 'KD-00042',

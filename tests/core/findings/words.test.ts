@@ -48,6 +48,30 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
       'The largest clear rectangle is 38 % of the drawing space; 40 % is wanted for views.',
     ],
   ],
+  'views do not fit': [[{ scale: '1:10000' }, 'The views do not find room in the clear area, even at 1:10000.']],
+  'view off its area': [
+    [{ view: 'v', name: 'From above' }, 'From above reaches over the drawing space.'],
+    [
+      { view: 'v', name: 'From above', on: 'Parts list' },
+      'Parts list: From above lies on “Parts list”.',
+      { name: 'Parts list' },
+    ],
+  ],
+  'view on another': [
+    [{ view: 'v', name: 'Isometric', other: 'From above' }, 'Isometric lies on another view: From above.'],
+  ],
+  'shape of another assembly': [
+    [
+      { model: 'Drum assembly', onlyInShape: ['Spacer'], onlyInList: ['Pawl wheel', 'Drive shaft'] },
+      'The shape of Drum assembly has other components than its list. Only in the shape: Spacer. Only in the list: Pawl wheel, Drive shaft.',
+    ],
+  ],
+  'view not to be seen': [
+    [
+      { view: 'v', name: 'Flat shape', trouble: 'Pawl has no flat shape.' },
+      'Flat shape cannot be seen: Pawl has no flat shape.',
+    ],
+  ],
   'under the least height': [
     [
       { of: 'values', style: 'v', styleName: 'Value', height: 1.8, least: 2.5 },

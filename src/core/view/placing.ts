@@ -1,0 +1,239 @@
+import { viewLetter, viewTitle } from '../annotation/sections';
+import type { Box, Point } from '../geometry/box';
+import type { ProfileDocument } from '../profile/document';
+import { PREFERRED_SCALES } from '../sheet/scales';
+import { type ToArrange, arranged } from './arranging';
+import { type Axes, type Extent, type Side, type Standing, axesOf, dot, isSide, viewSize } from './direction';
+import { type Projection, projectionKey } from './projected';
+import { usualStanding } from './standing';
+import type { ViewedModel, ViewsToDraw } from './to-draw';
+import { type SheetView, scaleFactor, viewName } from './view';
+
+/** A view in its place. */
+export interface PlacedView {
+  view: SheetView;
+  name: string;
+  /** The middle of the model, and the box about the view without its title, mm on the sheet. */
+  middle: Point;
+  box: Box;
+  /** How many mm on paper a mm of the model is. */
+  factor: number;
+  axes: Axes;
+  model?: ViewedModel;
+  /** What is projected; absent with `lacks`. */
+  projection?: Projection;
+  key?: string;
+  /** Why there is nothing to be seen. */
+  lacks?: string;
+  letter?: string;
+  title?: { words: string; scale?: string };
+}
+
+export interface PlacedViews {
+  /** The scale of the views; what the sheet prints. */
+  scale: string;
+  /** Whether all stand in the area at that scale as they are laid out. */
+  fits: boolean;
+  views: PlacedView[];
+}
+
+/** Room that titles and balloons take about a view, mm. */
+const TITLE_ROOM = 3;
+export const BALLOON_ROOM = 20;
+
+interface Prepared {
+  view: SheetView;
+  axes: Axes;
+  /** At 1:1, without what stands about it. */
+  size: { width: number; height: number };
+  projection?: Projection;
+  lacks?: string;
+  /** Seen from a side, in projection with the front view. */
+  from?: Side;
+}
+
+/** What a view would show, before its place is known. */
+function prepared(view: SheetView, { setting, models }: ViewsToDraw, all: readonly SheetView[]): Prepared {
+  const model = models[view.id];
+  const from = view.of.kind === 'seen' || view.of.kind === 'section' ? view.of.from : 'front';
+  const shape = view.of.kind === 'flat' ? model?.flat : model?.shape;
+  const standing: Standing =
+    view.of.kind === 'flat'
+      ? usualStanding('part', shape?.size ?? NO_SIZE)
+      : (setting.standing ?? usualStanding(model?.kind ?? 'part', shape?.size ?? NO_SIZE, model?.flat !== undefined));
+  const axes = axesOf(from, standing);
+  const common = { view, axes, ...(isSide(from) && isProjected(view) && { from }) };
+  if (view.of.kind === 'detail') {
+    const { of, radius } = view.of;
+    const parent = all.find(({ id }) => id === of);
+    const own = parent && prepared(parent, { setting, models } as ViewsToDraw, []);
+    const size = { width: 2 * radius, height: 2 * radius };
+    return {
+      view,
+      axes: own?.axes ?? axes,
+      size,
+      ...(own?.projection ? { projection: own.projection } : LACKS_PARENT),
+    };
+  }
+  if (!shape) {
+    const lacks =
+      view.specimen === null
+        ? 'A place kept for a view: it is filled with the next model that is chosen.'
+        : model
+          ? `${model.name} has no ${view.of.kind === 'flat' ? 'flat shape' : 'shape'}.`
+          : 'The model is no longer there.';
+    return { ...common, size: viewSize(axes, NO_SIZE), lacks };
+  }
+  const cut = view.of.kind === 'section' ? { cut: view.of.at } : {};
+  const hidden = view.style === 'outline with hidden lines' ? { hidden: true as const } : {};
+  return {
+    ...common,
+    size: viewSize(axes, shape.size),
+    projection: {
+      shape: shape.hash,
+      ...(shape.product !== undefined && { product: shape.product }),
+      axes,
+      ...hidden,
+      ...cut,
+    },
+  };
+}
+
+const LACKS_PARENT = { lacks: 'The view that it enlarges has no shape.' };
+/** What stands for a model without a shape, so that its place can be seen. */
+const NO_SIZE: Extent = { x: 60, y: 60, z: 60 };
+
+/** Seen from a side and not freed, so that it stands in projection with the front view. */
+const isProjected = ({ of, free, specimen }: SheetView) =>
+  !free && specimen === undefined && (of.kind === 'section' || (of.kind === 'seen' && isSide(of.from)));
+
+/** Every projection that the views of a sheet are drawn from, by its key. */
+export function projectionsOf(toDraw: ViewsToDraw): Map<string, Projection> {
+  const { views } = toDraw.setting;
+  return new Map(
+    views.flatMap((view) => {
+      const { projection } = prepared(view, toDraw, views);
+      return projection ? [[projectionKey(projection), projection] as const] : [];
+    }),
+  );
+}
+
+/** Places the views of a sheet in the largest clear rectangle: at their scale, else at the largest of the series with which they fit. */
+export function placedViews(toDraw: ViewsToDraw, area: Box): PlacedViews {
+  const { setting } = toDraw;
+  const all = setting.views.map((view) => prepared(view, toDraw, setting.views));
+  const tried = setting.scale === 'fit' ? PREFERRED_SCALES : [setting.scale];
+  let last: PlacedViews | undefined;
+  for (const scale of tried) {
+    const placed = at(scale, all, toDraw, area);
+    if (placed.fits) return placed;
+    last = placed;
+  }
+  return last!;
+}
+
+/** Places views at a scale. */
+function at(scale: string, all: readonly Prepared[], { profile, models }: ViewsToDraw, area: Box): PlacedViews {
+  const factor = scaleFactor(scale) ?? 1;
+  const factorOf = ({ view }: Prepared): number => {
+    if (view.of.kind !== 'detail') return view.scale === undefined ? factor : (scaleFactor(view.scale) ?? factor);
+    const { of } = view.of;
+    const parent = all.find((one) => one.view.id === of);
+    return parent && parent.view.of.kind !== 'detail' ? factorOf(parent) : factor;
+  };
+  const names = named(all, profile);
+  const titleRoom = profile.lettering.viewTitles.height * 2 + TITLE_ROOM;
+  const toArrange = all.map((one): ToArrange => {
+    const room = one.view.balloons ? 2 * BALLOON_ROOM : 0;
+    const k = one.view.of.kind === 'detail' ? enlarged(factorOf(one), one.view.of.times) : factorOf(one);
+    return {
+      id: one.view.id,
+      from: one.from,
+      width: one.size.width * k + room,
+      height: one.size.height * k + room,
+      above: names.get(one.view.id)?.title ? titleRoom : 0,
+    };
+  });
+  const { middles, fits } = arranged(toArrange, profile.views.projection, area);
+  const front = all.find(({ from, view }) => from === 'front' && view.of.kind === 'seen')?.view.moved;
+  return {
+    scale,
+    fits,
+    views: all.map((one): PlacedView => {
+      const k = factorOf(one);
+      const own = middles.get(one.view.id)!;
+      const middle = moved(own, one, front);
+      const detail = one.view.of.kind === 'detail' ? enlarged(k, one.view.of.times) / k : 1;
+      const [width, height] = [one.size.width * k * detail, one.size.height * k * detail];
+      const { letter, title } = names.get(one.view.id) ?? {};
+      const ownScale = k * detail === factor ? undefined : scaleText(k * detail);
+      return {
+        view: one.view,
+        name: [viewName(one.view), letter].filter(Boolean).join(' '),
+        middle,
+        box: { x: middle.x - width / 2, y: middle.y - height / 2, width, height },
+        factor: k * detail,
+        axes: one.axes,
+        ...(models[one.view.id] && { model: models[one.view.id]! }),
+        ...(one.projection && { projection: one.projection, key: projectionKey(one.projection) }),
+        ...(one.lacks !== undefined && { lacks: one.lacks }),
+        ...(letter !== undefined && { letter }),
+        ...(title !== undefined && { title: { words: title, ...(ownScale !== undefined && { scale: ownScale }) } }),
+      };
+    }),
+  };
+}
+
+/** So many times a factor, or what of the preferred series (ISO 5455) is nearest to it. */
+function enlarged(factor: number, times: number): number {
+  const far = (scale: number) => Math.abs(Math.log(scale / (factor * times)));
+  const series = PREFERRED_SCALES.map((scale) => scaleFactor(scale)!).filter((one) => one > factor);
+  return series.reduce((best, one) => (far(one) < far(best) ? one : best), series[0] ?? factor * times);
+}
+
+/** A factor as a scale: 2:1, 1:2.5. */
+export const scaleText = (factor: number): string => {
+  const short = (value: number) => String(Math.round(value * 1000) / 1000);
+  return factor >= 1 ? `${short(factor)}:1` : `1:${short(1 / factor)}`;
+};
+
+/** Where a view is when it is moved: with the front view, and by itself along the lines of projection only, unless it is free of them. */
+function moved(middle: Point, { view, from }: Prepared, front: Point | undefined): Point {
+  const own = view.moved ?? { x: 0, y: 0 };
+  if (!from) return { x: middle.x + own.x, y: middle.y + own.y };
+  const along = front ?? { x: 0, y: 0 };
+  if (from === 'front' && view.of.kind === 'seen') return { x: middle.x + along.x, y: middle.y + along.y };
+  const isUpright = from === 'above' || from === 'below';
+  return { x: middle.x + along.x + (isUpright ? 0 : own.x), y: middle.y + along.y + (isUpright ? own.y : 0) };
+}
+
+/** The letters and titles of sections, details, flat shapes and views out of projection, in the order of the views. */
+function named(all: readonly Prepared[], profile: ProfileDocument): Map<string, { letter?: string; title?: string }> {
+  let count = 0;
+  return new Map(
+    all.map(({ view }) => {
+      const { of, free, specimen } = view;
+      if (of.kind === 'flat') return [view.id, { title: 'Flat shape' }] as const;
+      if (specimen === null) return [view.id, {}] as const;
+      const isLettered = of.kind !== 'seen' || (free && isSide(of.from));
+      if (!isLettered) return [view.id, {}] as const;
+      const letter = viewLetter(profile, count++);
+      const title = of.kind === 'seen' ? letter : viewTitle(profile, of.kind, letter);
+      return [view.id, { letter, title }] as const;
+    }),
+  );
+}
+
+/** The view in which a section's plane, or the direction of a view out of projection, is seen from its side: the front view before others. */
+export function shownIn({ view, axes }: PlacedView, all: readonly PlacedView[]): PlacedView | undefined {
+  const across = all.filter(
+    (other) =>
+      other.view.id !== view.id &&
+      other.view.of.kind === 'seen' &&
+      isSide(other.view.of.from) &&
+      other.view.specimen === view.specimen &&
+      other.projection?.shape !== undefined &&
+      Math.abs(dot(other.axes.toViewer, axes.toViewer)) < 1e-6,
+  );
+  return across.find((other) => other.view.of.kind === 'seen' && other.view.of.from === 'front') ?? across[0];
+}

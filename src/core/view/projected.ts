@@ -1,0 +1,67 @@
+import { z } from 'zod';
+import { canonicalHash } from '../format/canonical';
+
+/** Points and lengths in a view's plane are in mm of the model, right and up on paper, from where the model's origin falls. */
+const Point = z.object({ x: z.number(), y: z.number() });
+
+/** One line of a view. Angles of arcs counter-clockwise from the right, degrees; a circle spans 360. */
+export const ViewCurve = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('line'), from: Point, to: Point }),
+  z.object({
+    kind: z.literal('arc'),
+    centre: Point,
+    radius: z.number().positive(),
+    fromDeg: z.number(),
+    toDeg: z.number(),
+  }),
+  /** An ellipse or a spline as a run of points on it, nearer to it than a pen draws. */
+  z.object({ kind: z.literal('run'), points: z.array(Point).min(2) }),
+]);
+export type ViewCurve = z.infer<typeof ViewCurve>;
+
+const Curves = z.array(ViewCurve);
+
+/** A model as it is seen in one view, without regard to any scale. */
+export const Projected = z.object({
+  /** Where the middle of the box about the whole model falls. */
+  middle: Point,
+  /** About everything that is seen. */
+  box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }),
+  visible: Curves,
+  hidden: Curves,
+  /** Where faces run smoothly into one another. */
+  smooth: Curves,
+  /** Axes of turned faces that lie in the view's plane, over the length of those faces, with the largest radius about each. */
+  axes: z.array(z.object({ from: Point, to: Point, radius: z.number() })),
+  /** Axes of turned faces that point to whoever looks, with the largest radius about each. */
+  centres: z.array(z.object({ at: Point, radius: z.number().positive() })),
+  /** Of a section: the areas that are cut, each with the solid that it belongs to, counted from 0. */
+  cut: z.array(z.object({ solid: z.int(), rings: z.array(z.array(Point)) })),
+  /** The parts of an assembly by the names that its file has, each with a place where it is seen; absent for a part. */
+  parts: z.array(z.object({ name: z.string(), at: Point })).optional(),
+});
+export type Projected = z.infer<typeof Projected>;
+
+const Vector = z.tuple([z.number(), z.number(), z.number()]).readonly();
+
+/** What is projected: a file of shapes by its hash, the plane of the view, and for a section where it is cut. */
+export const Projection = z.object({
+  shape: z.string().regex(/^[0-9a-f]{64}$/),
+  /** The product of the file that is meant, where it holds several. */
+  product: z.string().max(500).optional(),
+  axes: z.object({ right: Vector, up: Vector, toViewer: Vector }),
+  /** Whether hidden lines are wanted too. */
+  hidden: z.literal(true).optional(),
+  /** Where the cutting plane is, mm from the middle of the model toward whoever looks; absent: nothing is cut. */
+  cut: z.number().min(-100_000).max(100_000).optional(),
+});
+export type Projection = z.infer<typeof Projection>;
+
+/** Told apart from what other kernels and tolerances would give. */
+const MADE_BY = 1;
+
+/** Under which a projection is kept: whatever asks the same gets the same. */
+export const projectionKey = (projection: Projection): string => canonicalHash({ made: MADE_BY, ...projection });
+
+/** How it stands with a projection: there, being made, or not to be made and why. */
+export type ProjectionState = { projected: Projected; coarse?: boolean } | { trouble: string } | 'waiting';

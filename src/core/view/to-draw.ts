@@ -1,0 +1,36 @@
+import { z } from 'zod';
+import { ProfileDocument } from '../profile/document';
+import { ModelKind } from '../property/facts';
+import { SheetViews } from './view';
+
+/** A file of shapes, the product of it where it holds several, and the sizes of the box around it, mm. */
+const ViewedShape = z.object({
+  hash: z.string(),
+  product: z.string().optional(),
+  size: z.object({ x: z.number(), y: z.number(), z: z.number() }),
+});
+export type ViewedShape = z.infer<typeof ViewedShape>;
+
+/** What of a model its views are made from. */
+export const ViewedModel = z.object({
+  name: z.string(),
+  kind: ModelKind,
+  /** Absent: none was read. */
+  shape: ViewedShape.optional(),
+  /** Of a folded part. */
+  flat: ViewedShape.optional(),
+  /** The components of an assembly by name, each with the item number that the parts list gives it and the names of all that it holds. */
+  components: z
+    .array(z.object({ name: z.string(), item: z.string().optional(), holds: z.array(z.string()) }))
+    .optional(),
+});
+export type ViewedModel = z.infer<typeof ViewedModel>;
+
+/** The views of a sheet with what they are made from. */
+export const ViewsToDraw = z.object({
+  setting: SheetViews,
+  /** The model of each view, by the view's id; absent for a slot and for a model that is no longer there. */
+  models: z.record(z.string(), ViewedModel),
+  profile: ProfileDocument,
+});
+export type ViewsToDraw = z.infer<typeof ViewsToDraw>;

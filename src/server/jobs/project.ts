@@ -1,0 +1,55 @@
+import type { Projected } from '../../core/view/projected';
+import { database } from '../database';
+import { noteProgress } from '../repositories/jobs';
+import { findProjections, keepProjection } from '../repositories/projections';
+import { findShape } from '../repositories/shapes';
+import { Projector, TookTooLong } from '../projecting/projector';
+import type { JobKind } from './kind';
+
+/** How long an exact projection may take, and one from triangles, seconds. */
+const seconds = () => Number(process.env.ZONOGRAPH_PROJECTION_SECONDS ?? 60);
+const COARSE_SECONDS = 60;
+/** How often the claim on a projection is renewed while it is made. */
+const RENEWED_MS = 10_000;
+
+const projector = new Projector();
+
+/** Makes one projection: exactly, or, where that takes too long, from triangles. It is done once, whoever asks for it. */
+export const project: JobKind = {
+  async run(job, owner, signal) {
+    const asked = (await findProjections(database, [job.subject])).get(job.subject);
+    if (!asked || asked.state === 'done') return 'done';
+    const { shape } = asked.asked;
+    const file = await findShape(database, shape);
+    const began = performance.now();
+    const keep = (made: { projected: Projected; coarse: boolean } | { trouble: string }) =>
+      keepProjection(database, job.subject, { ...made, seconds: (performance.now() - began) / 1000 });
+    if (!file) return { failed: 'The office does not have the file of its shape.' };
+    const renewing = setInterval(() => {
+      void noteProgress(database, { id: job.id, owner, lastId: '', piecesDone: 0 }).catch(() => undefined);
+    }, RENEWED_MS);
+    const made = (coarse: boolean, limit: number) =>
+      projector.project(asked.asked, file.bytes, { seconds: limit, coarse, signal });
+    try {
+      const projected = await made(false, seconds()).then(
+        (exact) => ({ projected: exact, coarse: false }),
+        async (error: unknown) => {
+          if (!(error instanceof TookTooLong)) throw error;
+          return { projected: await made(true, COARSE_SECONDS), coarse: true };
+        },
+      );
+      await keep(projected);
+      return 'done';
+    } catch (error) {
+      if (signal.aborted) return 'left';
+      const trouble =
+        error instanceof TookTooLong
+          ? `It took longer than ${seconds()} s, and longer than ${COARSE_SECONDS} s from triangles.`
+          : (error as Error).message;
+      await keep({ trouble });
+      return 'done';
+    } finally {
+      clearInterval(renewing);
+    }
+  },
+};

@@ -1,0 +1,63 @@
+import { randomUUID } from 'node:crypto';
+import type { z } from 'zod';
+import type { wantProjections } from '../../contract/projections';
+import { type Projected, type Projection, type ProjectionState, projectionKey } from '../../core/view/projected';
+import type { Actor } from '../actor';
+import { type Database, database } from '../database';
+import { insertJob } from '../repositories/jobs';
+import { findProjections, insertProjection, projectionContents } from '../repositories/projections';
+import { missingShapes } from '../repositories/shapes';
+import { ServiceError } from './service-error';
+
+/** The kind of job that makes a projection. */
+export const PROJECT = 'project';
+
+/** How it stands with projections; those that nobody has made yet are begun by a job each, so that processes share them. */
+export async function askedProjections(
+  actor: Pick<Actor, 'account'>,
+  wanted: readonly Projection[],
+): Promise<z.infer<(typeof wantProjections)['answer']>> {
+  const byKey = new Map(wanted.map((one) => [projectionKey(one), one]));
+  const known = await findProjections(database, [...byKey.keys()]);
+  const absent = new Set(await missingShapes(database, [...new Set(wanted.map(({ shape }) => shape))]));
+  const states: z.infer<(typeof wantProjections)['answer']> = [];
+  for (const [id, asked] of byKey) {
+    const row = known.get(id);
+    if (row && row.state !== 'waiting') {
+      const { state, coarse, trouble } = row;
+      states.push({ id, state, coarse, ...(trouble !== undefined && { trouble }) });
+    } else if (absent.has(asked.shape)) {
+      states.push({ id, state: 'failed', coarse: false, trouble: 'The office does not have the file of its shape.' });
+    } else {
+      if (!row) await insertProjection(database, id, asked);
+      // One whose job broke off is begun again.
+      await insertJob(database, { id: randomUUID(), kind: PROJECT, subject: id, input: asked, askedBy: actor.account });
+      states.push({ id, state: 'waiting', coarse: false });
+    }
+  }
+  return states;
+}
+
+/** A projection that is done. @throws ServiceError 404 when it is not */
+export async function projection(id: string): Promise<Projected> {
+  const found = (await projectionContents(database, [id])).get(id);
+  if (!found) throw new ServiceError(404, 'There is no such projection.');
+  return found;
+}
+
+/** What is known of the projections of a drawing's views, by their keys. */
+export async function projectionsAtHand(
+  db: Database,
+  wanted: ReadonlyMap<string, Projection>,
+): Promise<Map<string, ProjectionState>> {
+  const keys = [...wanted.keys()];
+  const [rows, contents] = [await findProjections(db, keys), await projectionContents(db, keys)];
+  return new Map(
+    keys.map((key): [string, ProjectionState] => {
+      const row = rows.get(key);
+      const projected = contents.get(key);
+      if (projected) return [key, { projected, ...(row?.coarse && { coarse: true }) }];
+      return [key, row?.state === 'failed' ? { trouble: row.trouble ?? 'It broke off.' } : 'waiting'];
+    }),
+  );
+}
