@@ -129,6 +129,8 @@ export const makeDrawing = route({
     projectId: z.string().optional(),
     /** Absent: the default site. */
     siteId: z.string().optional(),
+    /** What its sheets and views begin with; its first sheet then has the size that its views need. */
+    starter: z.string().max(40).optional(),
     /** On the open edition: marked, without a number, gone when it is released. */
     trial: z.literal(true).optional(),
   }),

@@ -32,6 +32,8 @@ import { insertProfile, insertRevision } from './repositories/profiles';
 import { insertProperty } from './repositories/properties';
 import { insertBook } from './repositories/rule-books';
 import { keepShape } from './repositories/shapes';
+import { insertStarter, insertStarterEdition, keepStarterDefault, moveStarterEdition } from './repositories/starters';
+import { readStarter } from '../core/starter/starter';
 import { insertSpecimens } from './repositories/specimens';
 import { type ValuePlace, insertValuePlace } from './repositories/value-places';
 import { changeDrawing, drawing, makeDrawing, reviseDrawing } from './services/drawings';
@@ -98,10 +100,28 @@ export async function seed(folder: string): Promise<boolean> {
     const editions = EditionsFile.parse(await json(`${folder}/editions.json`));
     for (const name of FORMATS)
       await seedFormat(db, `${folder}/formats/${name}.json`, placeOf, profileOf, office.properties, editions);
+    await seedStarters(db, `${folder}/starters`);
     await noteFilled(db);
     await keepSetting(db, DRAWINGS_TO_MAKE, true);
     return true;
   });
+}
+
+/** Which of the scenario's starters is the default one of parts and assemblies. */
+const USUAL_STARTER = 'workshop-drawings';
+
+/** The scenario's starters, released. */
+async function seedStarters(db: Database, folder: string): Promise<void> {
+  for (const file of (await readdir(folder)).sort()) {
+    const read = readStarter(await json(`${folder}/${file}`));
+    if (!read.ok) throw new Error(`${file}: ${read.reason}`);
+    const [id, edition] = [randomUUID(), randomUUID()];
+    await insertStarter(db, id, STANDARDS_DESK);
+    await insertStarterEdition(db, id, { id: edition, number: 1, document: read.starter }, STANDARDS_DESK);
+    await moveStarterEdition(db, edition, { from: ['open'], to: 'released', note: 'First edition' });
+    if (file === `${USUAL_STARTER}.json`)
+      for (const kind of ['part', 'assembly'] as const) await keepStarterDefault(db, kind, id);
+  }
 }
 
 const DrawingsFile = z.array(

@@ -48,6 +48,7 @@ export async function chooseModel(page: Page, model: string) {
 export async function makeDrawing(page: Page, model: string) {
   await page.goto('/drawings');
   await page.getByRole('button', { name: 'Make drawing…' }).click();
+  await page.getByRole('radio', { name: 'a format alone' }).click({ force: true });
   await chooseModel(page, model);
   await page.getByRole('combobox', { name: 'Scale' }).selectOption('1:2');
   await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
@@ -59,6 +60,7 @@ export async function makeDrawing(page: Page, model: string) {
 export async function tryDrawing(page: Page, model: string) {
   await page.goto('/drawings');
   await page.getByRole('button', { name: 'Make drawing…' }).click();
+  await page.getByRole('radio', { name: 'a format alone' }).click({ force: true });
   await chooseModel(page, model);
   await page.getByRole('radio', { name: 'an open one, to try it' }).click({ force: true });
   await page.getByRole('dialog').getByRole('button', { name: 'Make trial drawing' }).click();

@@ -52,7 +52,9 @@ function drawnView(drafting: Drafting, placed: PlacedView, projected: Projected)
     of.kind === 'detail'
       ? [{ kind: 'arc', centre: middle, radius: of.radius * factor, fromDeg: 0, toDeg: 360, ...narrow, source: '' }]
       : [];
+  const { shaded } = projected;
   return [
+    ...(shaded && view.style === 'shaded' && of.kind !== 'detail' ? [shadedPicture(drafting, shaded, at, factor)] : []),
     ...projected.cut.flatMap(({ rings, solid }) => {
       const turn = HATCHING_TURNS[solid % HATCHING_TURNS.length];
       const lines = hatching(
@@ -69,6 +71,29 @@ function drawnView(drafting: Drafting, placed: PlacedView, projected: Projected)
     ...(of.kind === 'detail' ? [] : centreLines(drafting, projected, at, factor)),
     ...around,
   ];
+}
+
+function shadedPicture(
+  { profile }: Drafting,
+  { hash, pixels, box }: NonNullable<Projected['shaded']>,
+  at: (point: Point) => Point,
+  factor: number,
+): Primitive {
+  const corner = at(box);
+  return {
+    kind: 'image',
+    hash,
+    type: 'png',
+    pixels,
+    width: box.width * factor,
+    height: box.height * factor,
+    x: corner.x,
+    y: corner.y,
+    turn: 0,
+    layer: 'pictures',
+    ink: profile.layers.pictures.colour,
+    source: '',
+  };
 }
 
 /** What of straight lines lies in a circle. */

@@ -85,6 +85,7 @@ function prepared(view: SheetView, { setting, models }: ViewsToDraw, all: readon
     return { ...common, size: viewSize(axes, NO_SIZE), lacks };
   }
   const cut = view.of.kind === 'section' ? { cut: view.of.at } : {};
+  const shaded = view.style === 'shaded' ? { shaded: true as const } : {};
   const hidden = view.style === 'outline with hidden lines' ? { hidden: true as const } : {};
   return {
     ...common,
@@ -94,6 +95,7 @@ function prepared(view: SheetView, { setting, models }: ViewsToDraw, all: readon
       ...(shape.product !== undefined && { product: shape.product }),
       axes,
       ...hidden,
+      ...shaded,
       ...cut,
     },
   };
@@ -136,16 +138,16 @@ export function placedViews(toDraw: ViewsToDraw, area: Box): PlacedViews {
 function at(scale: string, all: readonly Prepared[], { profile, models }: ViewsToDraw, area: Box): PlacedViews {
   const factor = scaleFactor(scale) ?? 1;
   const factorOf = ({ view }: Prepared): number => {
-    if (view.of.kind !== 'detail') return view.scale === undefined ? factor : (scaleFactor(view.scale) ?? factor);
-    const { of } = view.of;
-    const parent = all.find((one) => one.view.id === of);
-    return parent && parent.view.of.kind !== 'detail' ? factorOf(parent) : factor;
+    const { of } = view;
+    if (of.kind !== 'detail') return view.scale === undefined ? factor : (scaleFactor(view.scale) ?? factor);
+    const parent = all.find((one) => one.view.id === of.of);
+    return enlarged(parent && parent.view.of.kind !== 'detail' ? factorOf(parent) : factor, of.times);
   };
   const names = named(all, profile);
   const titleRoom = profile.lettering.viewTitles.height * 2 + TITLE_ROOM;
   const toArrange = all.map((one): ToArrange => {
     const room = one.view.balloons ? 2 * BALLOON_ROOM : 0;
-    const k = one.view.of.kind === 'detail' ? enlarged(factorOf(one), one.view.of.times) : factorOf(one);
+    const k = factorOf(one);
     return {
       id: one.view.id,
       from: one.from,
@@ -163,16 +165,15 @@ function at(scale: string, all: readonly Prepared[], { profile, models }: ViewsT
       const k = factorOf(one);
       const own = middles.get(one.view.id)!;
       const middle = moved(own, one, front);
-      const detail = one.view.of.kind === 'detail' ? enlarged(k, one.view.of.times) / k : 1;
-      const [width, height] = [one.size.width * k * detail, one.size.height * k * detail];
+      const [width, height] = [one.size.width * k, one.size.height * k];
       const { letter, title } = names.get(one.view.id) ?? {};
-      const ownScale = k * detail === factor ? undefined : scaleText(k * detail);
+      const ownScale = k === factor ? undefined : scaleText(k);
       return {
         view: one.view,
         name: [viewName(one.view), letter].filter(Boolean).join(' '),
         middle,
         box: { x: middle.x - width / 2, y: middle.y - height / 2, width, height },
-        factor: k * detail,
+        factor: k,
         axes: one.axes,
         ...(models[one.view.id] && { model: models[one.view.id]! }),
         ...(one.projection && { projection: one.projection, key: projectionKey(one.projection) }),

@@ -19,6 +19,7 @@ export const ViewCurve = z.discriminatedUnion('kind', [
 ]);
 export type ViewCurve = z.infer<typeof ViewCurve>;
 
+const BoxInPlane = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
 const Curves = z.array(ViewCurve);
 
 /** A model as it is seen in one view, without regard to any scale. */
@@ -26,7 +27,7 @@ export const Projected = z.object({
   /** Where the middle of the box about the whole model falls. */
   middle: Point,
   /** About everything that is seen. */
-  box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }),
+  box: BoxInPlane,
   visible: Curves,
   hidden: Curves,
   /** Where faces run smoothly into one another. */
@@ -37,6 +38,10 @@ export const Projected = z.object({
   centres: z.array(z.object({ at: Point, radius: z.number().positive() })),
   /** Of a section: the areas that are cut, each with the solid that it belongs to, counted from 0. */
   cut: z.array(z.object({ solid: z.int(), rings: z.array(z.array(Point)) })),
+  /** The model as it is seen, shaded: a raster picture by its hash, and the box that it fills. */
+  shaded: z
+    .object({ hash: z.string(), pixels: z.object({ width: z.int(), height: z.int() }), box: BoxInPlane })
+    .optional(),
   /** The parts of an assembly by the names that its file has, each with a place where it is seen; absent for a part. */
   parts: z.array(z.object({ name: z.string(), at: Point })).optional(),
 });
@@ -52,6 +57,8 @@ export const Projection = z.object({
   axes: z.object({ right: Vector, up: Vector, toViewer: Vector }),
   /** Whether hidden lines are wanted too. */
   hidden: z.literal(true).optional(),
+  /** Whether it is wanted shaded too. */
+  shaded: z.literal(true).optional(),
   /** Where the cutting plane is, mm from the middle of the model toward whoever looks; absent: nothing is cut. */
   cut: z.number().min(-100_000).max(100_000).optional(),
 });

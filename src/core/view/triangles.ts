@@ -1,4 +1,4 @@
-import type { Point } from '../geometry/box';
+import type { Box, Point } from '../geometry/box';
 import type { Mesh } from '../specimen/shape';
 import { type Axes, type Vector, dot } from './direction';
 import type { Projected, Projection, ViewCurve } from './projected';
@@ -31,8 +31,13 @@ const FLAT = (axes: Axes, p: ArrayLike<number>, i: number): [number, number, num
   return [dot(point, axes.right), dot(point, axes.up), dot(point, axes.toViewer)];
 };
 
-/** The triangles of bodies as they are seen, the nearest over those behind it. @param cells along the longer side of the picture */
-export function seenBodies(meshes: readonly Mesh[], axes: Axes, cells: number): Seen {
+/**
+ * The triangles of bodies as they are seen, the nearest over those behind it.
+ *
+ * @param cells along the longer side of the picture
+ * @param nearest what is nearer than that is cut away, mm from the model's origin toward whoever looks
+ */
+export function seenBodies(meshes: readonly Mesh[], axes: Axes, cells: number, nearest = Infinity): Seen {
   const flat = meshes.map(({ positions }) =>
     Array.from({ length: positions.length / 3 }, (_, i) => FLAT(axes, positions, i)),
   );
@@ -55,7 +60,7 @@ export function seenBodies(meshes: readonly Mesh[], axes: Axes, cells: number): 
   meshes.forEach(({ triangles }, body) => {
     for (let t = 0; t + 2 < triangles.length; t += 3) {
       const corners = [0, 1, 2].map((i) => flat[body]![triangles[t + i]!]!);
-      put(seen, corners as [Corner, Corner, Corner], body);
+      put(seen, corners as [Corner, Corner, Corner], body, nearest);
     }
   });
   return seen;
@@ -64,7 +69,7 @@ export function seenBodies(meshes: readonly Mesh[], axes: Axes, cells: number): 
 type Corner = [number, number, number];
 
 /** Puts a triangle into what is seen, where nothing nearer is. */
-function put(seen: Seen, [a, b, c]: [Corner, Corner, Corner], body: number): void {
+function put(seen: Seen, [a, b, c]: [Corner, Corner, Corner], body: number, nearest: number): void {
   const { cell, corner, columns, rows } = seen;
   const area = (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
   if (Math.abs(area) < 1e-12) return;
@@ -87,12 +92,58 @@ function put(seen: Seen, [a, b, c]: [Corner, Corner, Corner], body: number): voi
       if (u < -1e-9 || v < -1e-9 || u + v > 1 + 1e-9) continue;
       const depth = a[2] + u * (b[2] - a[2]) + v * (c[2] - a[2]);
       const at = j * columns + i;
-      if (depth <= seen.depth[at]!) continue;
+      if (depth <= seen.depth[at]! || depth > nearest) continue;
       seen.depth[at] = depth;
       seen.body[at] = body;
       seen.facing[at] = facing;
     }
   }
+}
+
+/** How finely a model is shaded, in cells along the longer side: 300 dpi on 170 mm of paper. */
+const SHADED_CELLS = 2000;
+
+/** Greys of a surface that is turned away from whoever looks, and of one that faces them. */
+const DARKEST = 96;
+const LIGHTEST = 232;
+
+/** A model as it is seen, shaded by how far its surfaces are turned to whoever looks. */
+export interface ShadedPicture {
+  width: number;
+  height: number;
+  /** Grey and opacity of each pixel, from the upper left. */
+  pixels: Uint8Array<ArrayBuffer>;
+  /** What it fills in the view's plane. */
+  box: Box;
+}
+
+/** Shades bodies. @param nearest what is nearer than that is cut away */
+export function shadedBodies(meshes: readonly Mesh[], axes: Axes, nearest = Infinity): ShadedPicture {
+  const { columns, rows, cell, corner, body, facing } = seenBodies(meshes, axes, SHADED_CELLS, nearest);
+  const pixels = new Uint8Array(columns * rows * 2);
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      const from = row * columns + column;
+      if (body[from]! < 0) continue;
+      const to = ((rows - 1 - row) * columns + column) * 2;
+      pixels[to] = Math.round(DARKEST + (LIGHTEST - DARKEST) * facing[from]!);
+      pixels[to + 1] = 255;
+    }
+  }
+  return { width: columns, height: rows, pixels, box: { ...corner, width: columns * cell, height: rows * cell } };
+}
+
+/** The middle of the box about bodies, in the model's axes. */
+export function middleOfBodies(meshes: readonly Mesh[]): Vector {
+  const low = [Infinity, Infinity, Infinity];
+  const high = [-Infinity, -Infinity, -Infinity];
+  for (const { positions } of meshes) {
+    for (let i = 0; i < positions.length; i++) {
+      low[i % 3] = Math.min(low[i % 3]!, positions[i]!);
+      high[i % 3] = Math.max(high[i % 3]!, positions[i]!);
+    }
+  }
+  return [(low[0]! + high[0]!) / 2, (low[1]! + high[1]!) / 2, (low[2]! + high[2]!) / 2];
 }
 
 /** How finely parts are looked for, in cells along the longer side. */

@@ -1,9 +1,9 @@
-import type { Projected } from '../../core/view/projected';
-import { database } from '../database';
+import { database, transaction } from '../database';
 import { noteProgress } from '../repositories/jobs';
 import { findProjections, keepProjection } from '../repositories/projections';
+import { keepPicture } from '../repositories/pictures';
 import { findShape } from '../repositories/shapes';
-import { Projector, TookTooLong } from '../projecting/projector';
+import { type Made, Projector, TookTooLong } from '../projecting/projector';
 import type { JobKind } from './kind';
 
 /** How long an exact projection may take, and one from triangles, seconds. */
@@ -21,10 +21,16 @@ export const project: JobKind = {
     if (!asked || asked.state === 'done') return 'done';
     const { shape } = asked.asked;
     const file = await findShape(database, shape);
-    const began = performance.now();
-    const keep = (made: { projected: Projected; coarse: boolean } | { trouble: string }) =>
-      keepProjection(database, job.subject, { ...made, seconds: (performance.now() - began) / 1000 });
     if (!file) return { failed: 'The office does not have the file of its shape.' };
+    const began = performance.now();
+    const keep = (made: (Made & { coarse: boolean }) | { trouble: string }) =>
+      transaction(async (db) => {
+        if ('raster' in made && made.raster && made.projected.shaded) {
+          const { hash, pixels } = made.projected.shaded;
+          await keepPicture(db, hash, file.name, { kind: 'raster', type: 'png', ...pixels }, made.raster);
+        }
+        await keepProjection(db, job.subject, { ...made, seconds: (performance.now() - began) / 1000 });
+      });
     const renewing = setInterval(() => {
       void noteProgress(database, { id: job.id, owner, lastId: '', piecesDone: 0 }).catch(() => undefined);
     }, RENEWED_MS);
@@ -32,10 +38,10 @@ export const project: JobKind = {
       projector.project(asked.asked, file.bytes, { seconds: limit, coarse, signal });
     try {
       const projected = await made(false, seconds()).then(
-        (exact) => ({ projected: exact, coarse: false }),
+        (exact) => ({ ...exact, coarse: false }),
         async (error: unknown) => {
           if (!(error instanceof TookTooLong)) throw error;
-          return { projected: await made(true, COARSE_SECONDS), coarse: true };
+          return { ...(await made(true, COARSE_SECONDS)), coarse: true };
         },
       );
       await keep(projected);

@@ -3,8 +3,7 @@ import openKernel from 'replicad-opencascadejs';
 import type { Point } from '../../core/geometry/box';
 import { type Axes, type Vector, cross, dot } from '../../core/view/direction';
 import type { Projected, Projection, ViewCurve } from '../../core/view/projected';
-import type { PlacedMesh } from '../../core/view/triangles';
-import type { Mesh } from '../../core/specimen/shape';
+import { type PlacedMesh, middleOfBodies } from '../../core/view/triangles';
 import { tidied } from '../../core/view/tidying';
 
 type Kernel = Awaited<ReturnType<typeof openKernel>>;
@@ -76,24 +75,13 @@ export function projected(
 
 /** The solids of a file that some of its bodies are, told by their middles. */
 function partOf({ solids }: ReadShape, bodies: readonly PlacedMesh[]): ReadShape {
-  const middles = bodies.map(({ mesh }) => middleOfMesh(mesh));
+  const middles = bodies.map(({ mesh }) => middleOfBodies([mesh]));
   const own = solids.filter((solid) => {
     const middle = middleOf(solid);
     return middles.some((one) => Math.hypot(...minus(one, middle)) < 0.5);
   });
   if (own.length === 0) throw new Error('Its body cannot be found in the file.');
   return { shape: makeCompound(own.map((solid) => solid.clone())), solids: own };
-}
-
-/** The middle of the box about a mesh. */
-function middleOfMesh({ positions }: Mesh): Vector {
-  const low = [Infinity, Infinity, Infinity];
-  const high = [-Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < positions.length; i++) {
-    low[i % 3] = Math.min(low[i % 3]!, positions[i]!);
-    high[i % 3] = Math.max(high[i % 3]!, positions[i]!);
-  }
-  return [(low[0]! + high[0]!) / 2, (low[1]! + high[1]!) / 2, (low[2]! + high[2]!) / 2];
 }
 
 const inPlane = ({ right, up }: Pick<Axes, 'right' | 'up'>, point: Vector): Point => ({

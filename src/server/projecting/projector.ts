@@ -5,17 +5,28 @@ import type { Projected, Projection } from '../../core/view/projected';
 /** What is sent to the projecting process: the file comes with the first projection of it. */
 export interface ToProject {
   id: number;
+  /** The file, unless the process has it. */
   bytes?: Uint8Array;
+  /** The files that it may let go of, by their hashes. */
+  forget: string[];
   projection: Projection;
   /** From triangles, which takes less time. */
   coarse: boolean;
 }
 
-export type FromProjector = { id: number } & ({ projected: Projected } | { trouble: string });
+export type FromProjector = { id: number } & (Made | { trouble: string });
+
+/** What a projection came to, and its picture where it is shaded: a PNG. */
+export interface Made {
+  projected: Projected;
+  raster?: Uint8Array;
+}
 
 /** It took longer than it may. */
 export class TookTooLong extends Error {}
 
+/** How many files stay read in the process. */
+const MOST_FILES = 4;
 /** After so long without work the process is ended, and its memory is free. */
 const IDLE_MS = 30_000;
 
@@ -25,8 +36,8 @@ const IDLE_MS = 30_000;
  */
 export class Projector {
   private child: ChildProcess | undefined;
-  /** The file that the process has read last. */
-  private has: string | undefined;
+  /** The files that the process has, by their hashes, the one that was used last at the end. */
+  private has: string[] = [];
   private count = 0;
   private idle: NodeJS.Timeout | undefined;
 
@@ -35,21 +46,24 @@ export class Projector {
     projection: Projection,
     bytes: Uint8Array,
     { seconds, coarse, signal }: { seconds: number; coarse: boolean; signal: AbortSignal },
-  ): Promise<Projected> {
+  ): Promise<Made> {
     clearTimeout(this.idle);
     const child = (this.child ??= this.started());
     const id = ++this.count;
-    const sent: ToProject = { id, projection, coarse, ...(this.has !== projection.shape && { bytes }) };
-    this.has = projection.shape;
+    const { shape } = projection;
+    const isThere = this.has.includes(shape);
+    this.has = [...this.has.filter((one) => one !== shape), shape];
+    const forget = this.has.splice(0, Math.max(0, this.has.length - MOST_FILES));
+    const sent: ToProject = { id, projection, coarse, forget, ...(!isThere && { bytes }) };
     try {
-      return await new Promise<Projected>((done, fail) => {
+      return await new Promise<Made>((done, fail) => {
         const timer = setTimeout(() => this.end(new TookTooLong(), fail), seconds * 1000);
         const stopped = () => this.end(new DOMException('stopped', 'AbortError'), fail);
         const left = () => fail(new Error('The kernel broke off.'));
         const heard = (answer: FromProjector) => {
           if (answer.id !== id) return;
           if ('trouble' in answer) fail(new Error(answer.trouble));
-          else done(answer.projected);
+          else done(answer);
         };
         signal.addEventListener('abort', stopped);
         child.once('exit', left);
@@ -64,7 +78,7 @@ export class Projector {
       });
     } catch (error) {
       // What it has read may be what broke it.
-      this.has = undefined;
+      this.stop();
       throw error;
     } finally {
       this.settle();
@@ -76,7 +90,7 @@ export class Projector {
     clearTimeout(this.idle);
     this.child?.kill('SIGKILL');
     this.child = undefined;
-    this.has = undefined;
+    this.has = [];
   }
 
   private settle: () => void = () => undefined;
@@ -94,7 +108,7 @@ export class Projector {
     });
     child.once('exit', () => {
       if (this.child === child) this.child = undefined;
-      if (this.child === undefined) this.has = undefined;
+      if (this.child === undefined) this.has = [];
     });
     // It does not keep its parent alive while it has nothing to do.
     child.unref();

@@ -2,6 +2,7 @@ import type { Database } from '../database';
 
 const NAMES = {
   format: 'SELECT name FROM formats WHERE id = ?',
+  starter: `SELECT JSON_VALUE(document, '$.name') AS name FROM starter_editions WHERE starter_id = ? ORDER BY number DESC LIMIT 1`,
   drawing: 'SELECT number AS name FROM drawings WHERE id = ?',
   specimen: 'SELECT name FROM specimens WHERE id = ?',
 };

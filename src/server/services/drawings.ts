@@ -19,6 +19,8 @@ import { canonicalHash, canonicalJson } from '../../core/format/canonical';
 import { sheetGeometry } from '../../core/format/sheet';
 import { languageOf } from '../../core/property/language';
 import { projectionsOf } from '../../core/view/placing';
+import type { ProjectionState } from '../../core/view/projected';
+import { findPictureFiles } from '../repositories/pictures';
 import { counted } from '../../core/counted';
 import { SUPPLIED } from '../../core/property/supplied';
 import { valueText } from '../../core/property/value';
@@ -38,7 +40,7 @@ import {
   listDrawings,
   replaceDrawing,
 } from '../repositories/drawings';
-import { type EditionRow, editionInForce, findFormat, newestEdition } from '../repositories/formats';
+import { findFormat, newestEdition } from '../repositories/formats';
 import type {
   DrawingChange,
   DrawingView,
@@ -63,6 +65,8 @@ import {
 } from './drawing-sources';
 import { type ExportedFile, writeSheets } from './export';
 import { projectionsAtHand } from './projections';
+import { editionToDrawOn } from './edition-to-draw-on';
+import { startedWith } from './starting';
 import { takeNumber } from './numbering';
 import { revisionScheme } from './revision-scheme';
 import { checkUse } from './sharing';
@@ -70,7 +74,6 @@ import { signing } from './signing';
 import { frozenOf } from './frozen';
 import { ServiceError, conflict, unlessRefused } from './service-error';
 import { sheetResources } from './sheet-resources';
-import { officeToday } from './today';
 
 /** Drawings on one page of the register. */
 const PAGE = 50;
@@ -155,7 +158,17 @@ const FIRST_SHEET: DrawingSheet = { id: 'first', name: '' };
  */
 export async function makeDrawing(
   actor: Actor,
-  { formatId, specimen, variant, sizeId, scale = '', projectId, siteId, trial }: z.infer<(typeof MakeDrawing)['body']>,
+  {
+    formatId,
+    specimen,
+    variant,
+    sizeId,
+    scale = '',
+    projectId,
+    siteId,
+    trial,
+    starter,
+  }: z.infer<(typeof MakeDrawing)['body']>,
 ): Promise<{ id: string }> {
   const id = randomUUID();
   await transaction(async (db) => {
@@ -181,7 +194,7 @@ export async function makeDrawing(
       sheets: [FIRST_SHEET],
     };
     await checkPlaces(db, made);
-    const at = await drawingAtHand(db, made);
+    let at = await drawingAtHand(db, made);
     const model = at.models.sources.specimens.get(specimen);
     if (!model) throw new ServiceError(422, 'The model is no longer there. Choose another one.');
     if (variant !== undefined && !model.variants.some((one) => one.name === variant))
@@ -199,6 +212,11 @@ export async function makeDrawing(
         properties: at.models.properties,
       },
     );
+    if (starter !== undefined) {
+      const sheets = await startedWith(db, starter, { ...made, number, answers }, at);
+      Object.assign(made, { sheets, sizeId: sheets[0]?.sizeId ?? sizeId });
+      at = await drawingAtHand(db, made);
+    }
     const drawn = { ...made, number, answers, overruled: {}, revisions: [], items: {} };
     const { items } = drawnSheets(drawn, at.sources);
     await insertDrawing(db, { ...made, number, answers, items }, actor);
@@ -207,25 +225,6 @@ export async function makeDrawing(
     await noteChange(db, actor, { subject: `drawing ${id}`, sitting: randomUUID(), words });
   });
   return { id };
-}
-
-/**
- * The edition that new drawings are made on: the newest released one that counts today.
- * @throws ServiceError 422 when there is none, with what there is instead
- */
-async function editionToDrawOn(db: Database, { id, name }: { id: string; name: string }): Promise<EditionRow> {
-  const today = await officeToday(db);
-  const edition = await editionInForce(db, id, today);
-  if (edition) return edition;
-  const newest = await newestEdition(db, id);
-  if (!newest) throw new ServiceError(404, 'There is no such format on the shelf.');
-  const successor = newest.successor === null ? undefined : await findFormat(db, newest.successor);
-  const why = {
-    open: 'has no released edition yet. Release it on the board first',
-    released: 'has no edition that counts today yet',
-    withdrawn: `is withdrawn. ${successor ? `Use “${successor.name}” instead` : 'Choose another format'}`,
-  }[newest.state];
-  throw new ServiceError(422, `“${name}” ${why}.`);
 }
 
 /** The open edition of a format, for a trial drawing. @throws ServiceError 403 for whoever does not change formats, 422 when none is open */
@@ -401,6 +400,12 @@ export async function keepPrinted(db: Database, row: DrawingRow, { sources }: Dr
   return hash;
 }
 
+/** The shaded pictures of projections, by their hashes. */
+const shadedIn = (projections: ReadonlyMap<string, ProjectionState>): string[] =>
+  [...projections.values()].flatMap((state) =>
+    state !== 'waiting' && 'projected' in state ? (state.projected.shaded?.hash ?? []) : [],
+  );
+
 /** What is known of the projections that the views of sheets are drawn from. */
 const projectionsOfSheets = (sheets: readonly DrawnSheet[]) =>
   projectionsAtHand(database, new Map(sheets.flatMap(({ views }) => (views ? [...projectionsOf(views)] : []))));
@@ -420,7 +425,7 @@ export async function exportDrawing(
   if (open.length > 0 && !asItIs) throw new ServiceError(422, `Still unanswered: ${open.join(', ')}.`, { open });
   const { items } = drawnSheets(row, at.sources);
   if (canonicalHash(items) !== canonicalHash(row.items)) await keepItems(database, id, items);
-  const { resources: bare, files } = await resourcesAt(database, at);
+  const { resources: bare, files: own } = await resourcesAt(database, at);
   const projections = await projectionsOfSheets(drawnSheets({ ...row, items }, at.sources).sheets);
   const waiting = [...projections.values()].filter((state) => state === 'waiting').length;
   if (waiting > 0 && !asItIs)
@@ -429,6 +434,8 @@ export async function exportDrawing(
       `${counted(waiting, 'view')} of it ${waiting === 1 ? 'is' : 'are'} still projected. Try it again in a moment.`,
     );
   const resources = { ...bare, projections };
+  const shaded = await findPictureFiles(database, shadedIn(projections));
+  const files = { ...own, picture: (hash: string) => shaded.get(hash) ?? own.picture(hash) };
   const planned = planDrawing({ ...row, items }, at.sources, resources);
   const sheets = planned.map((sheet) => {
     const composed = composePlanned(sheet, resources);

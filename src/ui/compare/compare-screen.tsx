@@ -172,7 +172,8 @@ function Compared(props: { before: FormatView; after: FormatView; atHand: AtHand
   const [a, b] = [before.edition.document, after.edition.document];
   const both = b.sizes.filter(({ id }) => a.sizes.some((size) => size.id === id));
   const [chosenSize, setSizeId] = useState<string>();
-  const sizeId = (both.find(({ id }) => id === chosenSize) ?? both.find(({ id }) => id === b.mainSize) ?? both[0])?.id;
+  const isInBoth = both.some(({ id }) => id === chosenSize);
+  const sizeId = isInBoth ? chosenSize : (both.find(({ id }) => id === b.mainSize)?.id ?? both[0]?.id);
   const [specimen, setSpecimen] = useState(atHand.office.specimens[0]?.id);
   const [show, setShow] = useState<Show>('values');
   const [way, setWay] = useState<Way>('laid over');
@@ -184,19 +185,7 @@ function Compared(props: { before: FormatView; after: FormatView; atHand: AtHand
     { words: 'Drafting profile', was: before.facts.profile?.name ?? 'none', is: after.facts.profile?.name ?? 'none' },
     { words: 'Rule book', was: before.facts.rules?.name ?? 'none', is: after.facts.rules?.name ?? 'none' },
   ].filter(({ was, is }) => was !== is);
-  const sheets = useMemo(() => {
-    if (sizeId === undefined) return undefined;
-    const variant = office.specimens.find(({ id }) => id === specimen)?.variants[0]?.name;
-    const filled = specimen === undefined ? undefined : { specimen, ...(variant !== undefined && { variant }) };
-    const sheetOf = (format: FormatView) =>
-      compose(
-        format.edition.document,
-        { sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show },
-        factsFor(format, office, filled),
-        resources,
-      );
-    return { before: sheetOf(before), after: sheetOf(after) };
-  }, [before, after, office, resources, sizeId, specimen, show]);
+  const sheets = useComparedSheets({ before, after, atHand, sizeId, specimen, show });
   const place =
     chosen?.at && sheets?.after.ok && sheets.before.ok
       ? (boxOf(sheets.after.report, chosen.at) ?? boxOf(sheets.before.report, chosen.at))
@@ -308,6 +297,32 @@ function Compared(props: { before: FormatView; after: FormatView; atHand: AtHand
       </Flex>
     </Screen>
   );
+}
+
+/** Both sheets of a size, filled from the same model. */
+function useComparedSheets(given: {
+  before: FormatView;
+  after: FormatView;
+  atHand: AtHand;
+  sizeId: string | undefined;
+  specimen: string | undefined;
+  show: Show;
+}) {
+  const { before, after, atHand, sizeId, specimen, show } = given;
+  return useMemo(() => {
+    if (sizeId === undefined) return undefined;
+    const { office, resources } = atHand;
+    const variant = office.specimens.find(({ id }) => id === specimen)?.variants[0]?.name;
+    const filled = specimen === undefined ? undefined : { specimen, ...(variant !== undefined && { variant }) };
+    const sheetOf = (format: FormatView) =>
+      compose(
+        format.edition.document,
+        { sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show },
+        factsFor(format, office, filled),
+        resources,
+      );
+    return { before: sheetOf(before), after: sheetOf(after) };
+  }, [before, after, atHand, sizeId, specimen, show]);
 }
 
 /** What changed from one format to another, in words. */

@@ -21,7 +21,10 @@ import { defaultsQuery } from '../editions/queries';
 import { placesQuery } from '../office/queries';
 import { ProofPicture } from '../proof/proof-picture';
 import { SpecimenPicker, useSpecimens } from '../specimens/specimen-picker';
+import { startersQuery } from '../starters/queries';
+import { useStarted } from '../starters/use-started';
 import { FormatChoice, editionFor, useNewDrawing } from './format-choice';
+import { type Offered, StartedSheets, StarterChoice, offeredStarters } from './starter-choice';
 
 /** The preferred scales; any other is typed on the drawing. */
 const SCALES = [
@@ -57,6 +60,11 @@ export function MakeDialog({ onClose }: { onClose: () => void }) {
   const [busy, setBusy] = useState(false);
   const model = chosenModel ?? models.entries[0];
   const [isTrial, setTrial] = useState(false);
+  const { data: starters } = useQuery(startersQuery);
+  const offered = useMemo(() => offeredStarters(starters ?? []), [starters]);
+  const [beginsWith, setBeginsWith] = useState<'starter' | 'format'>('starter');
+  const byStarter = beginsWith === 'starter' && offered.length > 0;
+  const [chosenStarter, setStarter] = useState<Offered>();
   const mayTry = useWhyNot('administrator') === undefined;
   const usual = useUsualFormat(model && { kind: model.model, sizeName, projectId, siteId }, isTrial);
   const format = chosenFormat ?? usual;
@@ -66,6 +74,11 @@ export function MakeDialog({ onClose }: { onClose: () => void }) {
     () => model && { specimen: model.id, ...(variant !== undefined && { variant }) },
     [model, variant],
   );
+  const usualStarter = offered.find(({ starter }) => model && starter.defaultFor.includes(model.model)) ?? offered[0];
+  const begun = byStarter ? (chosenStarter ?? usualStarter) : undefined;
+  const tried = useMemo(() => (filled ? [filled] : []), [filled]);
+  const started = useStarted(begun?.edition.document, tried);
+  const [preview] = started.on;
   const { atHand } = useAtHand(NO_FORMATS, shown);
   const client = useProofClient(atHand?.resources);
   const on = format && editionFor(format, isTrial);
@@ -88,19 +101,21 @@ export function MakeDialog({ onClose }: { onClose: () => void }) {
   });
   const loaded = models.total !== undefined;
   const problem = refused ?? models.error?.message;
+  const alone = format && size && { formatId: format.id, sizeId: size.id, scale };
+  const withStarter = begun &&
+    preview && { formatId: preview.formatId, sizeId: preview.sizeId, starter: begun.starter.id };
+  const base = byStarter ? withStarter : alone;
   const make = async () => {
-    if (!format || !model || !size) return;
+    if (!model || !base) return;
     setBusy(true);
     try {
       const body = {
-        formatId: format.id,
+        ...base,
         specimen: model.id,
-        sizeId: size.id,
         variant,
-        scale,
         ...(projectId && { projectId }),
         ...(siteId && { siteId }),
-        ...(isTrial && { trial: true as const }),
+        ...(isTrial && !byStarter && { trial: true as const }),
       };
       const { id } = await ask(makeDrawing, { body });
       router.push(`/drawings/${id}`);
@@ -116,8 +131,8 @@ export function MakeDialog({ onClose }: { onClose: () => void }) {
       width="920px"
       onClose={onClose}
       action={{
-        words: isTrial ? 'Make trial drawing' : 'Make drawing',
-        disabled: !size || !model || busy,
+        words: isTrial && !byStarter ? 'Make trial drawing' : 'Make drawing',
+        disabled: !base || !model || busy,
         onPerform: () => void make(),
       }}
     >
@@ -125,21 +140,38 @@ export function MakeDialog({ onClose }: { onClose: () => void }) {
       {loaded && !model && <Box>There is no model to draw yet. Import one under Specimens.</Box>}
       {loaded && model && (
         <Flex gap="16px" height="min(560px, 66vh)">
-          <Box width="286px" flexShrink={0}>
-            <FormatChoice
-              chosen={format}
-              filled={filled}
-              atHand={atHand}
-              client={client}
-              isTrial={isTrial}
-              onChoose={(entry) => {
-                setFormat(entry);
-                setSize(undefined);
-              }}
-            />
-          </Box>
+          <Flex direction="column" width="286px" flexShrink={0} minHeight={0}>
+            {offered.length > 0 && (
+              <Flex pb="8px">
+                <Choice
+                  label="Begin with"
+                  value={beginsWith}
+                  options={[
+                    { value: 'starter', label: 'a starter' },
+                    { value: 'format', label: 'a format alone' },
+                  ]}
+                  onChange={setBeginsWith}
+                />
+              </Flex>
+            )}
+            {byStarter ? (
+              <StarterChoice offered={offered} chosen={begun} filled={filled} onChoose={setStarter} />
+            ) : (
+              <FormatChoice
+                chosen={format}
+                filled={filled}
+                atHand={atHand}
+                client={client}
+                isTrial={isTrial}
+                onChoose={(entry) => {
+                  setFormat(entry);
+                  setSize(undefined);
+                }}
+              />
+            )}
+          </Flex>
           <Flex direction="column" flex="1" minWidth={0}>
-            {mayTry && (
+            {mayTry && !byStarter && (
               <Row label="On">
                 <Choice
                   label="On"
@@ -167,7 +199,7 @@ export function MakeDialog({ onClose }: { onClose: () => void }) {
                 onChange={setVariant}
               />
             )}
-            {size && (
+            {size && !byStarter && (
               <SelectRow
                 label="Size"
                 value={size.name}
@@ -192,9 +224,13 @@ export function MakeDialog({ onClose }: { onClose: () => void }) {
                 />
               );
             })}
-            <SelectRow label="Scale" value={scale} options={SCALES} onChange={setScale} />
+            {!byStarter && <SelectRow label="Scale" value={scale} options={SCALES} onChange={setScale} />}
             <Box flex="1" minHeight={0} mt="8px" bg="desk" border="1px solid" borderColor="line" p="8px">
-              <ProofPicture picture={picture} alt="The drawing as it begins" />
+              {byStarter ? (
+                <StartedSheets started={started} />
+              ) : (
+                <ProofPicture picture={picture} alt="The drawing as it begins" />
+              )}
             </Box>
           </Flex>
         </Flex>

@@ -15,6 +15,7 @@ const ZONES = [
   { number: 2, name: 'Properties', path: '/properties' },
   { number: 3, name: 'Specimens', path: '/specimens' },
   { number: 4, name: 'Profiles', path: '/profiles' },
+  { number: 5, name: 'Starters', path: '/starters' },
   { number: 6, name: 'Drawings', path: '/drawings' },
   { number: 8, name: 'Office', path: '/office' },
 ];

@@ -1,0 +1,144 @@
+'use client';
+
+import { Box, Flex, chakra } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import type { StarterEdition, StarterView } from '../../contract/starters';
+import { counted } from '../../core/counted';
+import { TextInput } from '../controls/field';
+import type { Filled } from '../data/office';
+import { SheetPicture } from '../sheet/sheet-picture';
+import { SheetTile } from '../starters/sheet-tile';
+import { type StartedView, useStarted } from '../starters/use-started';
+
+/** A starter with the edition that drawings begin with. */
+export interface Offered {
+  starter: StarterView;
+  edition: StarterEdition;
+}
+
+/** The starters that drawings can begin with. */
+export const offeredStarters = (starters: readonly StarterView[]): Offered[] =>
+  starters.flatMap((starter) => {
+    const edition = starter.editions.find(({ state }) => state === 'released');
+    return edition ? [{ starter, edition }] : [];
+  });
+
+const Card = chakra('button', {
+  base: {
+    display: 'block',
+    width: '100%',
+    textAlign: 'left',
+    border: '1px solid',
+    borderColor: 'line',
+    bg: 'card',
+    mb: '8px',
+    cursor: 'pointer',
+    _hover: { borderColor: 'plum' },
+    _pressed: { borderColor: 'plum', boxShadow: 'inset 3px 0 0 var(--chakra-colors-plum)' },
+  },
+});
+
+/** Which of the starters a drawing begins with: each a picture of its first sheet, of the model that is to be drawn. */
+export function StarterChoice(props: {
+  offered: readonly Offered[];
+  chosen: Offered | undefined;
+  filled: Filled | undefined;
+  onChoose: (one: Offered) => void;
+}) {
+  const { offered, chosen, filled, onChoose } = props;
+  const [search, setSearch] = useState('');
+  const wanted = search.trim().toLowerCase();
+  const found = offered.filter(({ edition: { document } }) =>
+    `${document.name} ${document.category} ${document.description}`.toLowerCase().includes(wanted),
+  );
+  return (
+    <Flex direction="column" flex="1" minHeight={0}>
+      <TextInput
+        type="search"
+        aria-label="Search starters"
+        placeholder="Search starters"
+        value={search}
+        onChange={(event) => setSearch(event.target.value)}
+      />
+      <Box flex="1" minHeight={0} overflowY="auto" pt="8px" pr="4px" role="group" aria-label="Starters">
+        {found.map((one) => (
+          <StarterCard
+            key={one.starter.id}
+            offered={one}
+            filled={filled}
+            isChosen={one.starter.id === chosen?.starter.id}
+            onChoose={() => onChoose(one)}
+          />
+        ))}
+        {found.length === 0 && <Box color="soft">No starter is called so.</Box>}
+      </Box>
+    </Flex>
+  );
+}
+
+function StarterCard(props: { offered: Offered; filled: Filled | undefined; isChosen: boolean; onChoose: () => void }) {
+  const { offered, filled, isChosen, onChoose } = props;
+  const { starter, edition } = offered;
+  const { name, description } = edition.document;
+  const tried = useMemo(() => (filled ? [filled] : []), [filled]);
+  const { on } = useStarted(edition.document, tried);
+  const [first] = on[0]?.sheets ?? [];
+  return (
+    <Card type="button" aria-pressed={isChosen} aria-label={`${name}, edition ${edition.number}`} onClick={onChoose}>
+      <Box height="116px" bg="desk" p="5px" borderBottom="1px solid" borderColor="line">
+        {first?.composed && <SheetPicture scene={first.composed.scene} marked={[]} />}
+      </Box>
+      <Flex px="8px" pt="4px" gap="6px" align="baseline">
+        <Box fontWeight={600} flex="1" minWidth={0} truncate>
+          {name}
+        </Box>
+        <Box fontSize="13px" color="soft">
+          {starter.defaultFor.length > 0 && '★ '}edition {edition.number}
+        </Box>
+      </Flex>
+      <Box px="8px" pb="5px" fontSize="13px" color="soft">
+        {description}
+      </Box>
+    </Card>
+  );
+}
+
+/** All sheets that a drawing would begin with, and what the starter leaves out of them. */
+export function StartedSheets({ started }: { started: StartedView }) {
+  const [shown, setShown] = useState(1);
+  const [on] = started.on;
+  const { come, wanted } = started.projections;
+  if (!on) return <Box color="soft">{started.problem ?? 'Reading the model…'}</Box>;
+  const large = on.sheets.find(({ planned }) => planned.place.number === shown) ?? on.sheets[0];
+  return (
+    <Flex direction="column" height="100%" gap="6px">
+      <Box fontSize="14px" color="soft" role="status">
+        {counted(on.sheets.length, 'sheet')}
+        {come < wanted && ` · ${come} of ${wanted} views projected…`}
+        {on.leftOut.length > 0 && (
+          <Box as="span" color="ochre">
+            {' '}
+            ▲ {on.leftOut.join(' ')}
+          </Box>
+        )}
+      </Box>
+      <Box flex="1" minHeight={0}>
+        {large?.composed && <SheetPicture scene={large.composed.scene} marked={[]} />}
+      </Box>
+      {on.sheets.length > 1 && (
+        <Flex gap="6px" overflowX="auto" flexShrink={0} tabIndex={0} role="group" aria-label="Sheets of the drawing">
+          {on.sheets.map(({ planned, composed }) => (
+            <SheetTile
+              key={planned.place.number}
+              planned={planned}
+              composed={composed}
+              height={64}
+              pressed={planned.place.number === large?.planned.place.number}
+              onClick={() => setShown(planned.place.number)}
+            />
+          ))}
+        </Flex>
+      )}
+    </Flex>
+  );
+}

@@ -1,0 +1,445 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useEffect, useMemo, useState } from 'react';
+import { useStore } from 'zustand';
+import { counted } from '../../core/counted';
+import { findingWords } from '../../core/findings/words';
+import { starterKind } from '../../core/starter/starting';
+import { type StarterKind, type StarterSheet, STARTER_KINDS } from '../../core/starter/starter';
+import { Button } from '../controls/button';
+import { Dialog } from '../controls/dialog';
+import { CommitField, Problem, Row, SelectRow, TextInput } from '../controls/field';
+import { LoadProblem } from '../controls/load-problem';
+import { LookingOnly, OnlyFor, useWhyNot } from '../data/me';
+import { formatQuery, officeQuery } from '../data/queries';
+import { FormatPicker } from '../formats/format-picker';
+import { SavingWords } from '../saving/saving-words';
+import { Screen } from '../shell/screen';
+import { SpecimenPicker } from '../specimens/specimen-picker';
+import { NO_VIEWS } from '../../core/view/changing';
+import { ViewsPane } from '../views/views-pane';
+import { SheetInHand } from './sheet-in-hand';
+import { SheetList } from './sheet-list';
+import { SheetTile, viewFindings } from './sheet-tile';
+import { StarterStore } from './starter-store';
+import { type StartedOn, type Tried, useStarted } from './use-started';
+
+const KIND_WORDS: Record<StarterKind, string> = {
+  part: 'parts',
+  turned: 'turned parts',
+  flat: 'flat parts',
+  folded: 'folded parts',
+  assembly: 'assemblies',
+};
+
+/** A starter open: the sheets of each kind of model, tried on several models at once, the views of the sheet in hand on its picture. */
+export function StarterScreen({ id }: { id: string }) {
+  const queries = useQueryClient();
+  const [store] = useState(
+    () => new StarterStore(id, () => void queries.invalidateQueries({ queryKey: ['starters'] })),
+  );
+  useEffect(() => {
+    void store.load();
+    return () => store.end();
+  }, [store]);
+  const { view, document, problem, saving, done, undone } = useStore(store.state);
+  const { data: office } = useQuery(officeQuery);
+  const [chosen, setChosen] = useState<readonly Tried[]>();
+  const showpieces = office?.showpieces;
+  const tried = useMemo(
+    () => chosen ?? (showpieces ?? []).map((specimen): Tried => ({ specimen })),
+    [chosen, showpieces],
+  );
+  const started = useStarted(document, tried);
+  const [hand, setHand] = useState<{ specimen: string; number: number }>();
+  const [kindChosen, setKind] = useState<StarterKind>();
+  const [sheetChosen, setSheet] = useState<string>();
+  const [selected, setSelected] = useState<string>();
+  const newest = view?.editions[0];
+  const whyNot = useWhyNot('administrator');
+  const locked = whyNot !== undefined || newest?.state !== 'open';
+  const on = started.on.find(({ tried: { specimen } }) => specimen === hand?.specimen) ?? started.on[0];
+  const shownKind = useKind(on, started.atHand, document);
+  const kind = kindChosen ?? shownKind ?? 'part';
+  // A part whose form has no sheets of its own is made of those of parts.
+  const takes: StarterKind = document && document.sheets[kind].length > 0 ? kind : kind === 'assembly' ? kind : 'part';
+  const sheets = document?.sheets[kindChosen ?? takes] ?? [];
+  const inHand = on?.sheets.find(({ planned }) => planned.place.number === (hand?.number ?? 1)) ?? on?.sheets[0];
+  const sheet = sheets.find((one) => one.id === sheetChosen) ?? sheetOf(sheets, inHand?.planned.place.number ?? 1);
+  const put = (next: StarterSheet[]) => {
+    if (document) store.change({ ...document, sheets: { ...document.sheets, [kindChosen ?? takes]: next } });
+  };
+  const putViews = (views: StarterSheet['views']) =>
+    sheet && put(sheets.map((one) => (one.id === sheet.id ? { ...one, views } : one)));
+  const { data: format } = useQuery({
+    ...formatQuery(document?.format ?? on?.sheets[0]?.planned.document.id ?? ''),
+    enabled: document?.format !== undefined,
+  });
+  const sizes = (format?.edition.document ?? on?.sheets[0]?.planned.document)?.sizes.map(({ name }) => name) ?? [];
+  const findings = on ? on.sheets.flatMap(({ composed }) => viewFindings(composed)) : [];
+  return (
+    <Screen
+      plate={[
+        { caption: 'Starter', value: document?.name ?? '…', wide: true },
+        { caption: 'Edition', value: newest ? `${newest.number}, ${newest.state}` : '…', width: '130px' },
+        { caption: 'Sheets', value: on ? String(on.sheets.length) : '…', width: '80px' },
+        {
+          caption: 'Views',
+          value: `${started.projections.come} of ${started.projections.wanted} projected`,
+          width: '170px',
+        },
+        { caption: 'Saved', value: <SavingWords kind={saving.kind} />, width: '200px' },
+      ]}
+    >
+      <LoadProblem problem={view ? undefined : problem} onRetry={() => void store.load()} />
+      {view && document && newest && (
+        <Flex direction="column" height="100%">
+          <Flex align="center" gap="8px" px="14px" py="6px" borderBottom="1px solid" borderColor="line" wrap="wrap">
+            <Box color="soft" fontSize="14px">
+              <Link href="/starters">Starters</Link> ▸
+            </Box>
+            <Box as="h1" fontWeight={600} fontSize="17px">
+              {document.name}
+            </Box>
+            <Box flex="1" minWidth="60px" fontSize="14px" color="ochre">
+              {problem ?? started.problem}
+              {newest.state === 'released' && whyNot === undefined && (
+                <Box as="span" color="soft">
+                  Released: it stays as it is. Open the next edition to change it.
+                </Box>
+              )}
+              {saving.kind === 'refused' && <Problem>{saving.reason}</Problem>}
+              <LookingOnly role="administrator" />
+            </Box>
+            <OnlyFor role="administrator">
+              {newest.state === 'open' && (
+                <>
+                  <Button type="button" look="quiet" disabled={done.length === 0} onClick={() => store.undo()}>
+                    Undo
+                  </Button>
+                  <Button type="button" look="quiet" disabled={undone.length === 0} onClick={() => store.redo()}>
+                    Redo
+                  </Button>
+                </>
+              )}
+              <Moves store={store} state={newest.state} number={newest.number} found={findings.length} />
+            </OnlyFor>
+          </Flex>
+          <Flex flex="1" minHeight={0}>
+            <Box
+              as="section"
+              aria-label="Sheets of the starter"
+              width="250px"
+              flexShrink={0}
+              borderRight="1px solid"
+              borderColor="ink"
+              bg="card"
+              overflowY="auto"
+              tabIndex={0}
+              px="12px"
+              py="8px"
+            >
+              <Settings store={store} locked={locked} formatName={format?.name} />
+              <SelectRow
+                label="Sheets of"
+                value={kindChosen ?? takes}
+                options={STARTER_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }))}
+                onChange={setKind}
+              />
+              {sheets.length === 0 && (
+                <Box fontSize="14px" color="soft" pb="4px">
+                  {kind === 'part' || kind === 'assembly'
+                    ? 'No sheets yet.'
+                    : 'No sheets of their own: they get those of parts.'}
+                </Box>
+              )}
+              <SheetList
+                sheets={sheets}
+                sizes={sizes}
+                isAssembly={(kindChosen ?? takes) === 'assembly'}
+                selected={sheet?.id}
+                locked={locked}
+                formatName={(one) => one}
+                onSelect={setSheet}
+                onChange={put}
+              />
+            </Box>
+            <Flex direction="column" flex="1" minWidth={0}>
+              <Box flex="1" minHeight={0}>
+                <SheetInHand
+                  composed={inHand?.composed}
+                  setting={sheet?.views ?? NO_VIEWS}
+                  selected={selected}
+                  locked={locked || !sheet}
+                  onSelect={setSelected}
+                  onChange={putViews}
+                />
+              </Box>
+              <Box
+                maxHeight="44%"
+                overflowY="auto"
+                borderTop="1px solid"
+                borderColor="ink"
+                bg="paper"
+                role="region"
+                aria-label="Tried on"
+                tabIndex={0}
+              >
+                {started.on.map((one) => (
+                  <TriedOn
+                    key={`${one.tried.specimen} ${one.tried.variant}`}
+                    on={one}
+                    shown={one === on ? inHand?.planned.place.number : undefined}
+                    onShow={(number) => {
+                      setHand({ specimen: one.tried.specimen, number });
+                      setKind(undefined);
+                      setSheet(undefined);
+                    }}
+                    onRemove={
+                      tried.length > 1 ? () => setChosen(tried.filter((other) => other !== one.tried)) : undefined
+                    }
+                  />
+                ))}
+                <Flex px="12px" py="6px" gap="8px" align="center">
+                  <Box fontSize="14px" color="soft">
+                    Try it on
+                  </Box>
+                  <Box width="220px">
+                    <SpecimenPicker
+                      label="Try it on"
+                      shown="another model…"
+                      onChoose={(_, entry) => {
+                        if (!entry || tried.some(({ specimen }) => specimen === entry.id)) return;
+                        setChosen([...tried, { specimen: entry.id, variant: entry.variants[0] }]);
+                        setHand({ specimen: entry.id, number: 1 });
+                      }}
+                    />
+                  </Box>
+                </Flex>
+              </Box>
+            </Flex>
+            <Box
+              width="310px"
+              flexShrink={0}
+              borderLeft="1px solid"
+              borderColor="ink"
+              bg="card"
+              overflowY="auto"
+              pb="10px"
+            >
+              {sheet ? (
+                <ViewsPane
+                  setting={sheet.views}
+                  placed={inHand?.composed?.report.views}
+                  progress={started.projections}
+                  selected={selected}
+                  locked={locked}
+                  onSelect={setSelected}
+                  onChange={putViews}
+                />
+              ) : (
+                <Box px="12px" pt="10px" color="soft">
+                  Choose a sheet to see its views.
+                </Box>
+              )}
+              <Box px="12px" pt="12px">
+                {findings.map((finding) => (
+                  <Box key={JSON.stringify([finding.code, finding.params])} color="ochre" fontSize="14px" pb="3px">
+                    ▲ {findingWords(finding)}
+                  </Box>
+                ))}
+              </Box>
+            </Box>
+          </Flex>
+        </Flex>
+      )}
+    </Screen>
+  );
+}
+
+/** The kind of model that is in hand. */
+function useKind(
+  on: StartedOn | undefined,
+  atHand: ReturnType<typeof useStarted>['atHand'],
+  document: Parameters<typeof starterKind>[1] | undefined,
+): StarterKind | undefined {
+  const specimen = atHand?.office.specimens.find(({ id }) => id === on?.tried.specimen);
+  return specimen && document && starterKind(specimen, document);
+}
+
+/** The sheet of a starter that a made sheet comes from: one that makes many has them all after it. */
+function sheetOf(sheets: readonly StarterSheet[], number: number): StarterSheet | undefined {
+  const many = sheets.findIndex(({ shows }) => shows.what !== 'main' && shows.what !== 'model');
+  return sheets[many >= 0 && number > many ? many : number - 1] ?? sheets[0];
+}
+
+/** The sheets that a starter makes of one model, side by side, and what it leaves out. */
+function TriedOn(props: {
+  on: StartedOn;
+  shown: number | undefined;
+  onShow: (number: number) => void;
+  onRemove: (() => void) | undefined;
+}) {
+  const { on, shown, onShow, onRemove } = props;
+  return (
+    <Box px="12px" pt="6px">
+      <Flex gap="8px" align="baseline">
+        <Box fontWeight={600} fontSize="14px">
+          {on.name}
+        </Box>
+        <Box fontSize="13px" color="soft">
+          {counted(on.sheets.length, 'sheet')}
+        </Box>
+        <Box fontSize="13px" color="ochre" flex="1">
+          {on.leftOut.length > 0 && `▲ ${on.leftOut.join(' ')}`}
+        </Box>
+        {onRemove && (
+          <Button type="button" look="quiet" aria-label={`Try it no more on ${on.name}`} onClick={onRemove}>
+            ×
+          </Button>
+        )}
+      </Flex>
+      <Flex gap="8px" overflowX="auto" pb="6px">
+        {on.sheets.map(({ planned, composed }) => (
+          <SheetTile
+            key={planned.place.number}
+            planned={planned}
+            composed={composed}
+            height={92}
+            pressed={shown === planned.place.number}
+            onClick={() => onShow(planned.place.number)}
+          />
+        ))}
+      </Flex>
+    </Box>
+  );
+}
+
+/** What a starter is called, and what it is made on. */
+function Settings({
+  store,
+  locked,
+  formatName,
+}: {
+  store: StarterStore;
+  locked: boolean;
+  formatName: string | undefined;
+}) {
+  const { document } = useStore(store.state);
+  if (!document) return null;
+  const text = (key: 'name' | 'description' | 'category', most: number) => (value: string) => {
+    if (key === 'name' && value.trim() === '') return { ok: false as const, reason: 'A starter needs a name.' };
+    store.change({ ...document, [key]: value.trim().slice(0, most) });
+    return { ok: true as const };
+  };
+  if (locked)
+    return (
+      <Box fontSize="14px" color="soft">
+        {document.description}
+      </Box>
+    );
+  return (
+    <>
+      <CommitField label="Name" value={document.name} onCommit={text('name', 80)} />
+      <CommitField label="What for" value={document.description} onCommit={text('description', 500)} />
+      <CommitField label="Category" value={document.category} onCommit={text('category', 60)} />
+      <Row label="Format">
+        <FormatPicker
+          label="Format of the starter"
+          shown={document.format === undefined ? 'the default one' : (formatName ?? document.format)}
+          first={{ value: '', label: 'the default one' }}
+          onChoose={(entry) => {
+            const { format: _, ...rest } = document;
+            store.change(entry ? { ...rest, format: entry.id } : rest);
+          }}
+        />
+      </Row>
+      <CommitField
+        label="Made here begins"
+        value={document.madeHere.join(', ')}
+        onCommit={(value) => {
+          const madeHere = value
+            .split(',')
+            .map((one) => one.trim().slice(0, 20))
+            .filter(Boolean)
+            .slice(0, 20);
+          store.change({ ...document, madeHere });
+          return { ok: true };
+        }}
+      />
+    </>
+  );
+}
+
+/** What can be done with an edition of a starter as a whole. */
+function Moves(props: {
+  store: StarterStore;
+  state: 'open' | 'released' | 'withdrawn';
+  number: number;
+  found: number;
+}) {
+  const { store, state, number, found } = props;
+  const [releasing, setReleasing] = useState(false);
+  const [note, setNote] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const move = async (...[to, words]: Parameters<StarterStore['move']>) => {
+    try {
+      await store.move(to, words);
+      setProblem(undefined);
+      setReleasing(false);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  return (
+    <>
+      {problem !== undefined && !releasing && <Problem>{problem}</Problem>}
+      {state === 'open' && (
+        <Button type="button" look="primary" onClick={() => setReleasing(true)}>
+          Release…
+        </Button>
+      )}
+      {state === 'released' && (
+        <Button type="button" onClick={() => void move('withdrawn')}>
+          Withdraw
+        </Button>
+      )}
+      {state === 'withdrawn' && (
+        <Button type="button" onClick={() => void move('restored')}>
+          Restore
+        </Button>
+      )}
+      {state !== 'open' && (
+        <Button type="button" look="primary" onClick={() => void move('open')}>
+          Open the next edition
+        </Button>
+      )}
+      {releasing && (
+        <Dialog
+          open
+          title={`Release edition ${number}`}
+          onClose={() => setReleasing(false)}
+          action={{ words: 'Release', onPerform: () => void move('released', note) }}
+        >
+          <Box pb="8px">
+            {found === 0
+              ? '● Nothing is found about the views on the models that it is tried on.'
+              : `▲ ${counted(found, 'finding')} about the views on the model in hand. It can be released all the same.`}
+          </Box>
+          <Row label="What is new" htmlFor="starter-note">
+            <TextInput
+              id="starter-note"
+              value={note}
+              maxLength={1000}
+              onChange={(event) => setNote(event.target.value)}
+            />
+          </Row>
+          {problem !== undefined && <Problem>{problem}</Problem>}
+        </Dialog>
+      )}
+    </>
+  );
+}

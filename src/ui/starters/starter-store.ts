@@ -1,0 +1,133 @@
+import { createStore } from 'zustand/vanilla';
+import { type StarterEdition, type StarterView, moveStarter, readStarter, saveStarter } from '../../contract/starters';
+import type { StarterDocument } from '../../core/starter/starter';
+import { ask, currentIn } from '../data/request';
+import { AutoSave, type SavePhase } from '../saving/auto-save';
+import { KeptHere } from '../saving/kept-here';
+
+interface State {
+  view: StarterView | undefined;
+  /** The newest edition as it is shown: with what is not saved yet. */
+  document: StarterDocument | undefined;
+  problem: string | undefined;
+  saving: SavePhase;
+  /** What was there before each change of this sitting, the newest last, and what was undone. */
+  done: StarterDocument[];
+  undone: StarterDocument[];
+}
+
+/** What is not saved yet, and the version that it was made on. */
+interface Unsaved {
+  version: number;
+  document: StarterDocument;
+}
+
+/** A starter open: shows every change at once and saves its open edition by itself. */
+export class StarterStore {
+  readonly state = createStore<State>(() => ({
+    view: undefined,
+    document: undefined,
+    problem: undefined,
+    saving: { kind: 'saved' },
+    done: [],
+    undone: [],
+  }));
+  private pending: Unsaved | undefined;
+  private readonly kept: KeptHere<Unsaved>;
+  private readonly saver = new AutoSave<Unsaved>({
+    pending: () => this.pending,
+    keep: () => this.kept.put(this.pending),
+    send: (unsaved) => ask(saveStarter, { params: { id: this.id }, body: unsaved }),
+    taken: (sent, answer) => this.taken(sent, answer as { version: number }),
+    conflict: (error) => {
+      const current = currentIn<StarterView>(error)!;
+      this.pending = undefined;
+      this.kept.put(undefined);
+      this.show(current);
+      this.state.setState({ problem: error.message, done: [], undone: [] });
+      return false;
+    },
+    onPhase: (saving) => this.state.setState({ saving }),
+  });
+
+  constructor(
+    private readonly id: string,
+    private readonly onSaved: () => void,
+  ) {
+    this.kept = new KeptHere(`zonograph-starter-${id}`);
+  }
+
+  async load(): Promise<void> {
+    try {
+      const view = await ask(readStarter, { params: { id: this.id } });
+      this.show(view);
+      const kept = this.kept.get();
+      const [newest] = view.editions as [StarterEdition];
+      if (!kept || newest.state !== 'open' || kept.version !== newest.version) return;
+      this.pending = kept;
+      this.state.setState({ document: kept.document });
+      this.saver.soon();
+    } catch (error) {
+      this.state.setState({ problem: (error as Error).message });
+    }
+  }
+
+  change(document: StarterDocument): void {
+    const { document: before, done } = this.state.getState();
+    if (!before) return;
+    this.state.setState({ done: [...done.slice(-99), before], undone: [] });
+    this.put(document);
+  }
+
+  undo(): void {
+    const { document, done, undone } = this.state.getState();
+    const last = done.at(-1);
+    if (!last || !document) return;
+    this.state.setState({ done: done.slice(0, -1), undone: [...undone, document] });
+    this.put(last);
+  }
+
+  redo(): void {
+    const { document, done, undone } = this.state.getState();
+    const next = undone.at(-1);
+    if (!next || !document) return;
+    this.state.setState({ undone: undone.slice(0, -1), done: [...done, document] });
+    this.put(next);
+  }
+
+  /** Releases the open edition, opens the next one, withdraws or restores. @throws with the reason when that is refused */
+  async move(to: 'released' | 'open' | 'withdrawn' | 'restored', note = ''): Promise<void> {
+    await this.saver.settled();
+    const { view } = this.state.getState();
+    if (!view) return;
+    const { version } = view.editions[0]!;
+    const body = to === 'released' ? { to, version, note } : { to };
+    this.show(await ask(moveStarter, { params: { id: this.id }, body }));
+    this.state.setState({ done: [], undone: [] });
+    this.onSaved();
+  }
+
+  end(): void {
+    this.saver.end();
+  }
+
+  private put(document: StarterDocument): void {
+    const { view } = this.state.getState();
+    this.state.setState({ document, problem: undefined });
+    this.pending = { version: view!.editions[0]!.version, document };
+    this.saver.changed();
+  }
+
+  private taken(sent: Unsaved, { version }: { version: number }): void {
+    const { view, document } = this.state.getState();
+    const [newest, ...older] = view!.editions as [StarterEdition];
+    this.state.setState({ view: { ...view!, editions: [{ ...newest, version, document: sent.document }, ...older] } });
+    // What was changed while it was on its way is saved next, on the version that it made.
+    this.pending = document === sent.document ? undefined : { version, document: document! };
+    this.onSaved();
+  }
+
+  private show(view: StarterView): void {
+    this.state.setState({ view, document: view.editions[0]!.document, problem: undefined });
+  }
+}
