@@ -55,10 +55,42 @@ const SCREENS: { name: string; open: (page: Page) => Promise<unknown> }[] = [
     },
   },
   {
+    name: 'starters',
+    open: async (page) => {
+      await page.goto('/starters');
+      await page.getByRole('region', { name: 'Workshop drawings' }).getByText('Recovery winch: 8 sheets').waitFor();
+    },
+  },
+  {
+    name: 'starter',
+    open: async (page) => {
+      await page.goto('/starters');
+      await page.getByRole('link', { name: 'Workshop drawings' }).click();
+      await page.getByRole('region', { name: 'Tried on' }).getByText('8 sheets').waitFor();
+    },
+  },
+  {
+    name: 'views of a drawing',
+    open: async (page) => {
+      await makeDrawing(page, 'Pawl');
+      await page.getByRole('radio', { name: 'Views' }).click({ force: true });
+      await page.getByRole('button', { name: 'Add a view' }).waitFor();
+    },
+  },
+  {
     name: 'making a drawing',
     open: async (page) => {
       await page.goto('/drawings');
       await page.getByRole('button', { name: 'Make drawing…' }).click();
+      await page.getByRole('group', { name: 'Sheets of the drawing' }).or(page.getByText('1 sheet')).first().waitFor();
+    },
+  },
+  {
+    name: 'making a drawing on a format alone',
+    open: async (page) => {
+      await page.goto('/drawings');
+      await page.getByRole('button', { name: 'Make drawing…' }).click();
+      await page.getByRole('radio', { name: 'a format alone' }).click({ force: true });
       await page.getByRole('group', { name: 'Formats' }).getByRole('button').first().waitFor();
     },
   },

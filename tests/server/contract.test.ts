@@ -12,12 +12,15 @@ import * as placeRoutes from '@/contract/places';
 import * as profileRoutes from '@/contract/profiles';
 import * as ruleBookRoutes from '@/contract/rule-books';
 import * as propertyRoutes from '@/contract/properties';
+import * as projectionRoutes from '@/contract/projections';
 import * as provingRoutes from '@/contract/proving';
 import * as sharingRoutes from '@/contract/sharing';
+import * as starterRoutes from '@/contract/starters';
 import * as specimenRoutes from '@/contract/specimens';
 import * as drawingServices from '@/server/services/drawings';
 import * as formatServices from '@/server/services/formats';
 import * as profileServices from '@/server/services/profiles';
+import * as starterServices from '@/server/services/starters';
 import { asDesk, asked, withOffice } from './office';
 
 withOffice('once');
@@ -37,9 +40,11 @@ const routes = [
   profileRoutes,
   ruleBookRoutes,
   propertyRoutes,
+  projectionRoutes,
   provingRoutes,
   sharingRoutes,
   specimenRoutes,
+  starterRoutes,
 ]
   .flatMap((part) => Object.entries(part) as [string, unknown][])
   .flatMap(([name, value]) => (isRoute(value) ? [[name, value] as const] : []));
@@ -101,6 +106,7 @@ test('what is read is what the contract says, of everything in the demo office',
   });
   const profile = (await profileServices.profiles())[0]!.id;
   const open = (await formatServices.format('workshop-sheets')).edition.id;
+  const starter = (await starterServices.starters())[0]!.id;
   const ids: Record<string, string> = {
     '/api/drawings/[id]': drawing,
     '/api/formats/[id]': 'workshop-sheets',
@@ -111,6 +117,7 @@ test('what is read is what the contract says, of everything in the demo office',
     '/api/editions/[id]/release': open,
     '/api/editions/[id]/steps': open,
     '/api/editions/[id]/states/[version]': open,
+    '/api/starters/[id]': starter,
     '/api/accounts/[id]/sign-ins': '0',
     '/api/specimens/[id]': 'recovery-winch',
     '/api/rule-books/[id]': 'kelvarra-rules',

@@ -22,8 +22,8 @@ export interface Seen {
   depth: Float32Array;
   /** Which of the bodies it is; -1 for none. */
   body: Int32Array;
-  /** How far the surface is turned to whoever looks, 0 to 1. */
-  facing: Float32Array;
+  /** How much light falls on the surface, 0 to 1, from over the left shoulder of whoever looks. */
+  light: Float32Array;
 }
 
 const FLAT = (axes: Axes, p: ArrayLike<number>, i: number): [number, number, number] => {
@@ -55,7 +55,7 @@ export function seenBodies(meshes: readonly Mesh[], axes: Axes, cells: number, n
     corner: { x: left, y: bottom },
     depth: new Float32Array(columns * rows).fill(-Infinity),
     body: new Int32Array(columns * rows).fill(-1),
-    facing: new Float32Array(columns * rows),
+    light: new Float32Array(columns * rows),
   };
   meshes.forEach(({ triangles }, body) => {
     for (let t = 0; t + 2 < triangles.length; t += 3) {
@@ -68,6 +68,9 @@ export function seenBodies(meshes: readonly Mesh[], axes: Axes, cells: number, n
 
 type Corner = [number, number, number];
 
+/** Where light comes from: right, up, and toward whoever looks; a unit vector. */
+const LIGHT_FROM = [-0.36, 0.61, 0.706];
+
 /** Puts a triangle into what is seen, where nothing nearer is. */
 function put(seen: Seen, [a, b, c]: [Corner, Corner, Corner], body: number, nearest: number): void {
   const { cell, corner, columns, rows } = seen;
@@ -78,24 +81,37 @@ function put(seen: Seen, [a, b, c]: [Corner, Corner, Corner], body: number, near
     (b[2] - a[2]) * (c[0] - a[0]) - (b[0] - a[0]) * (c[2] - a[2]),
     area,
   ];
-  const facing = Math.abs(area) / Math.hypot(...normal);
-  const column = (x: number) => (x - corner.x) / cell;
-  const row = (y: number) => (y - corner.y) / cell;
-  const clamp = (value: number, most: number) => Math.min(Math.max(value, 0), most);
-  const [x0, x1] = [Math.min(a[0], b[0], c[0]), Math.max(a[0], b[0], c[0])];
-  const [y0, y1] = [Math.min(a[1], b[1], c[1]), Math.max(a[1], b[1], c[1])];
-  for (let j = clamp(Math.floor(row(y0)), rows - 1); j <= clamp(Math.ceil(row(y1)), rows - 1); j++) {
-    for (let i = clamp(Math.floor(column(x0)), columns - 1); i <= clamp(Math.ceil(column(x1)), columns - 1); i++) {
-      const [x, y] = [corner.x + (i + 0.5) * cell, corner.y + (j + 0.5) * cell];
-      const u = ((x - a[0]) * (c[1] - a[1]) - (y - a[1]) * (c[0] - a[0])) / area;
-      const v = ((b[0] - a[0]) * (y - a[1]) - (b[1] - a[1]) * (x - a[0])) / area;
+  // The side that is seen, whichever way round the triangle is.
+  const side = area < 0 ? -1 : 1;
+  const along = normal.reduce((sum, part, i) => sum + part * LIGHT_FROM[i]!, 0) * side;
+  const light = Math.max(0, along / Math.hypot(...normal));
+  const cellOf = (value: number, from: number, most: number, round: (value: number) => number) =>
+    Math.min(Math.max(round((value - from) / cell), 0), most - 1);
+  const [ax, ay, az] = a;
+  const [bx, by] = [b[0] - ax, b[1] - ay];
+  const [cx, cy] = [c[0] - ax, c[1] - ay];
+  const [left, right] = [
+    cellOf(Math.min(ax, b[0], c[0]), corner.x, columns, Math.floor),
+    cellOf(Math.max(ax, b[0], c[0]), corner.x, columns, Math.ceil),
+  ];
+  const [low, high] = [
+    cellOf(Math.min(ay, b[1], c[1]), corner.y, rows, Math.floor),
+    cellOf(Math.max(ay, b[1], c[1]), corner.y, rows, Math.ceil),
+  ];
+  const [{ depth, body: bodies, light: lights }, db, dc] = [seen, b[2] - az, c[2] - az];
+  for (let j = low; j <= high; j++) {
+    const y = corner.y + (j + 0.5) * cell - ay;
+    for (let i = left; i <= right; i++) {
+      const x = corner.x + (i + 0.5) * cell - ax;
+      const u = (x * cy - y * cx) / area;
+      const v = (bx * y - by * x) / area;
       if (u < -1e-9 || v < -1e-9 || u + v > 1 + 1e-9) continue;
-      const depth = a[2] + u * (b[2] - a[2]) + v * (c[2] - a[2]);
+      const z = az + u * db + v * dc;
       const at = j * columns + i;
-      if (depth <= seen.depth[at]! || depth > nearest) continue;
-      seen.depth[at] = depth;
-      seen.body[at] = body;
-      seen.facing[at] = facing;
+      if (z <= depth[at]! || z > nearest) continue;
+      depth[at] = z;
+      bodies[at] = body;
+      lights[at] = light;
     }
   }
 }
@@ -103,11 +119,11 @@ function put(seen: Seen, [a, b, c]: [Corner, Corner, Corner], body: number, near
 /** How finely a model is shaded, in cells along the longer side: 300 dpi on 170 mm of paper. */
 const SHADED_CELLS = 2000;
 
-/** Greys of a surface that is turned away from whoever looks, and of one that faces them. */
+/** Greys of a surface without light, and of one that faces it. */
 const DARKEST = 96;
 const LIGHTEST = 232;
 
-/** A model as it is seen, shaded by how far its surfaces are turned to whoever looks. */
+/** A model as it is seen, shaded by the light on its surfaces. */
 export interface ShadedPicture {
   width: number;
   height: number;
@@ -119,14 +135,14 @@ export interface ShadedPicture {
 
 /** Shades bodies. @param nearest what is nearer than that is cut away */
 export function shadedBodies(meshes: readonly Mesh[], axes: Axes, nearest = Infinity): ShadedPicture {
-  const { columns, rows, cell, corner, body, facing } = seenBodies(meshes, axes, SHADED_CELLS, nearest);
+  const { columns, rows, cell, corner, body, light } = seenBodies(meshes, axes, SHADED_CELLS, nearest);
   const pixels = new Uint8Array(columns * rows * 2);
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
       const from = row * columns + column;
       if (body[from]! < 0) continue;
       const to = ((rows - 1 - row) * columns + column) * 2;
-      pixels[to] = Math.round(DARKEST + (LIGHTEST - DARKEST) * facing[from]!);
+      pixels[to] = Math.round(DARKEST + (LIGHTEST - DARKEST) * light[from]!);
       pixels[to + 1] = 255;
     }
   }

@@ -108,19 +108,14 @@ export function StartedSheets({ started }: { started: StartedView }) {
   const [shown, setShown] = useState(1);
   const [on] = started.on;
   const { come, wanted } = started.projections;
-  if (!on) return <Box color="soft">{started.problem ?? 'Reading the model…'}</Box>;
+  if (!on) return <Box>{started.problem ?? 'Reading the model…'}</Box>;
   const large = on.sheets.find(({ planned }) => planned.place.number === shown) ?? on.sheets[0];
   return (
     <Flex direction="column" height="100%" gap="6px">
-      <Box fontSize="14px" color="soft" role="status">
+      <Box fontSize="14px" color="ink" role="status">
         {counted(on.sheets.length, 'sheet')}
         {come < wanted && ` · ${come} of ${wanted} views projected…`}
-        {on.leftOut.length > 0 && (
-          <Box as="span" color="ochre">
-            {' '}
-            ▲ {on.leftOut.join(' ')}
-          </Box>
-        )}
+        {on.leftOut.length > 0 && <Box as="span"> ▲ {on.leftOut.join(' ')}</Box>}
       </Box>
       <Box flex="1" minHeight={0}>
         {large?.composed && <SheetPicture scene={large.composed.scene} marked={[]} />}

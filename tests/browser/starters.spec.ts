@@ -1,0 +1,169 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { chooseModel, expect, test } from './fixtures';
+
+// Assemblies are projected in some seconds each, one after another.
+test.setTimeout(240_000);
+const PROJECTED = { timeout: 150_000 };
+
+const view = (page: Page, name: string) => page.getByTestId('desk').getByRole('button', { name, exact: true });
+const tried = (page: Page) => page.getByRole('region', { name: 'Tried on' });
+
+/** Where a view stands on the screen. */
+async function boxOf(page: Page, name: string) {
+  const box = await view(page, name).boundingBox();
+  return { x: box!.x, y: box!.y, middleX: box!.x + box!.width / 2, middleY: box!.y + box!.height / 2 };
+}
+
+async function addView(page: Page, name: string) {
+  await page.getByRole('button', { name: 'Add a view' }).click();
+  await page.getByRole('menuitem', { name, exact: true }).click();
+}
+
+async function tryOn(page: Page, model: string) {
+  const field = page.getByRole('combobox', { name: 'Try it on' });
+  await field.click();
+  await field.fill(model);
+  await page.getByRole('option', { name: model, exact: true }).click();
+  await expect(tried(page).getByText(model, { exact: true }).first()).toBeVisible();
+}
+
+test('a starter for parts is made, tried on two of them in both angles, released, and is the default', async ({
+  page,
+}) => {
+  await page.goto('/starters');
+  await page.getByRole('button', { name: 'New starter…' }).click();
+  await page.getByRole('dialog').getByRole('textbox', { name: 'Name' }).fill('Deck parts');
+  await page.getByRole('dialog').getByRole('button', { name: 'Make starter' }).click();
+  await page.waitForURL(/\/starters\/./);
+  await expect(page.getByRole('heading', { name: 'Deck parts' })).toBeVisible();
+  await tryOn(page, 'Drum barrel');
+  await addView(page, 'Section, seen from the front');
+  await expect(view(page, 'Section, seen from the front A')).toBeVisible();
+  await page.getByRole('button', { name: /^Isometric/, expanded: false }).click();
+  await page.getByRole('combobox', { name: 'Style' }).selectOption('shaded');
+  await expect(page.locator('svg image').first()).toBeAttached(PROJECTED);
+
+  // First angle: what is seen from the left stands at the right, what is seen from above below.
+  let front = await boxOf(page, 'Front');
+  let left = await boxOf(page, 'From the left');
+  let above = await boxOf(page, 'From above');
+  expect(left.x).toBeGreaterThan(front.x);
+  expect(above.y).toBeGreaterThan(front.y);
+  expect(Math.abs(above.middleX - front.middleX)).toBeLessThan(1);
+
+  // The front view takes along what stands in projection with it; the view from the left stays in its row until it is freed.
+  await view(page, 'Front').focus();
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect.poll(async () => (await boxOf(page, 'From the left')).y).toBeGreaterThan(left.y + 2);
+  left = await boxOf(page, 'From the left');
+  await view(page, 'From the left').focus();
+  await page.keyboard.press('ArrowUp');
+  await expect.poll(async () => (await boxOf(page, 'From the left')).y).toBe(left.y);
+  await page.keyboard.press('f');
+  await expect(view(page, 'From the left A')).toBeVisible();
+  await page.getByRole('button', { name: 'Lay out again' }).click();
+  await expect(view(page, 'From the left')).toBeVisible();
+
+  // Third angle, as soon as the profile says so.
+  const profiles = (await (await page.request.get('/api/profiles')).json()) as { id: string; name: string }[];
+  const profile = profiles.find(({ name }) => name === 'Kelvarra ISO')!;
+  const put = (before: string, value: string) =>
+    page.request.put(`/api/profiles/${profile.id}/settings`, {
+      data: { changes: [{ path: 'views.projection', before, value }] },
+    });
+  expect((await put('first angle', 'third angle')).ok()).toBe(true);
+  await page.reload();
+  await tryOn(page, 'Drum barrel');
+  await expect(view(page, 'From the left')).toBeVisible();
+  front = await boxOf(page, 'Front');
+  left = await boxOf(page, 'From the left');
+  above = await boxOf(page, 'From above');
+  expect(left.x).toBeLessThan(front.x);
+  expect(above.y).toBeLessThan(front.y);
+  expect((await put('third angle', 'first angle')).ok()).toBe(true);
+
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Release…' }).click();
+  await page.getByRole('dialog').getByRole('textbox', { name: 'What is new' }).fill('For the deck');
+  await page.getByRole('dialog').getByRole('button', { name: 'Release', exact: true }).click();
+  await expect(page.getByText('Released: it stays as it is.')).toBeVisible();
+  await page.getByRole('link', { name: 'Starters', exact: true }).last().click();
+  const own = page.getByRole('region', { name: 'Deck parts' });
+  await own.getByRole('button', { name: '☆ for parts' }).click();
+  await expect(own.getByRole('button', { name: '★ for parts' })).toBeVisible();
+});
+
+test('an assembly’s drawing makes itself: a cover sheet with balloons, and a sheet for every part made here', async ({
+  page,
+}) => {
+  await page.goto('/drawings');
+  await page.getByRole('button', { name: 'Make drawing…' }).click();
+  await chooseModel(page, 'Recovery winch');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('button', { name: /^Workshop drawings/ })).toHaveAttribute('aria-pressed', 'true');
+  await expect(dialog.getByRole('group', { name: 'Sheets of the drawing' }).getByRole('button')).toHaveCount(8);
+  await dialog.getByRole('button', { name: 'Make drawing' }).click();
+  await page.waitForURL(/\/drawings\/./);
+  await expect(page.getByRole('tab')).toHaveCount(8);
+  await page.getByRole('radio', { name: 'Views' }).click({ force: true });
+  // The parts list of the winch has five rows; each has its balloon.
+  await expect(page.locator('svg polyline').first()).toBeAttached(PROJECTED);
+  for (const item of ['1', '2', '3', '4', '5'])
+    await expect(page.locator('svg [data-source="view isometric"] text', { hasText: item }).first()).toBeAttached();
+  await page.getByRole('tab', { name: /Guard/ }).click();
+  await expect(view(page, 'Flat shape')).toBeVisible();
+  // The views' scale prints.
+  await expect(page.getByRole('combobox', { name: 'Scale' }).locator('option:checked')).toHaveText('1:5');
+  await expect(page.getByText(/projected…/)).toHaveCount(0, PROJECTED);
+  await page.getByRole('button', { name: 'Export' }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    (async () => {
+      await page.getByRole('menuitem', { name: /PDF/ }).click();
+      await page.getByRole('button', { name: 'Export as it is' }).click();
+    })(),
+  ]);
+  const pdf = readFileSync(await download.path()).toString('latin1');
+  expect(pdf.match(/\/Type \/Page\b/g) ?? pdf.match(/\/Type\/Page\b/g)).toHaveLength(8);
+  expect(pdf).toContain('/Image');
+});
+
+test('the views of a drawing follow the shape of their model', async ({ page }) => {
+  await page.goto('/drawings');
+  await page.getByRole('button', { name: 'Make drawing…' }).click();
+  await chooseModel(page, 'Pawl');
+  await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
+  await page.waitForURL(/\/drawings\/./);
+  await page.getByRole('radio', { name: 'Views' }).click({ force: true });
+  const rounds = page.locator('svg [data-source="view front"] line');
+  await expect(page.getByText(/projected…/)).toHaveCount(0, PROJECTED);
+  await expect(rounds.first()).toBeAttached(PROJECTED);
+  const drawing = page.url();
+
+  // The shape that the store has by now is the wheel's.
+  await page.goto('/specimens');
+  const text = readFileSync('demo/models/pawl-wheel.step', 'latin1');
+  const changed = text.replace(/=PRODUCT\('[^']*','[^']*'/, "=PRODUCT('KW-2230','Pawl'");
+  const { hash } = (await (
+    await page.request.post('/api/shapes?name=pawl.step', {
+      data: Buffer.from(changed, 'latin1'),
+      headers: { 'content-type': 'application/octet-stream' },
+    })
+  ).json()) as { hash: string };
+  const { specimen, version } = (await (await page.request.get('/api/specimens/pawl')).json()) as {
+    specimen: { shape: { hash: string; size: object } };
+    version: number;
+  };
+  const shape = { ...specimen.shape, hash, size: { x: 180, y: 175.487, z: 27 } };
+  const saved = await page.request.put('/api/specimens/pawl', {
+    data: { specimen: { ...specimen, shape }, version, sitting: crypto.randomUUID(), words: ['A new shape'] },
+  });
+  expect(saved.ok()).toBe(true);
+
+  await page.goto(drawing);
+  await page.getByRole('radio', { name: 'Views' }).click({ force: true });
+  await expect(page.getByText(/projected…/)).toHaveCount(0, PROJECTED);
+  // A wheel of 28 flanks in the place of the pawl's eight sides.
+  await expect.poll(() => page.locator('svg [data-source="view front"] line').count()).toBeGreaterThan(28);
+});

@@ -1,0 +1,152 @@
+import { isoProfile } from '@/core/profile/starts';
+import { componentNamed, differingComponents } from '@/core/view/components';
+import {
+  detailAt,
+  laidOutAgain,
+  NO_VIEWS,
+  withChanged,
+  withMoved,
+  withoutView,
+  withSlotFilled,
+  withView,
+} from '@/core/view/changing';
+import { placedViews, projectionsOf, scaleText, shownIn } from '@/core/view/placing';
+import type { ViewsToDraw } from '@/core/view/to-draw';
+import type { SheetView, SheetViews } from '@/core/view/view';
+
+const shape = { hash: 'a'.repeat(64), size: { x: 100, y: 40, z: 60 } };
+const view = (id: string, of: SheetView['of'], more: Partial<SheetView> = {}): SheetView => ({
+  id,
+  of,
+  style: 'outline',
+  ...more,
+});
+const seen = (from: 'front' | 'above' | 'left' | 'isometric') => ({ kind: 'seen' as const, from });
+
+/** Views of a box as it is modelled. */
+function toDraw(views: SheetView[], scale: SheetViews['scale'] = 'fit', size = shape.size): ViewsToDraw {
+  const model = { name: 'Pawl', kind: 'part' as const, shape: { ...shape, size } };
+  return {
+    setting: { views, scale, standing: { front: '-y', up: 'z' } },
+    models: Object.fromEntries(views.filter(({ specimen }) => specimen !== null).map(({ id }) => [id, model])),
+    profile: isoProfile(),
+  };
+}
+const A3 = { x: 20, y: 10, width: 400, height: 277 };
+const placedIn = (given: ViewsToDraw) =>
+  Object.fromEntries(placedViews(given, A3).views.map((one) => [one.view.id, one]));
+
+/*
+ * A front view alone in 400 × 277 has 384 × 261 between its borders. The largest size for each scale of the series, by hand:
+ * width up to, height up to.
+ */
+const LARGEST: readonly [scale: string, width: number, height: number][] = [
+  ['50:1', 7.68, 5.22],
+  ['20:1', 19.2, 13.05],
+  ['10:1', 38.4, 26.1],
+  ['5:1', 76.8, 52.2],
+  ['2:1', 192, 130.5],
+  ['1:1', 384, 261],
+  ['1:2', 768, 522],
+  ['1:5', 1920, 1305],
+  ['1:10', 3840, 2610],
+  ['1:20', 7680, 5220],
+  ['1:50', 19200, 13050],
+];
+const WIDTHS = [4, 7.6, 7.7, 19, 20, 38, 39, 76, 77, 191, 193, 383, 385, 767, 769, 1919, 1921, 3839, 7679, 19199];
+const HEIGHTS = [5, 5.3, 13, 26, 27, 52, 130, 260, 262, 1304];
+
+test('the scale of 200 boxes is that of the table', () => {
+  for (const x of WIDTHS) {
+    for (const z of HEIGHTS) {
+      const [scale] = LARGEST.find(([, width, height]) => x <= width && z <= height)!;
+      const placed = placedViews(toDraw([view('front', seen('front'))], 'fit', { x, y: 1, z }), A3);
+      expect([x, z, placed.scale]).toEqual([x, z, scale]);
+    }
+  }
+});
+
+test('a scale that is wanted stays, and is said not to fit', () => {
+  const views = [view('front', seen('front')), view('left', seen('left'))];
+  expect(placedViews(toDraw(views, '1:1'), A3)).toMatchObject({ scale: '1:1', fits: true });
+  expect(placedViews(toDraw(views, '5:1'), A3)).toMatchObject({ scale: '5:1', fits: false });
+});
+
+test('views in projection stand in line, and move with the front view', () => {
+  const views = [view('front', seen('front')), view('above', seen('above')), view('left', seen('left'))];
+  const before = placedIn(toDraw(views));
+  expect(before.above!.middle.x).toBe(before.front!.middle.x);
+  expect(before.left!.middle.y).toBe(before.front!.middle.y);
+  const setting = withMoved({ views, scale: 'fit' }, 'front', { x: 10, y: -5 });
+  const after = placedIn(toDraw(setting.views));
+  for (const id of ['front', 'above', 'left'])
+    expect(after[id]!.middle).toEqual({ x: before[id]!.middle.x + 10, y: before[id]!.middle.y - 5 });
+});
+
+test('a view in projection goes along its lines alone until it is freed, and is then lettered and shown by an arrow', () => {
+  const views = [view('front', seen('front')), view('left', seen('left'))];
+  const moved = withMoved({ views, scale: 'fit' }, 'left', { x: 12, y: 30 });
+  expect(moved.views[1]!.moved).toEqual({ x: 12, y: 0 });
+  const freed = withMoved(withChanged({ views, scale: 'fit' }, 'left', { free: true }), 'left', { x: 12, y: 30 });
+  expect(freed.views[1]!.moved).toEqual({ x: 12, y: 30 });
+  const placed = placedViews(toDraw(freed.views), A3).views;
+  expect(placed[1]).toMatchObject({ letter: 'A', title: { words: 'A' } });
+  expect(shownIn(placed[1]!, placed)).toBe(placed[0]);
+  expect(laidOutAgain(freed).views).toEqual(views);
+});
+
+test('sections and details are lettered in the order of the views, by the profile', () => {
+  const placed = placedIn(
+    toDraw([
+      view('front', seen('front')),
+      view('cut', { kind: 'section', from: 'left', at: 5 }),
+      view('big', { kind: 'detail', of: 'front', at: { x: 10, y: 5 }, radius: 8, times: 2 }),
+    ]),
+  );
+  expect(placed.cut).toMatchObject({ letter: 'A', title: { words: 'A–A' }, projection: { cut: 5 } });
+  // The sheet's scale is 2:1; twice as large is nearest to 5:1 of the series.
+  expect(placed.big).toMatchObject({ letter: 'B', factor: 5, title: { words: 'B', scale: '5:1' } });
+});
+
+test('a view of its own scale says it in its title; factors are written as scales', () => {
+  expect([2, 0.5, 1, 0.4, 5].map(scaleText)).toEqual(['2:1', '1:2', '1:1', '1:2.5', '5:1']);
+});
+
+test('what a model does not have is said, and its place stays', () => {
+  const given = toDraw([view('flat', { kind: 'flat' }), view('slot', seen('front'), { specimen: null })]);
+  const placed = placedIn(given);
+  expect(placed.flat!.lacks).toBe('Pawl has no flat shape.');
+  expect(placed.slot!.lacks).toContain('A place kept for a view');
+  expect(placed.flat!.box.width).toBeGreaterThan(0);
+  expect(projectionsOf(given).size).toBe(0);
+});
+
+test('the same view of the same shape is one projection, whatever its place and scale', () => {
+  const one = projectionsOf(toDraw([view('a', seen('front'))]));
+  const other = projectionsOf(toDraw([view('b', seen('front'), { moved: { x: 3, y: 4 }, scale: '1:10' })], '1:2'));
+  expect([...one.keys()]).toEqual([...other.keys()]);
+  expect(projectionsOf(toDraw([view('a', seen('front'), { style: 'shaded' })])).has([...one.keys()][0]!)).toBe(false);
+});
+
+test('views are added, taken away with their details, and slots filled in their order', () => {
+  let setting = withView(NO_VIEWS, 'front', seen('front'));
+  setting = withView(setting, 'slot', seen('left'), { specimen: null });
+  const [front] = placedViews(toDraw(setting.views), A3).views;
+  setting = withView(setting, 'big', detailAt(front!, front!.middle));
+  expect(setting.views[2]!.of).toMatchObject({ kind: 'detail', of: 'front', at: { x: 0, y: 0 }, radius: 12 });
+  expect(withoutView(setting, 'front').views.map(({ id }) => id)).toEqual(['slot']);
+  expect(withSlotFilled(setting, 'pawl').views[1]!.specimen).toBe('pawl');
+  expect(withSlotFilled(NO_VIEWS, 'pawl')).toBe(NO_VIEWS);
+});
+
+test('parts of a file are told by the names of components and of what these hold', () => {
+  const components = [
+    { name: 'Drum assembly', item: '1', holds: ['Drum barrel', 'Drive shaft'] },
+    { name: 'Pawl', item: '2', holds: [] },
+  ];
+  expect(componentNamed(components, 'DRUM BARREL')?.item).toBe('1');
+  expect(differingComponents(components, [{ name: 'Drive shaft' }, { name: 'Spacer' }])).toEqual({
+    onlyInShape: ['Spacer'],
+    onlyInList: ['Pawl'],
+  });
+});
