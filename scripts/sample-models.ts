@@ -212,7 +212,10 @@ function assemblyText(id: string, made: ReadonlyMap<string, Shape3D>, name: (id:
     known.set(of, label);
     for (const { of: part, axis = UPRIGHT, deg = 0, to } of assemblies[of] ?? []) {
       const turn = new oc.gp_Trsf();
-      turn.SetRotation(new oc.gp_Ax1(new oc.gp_Pnt(0, 0, 0), new oc.gp_Dir(axis[0], axis[1], axis[2])), (deg * Math.PI) / 180);
+      turn.SetRotation(
+        new oc.gp_Ax1(new oc.gp_Pnt(0, 0, 0), new oc.gp_Dir(axis[0], axis[1], axis[2])),
+        (deg * Math.PI) / 180,
+      );
       turn.SetTranslationPart(new oc.gp_Vec(to[0], to[1], to[2]));
       tool.AddComponent(label, labelOf(part), new oc.TopLoc_Location(turn));
     }

@@ -112,25 +112,28 @@ const VIEWS = [
     },
   },
   {
-    file: 'revisions',
-    path: '/drawings',
+    file: 'starter',
+    path: '/starters',
     until: async (page) => {
-      await page.getByRole('link', { name: 'KD-00002' }).click();
-      await page.getByRole('radio', { name: 'Revisions' }).click();
-      await page.getByRole('button', { name: 'Add revision B…' }).click();
-      await page.getByLabel('Change', { exact: true }).fill('Guard cut back to clear the pawl wheel');
-      await page.getByLabel('Zones').fill('D4');
-      await page.locator('svg text', { hasText: /^Guard cut back/ }).waitFor();
+      await page.getByRole('link', { name: 'Workshop drawings' }).click();
+      await page.getByRole('region', { name: 'Tried on' }).getByText('8 sheets').waitFor();
+      await projected(page);
+      await page.getByRole('button', { name: '2 Drum barrel' }).click();
     },
   },
   {
-    file: 'sheets',
+    file: 'views',
     path: '/drawings',
     until: async (page) => {
-      await page.getByRole('link', { name: 'KD-00002' }).click();
-      await page.getByRole('radio', { name: 'Sheets' }).click();
-      await page.getByRole('button', { name: /^2 Drum/ }).click();
-      await page.locator('svg text', { hasText: /^DRUM ASSEMBLY$/ }).waitFor();
+      await page.getByRole('button', { name: 'Make drawing…' }).click();
+      const model = page.getByRole('combobox', { name: 'Model' });
+      await model.fill('Recovery');
+      await page.getByRole('option', { name: 'Recovery winch' }).click();
+      await page.getByRole('group', { name: 'Sheets of the drawing' }).waitFor();
+      await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
+      await page.getByRole('radio', { name: 'Views' }).click({ force: true });
+      await projected(page);
+      await page.getByRole('button', { name: 'Isometric', exact: true }).first().click();
     },
   },
   {
@@ -164,6 +167,12 @@ const VIEWS = [
     },
   },
 ];
+
+/** Waits until every view of the screen is projected. */
+async function projected(page) {
+  await page.locator('svg polyline').first().waitFor({ timeout: 240_000 });
+  await page.getByText(/projected…/).waitFor({ state: 'hidden', timeout: 240_000 });
+}
 
 async function drawn(page, count) {
   await page.waitForFunction((wanted) => document.querySelectorAll('canvas[data-drawn=yes]').length >= wanted, count);
