@@ -118,7 +118,7 @@ const VIEWS = [
       await page.getByRole('link', { name: 'Workshop drawings' }).click();
       await page.getByRole('region', { name: 'Tried on' }).getByText('8 sheets').waitFor();
       await projected(page);
-      await page.getByRole('button', { name: '2 Drum barrel' }).click();
+      await page.getByRole('button', { name: 'Drum barrel', exact: true }).click();
     },
   },
   {
@@ -127,6 +127,7 @@ const VIEWS = [
     until: async (page) => {
       await page.getByRole('button', { name: 'Make drawing…' }).click();
       const model = page.getByRole('combobox', { name: 'Model' });
+      await model.click();
       await model.fill('Recovery');
       await page.getByRole('option', { name: 'Recovery winch' }).click();
       await page.getByRole('group', { name: 'Sheets of the drawing' }).waitFor();
@@ -196,9 +197,12 @@ const application = await startApplication({
   demo: true,
   quiet: true,
 });
+// Those that are named, or all.
+const named = process.argv.slice(2);
+const wanted = VIEWS.filter(({ file }) => named.length === 0 || named.includes(file));
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 try {
-  for (const { file, path, until } of VIEWS) {
+  for (const { file, path, until } of wanted) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     await signInAs('administrator', context, application.address);
     const page = await context.newPage();
