@@ -66,7 +66,7 @@ export function ZoneStrip() {
           >
             <Box
               as="span"
-              display={{ base: 'none', lg: 'inline' }}
+              display={{ base: 'none', md: 'inline' }}
               border="1px solid"
               borderColor="currentcolor"
               opacity={0.7}

@@ -8,12 +8,13 @@ import { useStore } from 'zustand';
 import { counted } from '../../core/counted';
 import { findingWords } from '../../core/findings/words';
 import { starterKind } from '../../core/starter/starting';
-import { type StarterKind, type StarterSheet, STARTER_KINDS } from '../../core/starter/starter';
+import { type StarterDocument, type StarterKind, type StarterSheet, STARTER_KINDS } from '../../core/starter/starter';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { CommitField, Problem, Row, SelectRow, TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { LookingOnly, OnlyFor, useWhyNot } from '../data/me';
+import type { AtHand } from '../data/office';
 import { formatQuery, officeQuery } from '../data/queries';
 import { FormatPicker } from '../formats/format-picker';
 import { SavingWords } from '../saving/saving-words';
@@ -62,20 +63,24 @@ export function StarterScreen({ id }: { id: string }) {
   const whyNot = useWhyNot('administrator');
   const locked = whyNot !== undefined || newest?.state !== 'open';
   const on = started.on.find(({ tried: { specimen } }) => specimen === hand?.specimen) ?? started.on[0];
-  const shownKind = useKind(on, started.atHand, document);
+  const inHand = on?.sheets.find(({ planned }) => planned.place.number === (hand?.number ?? 1)) ?? on?.sheets[0];
+  const shownKind = document && kindInHand(on, inHand?.planned.sheet.specimen, started.atHand, document);
   const kind = kindChosen ?? shownKind ?? 'part';
   // A part whose form has no sheets of its own is made of those of parts.
   const takes: StarterKind = document && document.sheets[kind].length > 0 ? kind : kind === 'assembly' ? kind : 'part';
   const sheets = document?.sheets[kindChosen ?? takes] ?? [];
-  const inHand = on?.sheets.find(({ planned }) => planned.place.number === (hand?.number ?? 1)) ?? on?.sheets[0];
-  const sheet = sheets.find((one) => one.id === sheetChosen) ?? sheetOf(sheets, inHand?.planned.place.number ?? 1);
+  const sheet =
+    sheets.find((one) => one.id === sheetChosen) ??
+    (inHand?.planned.sheet.specimen !== undefined && takes !== 'assembly'
+      ? sheets[0]
+      : sheetOf(sheets, inHand?.planned.place.number ?? 1));
   const put = (next: StarterSheet[]) => {
     if (document) store.change({ ...document, sheets: { ...document.sheets, [kindChosen ?? takes]: next } });
   };
   const putViews = (views: StarterSheet['views']) =>
     sheet && put(sheets.map((one) => (one.id === sheet.id ? { ...one, views } : one)));
   const { data: format } = useQuery({
-    ...formatQuery(document?.format ?? on?.sheets[0]?.planned.document.id ?? ''),
+    ...formatQuery(document?.format ?? ''),
     enabled: document?.format !== undefined,
   });
   const sizes = (format?.edition.document ?? on?.sheets[0]?.planned.document)?.sizes.map(({ name }) => name) ?? [];
@@ -260,14 +265,19 @@ export function StarterScreen({ id }: { id: string }) {
   );
 }
 
-/** The kind of model that is in hand. */
-function useKind(
+/** The kind of model whose sheets made the one in hand: a part in an assembly takes the views of its form, where there are such. */
+function kindInHand(
   on: StartedOn | undefined,
-  atHand: ReturnType<typeof useStarted>['atHand'],
-  document: Parameters<typeof starterKind>[1] | undefined,
+  shows: string | undefined,
+  atHand: AtHand | undefined,
+  document: StarterDocument,
 ): StarterKind | undefined {
-  const specimen = atHand?.office.specimens.find(({ id }) => id === on?.tried.specimen);
-  return specimen && document && starterKind(specimen, document);
+  const kindOf = (id: string | undefined) => {
+    const specimen = atHand?.office.specimens.find((one) => one.id === id);
+    return specimen && starterKind(specimen, document);
+  };
+  const own = shows === undefined ? undefined : kindOf(shows);
+  return own && document.sheets[own].length > 0 ? own : kindOf(on?.tried.specimen);
 }
 
 /** The sheet of a starter that a made sheet comes from: one that makes many has them all after it. */
