@@ -5,6 +5,7 @@
  * GET /models           every model: id, name, kind, etag
  * GET /models/ID        one model, with an ETag; If-None-Match is answered 304
  * PUT /models/ID        replaces a model
+ * GET /models/ID/shape  the STEP file of its shape, where it has one
  */
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
@@ -19,7 +20,7 @@ const { values: settings } = parseArgs({
 const etagOf = (model) => `"${createHash('sha256').update(JSON.stringify(model)).digest('hex').slice(0, 16)}"`;
 
 /** A specimen file as the store keeps a model. */
-const asModel = ({ id, name, model, values, variants, components }) => ({
+const asModel = ({ id, name, model, values, variants, components, shape }) => ({
   id,
   name,
   kind: model,
@@ -30,12 +31,22 @@ const asModel = ({ id, name, model, values, variants, components }) => ({
     quantity,
     ...(variant && { variant }),
   })),
+  ...(shape && { shape: { file: shape.file, hash: shape.hash } }),
 });
 
 function load() {
   if (settings.data && existsSync(settings.data)) return JSON.parse(readFileSync(settings.data, 'utf8'));
   const files = readdirSync(settings.from).filter((file) => file.endsWith('.json'));
   return files.map((file) => asModel(JSON.parse(readFileSync(`${settings.from}/${file}`, 'utf8'))));
+}
+
+/** The files of shapes by their hashes: those beside the specimens that the store began from. */
+const shapeFiles = new Map();
+if (settings.from && existsSync(`${settings.from}/../models`)) {
+  for (const file of readdirSync(`${settings.from}/../models`)) {
+    const bytes = readFileSync(`${settings.from}/../models/${file}`);
+    shapeFiles.set(createHash('sha256').update(bytes).digest('hex'), { file, bytes });
+  }
 }
 
 const models = new Map(load().map((model) => [model.id, model]));
@@ -90,6 +101,7 @@ function editPage(model) {
         `<tr><td><label for="c${i}">Quantity of ${escape(models.get(component.model)?.name ?? component.model)}</label></td><td><input id="c${i}" name="c${i}" value="${component.quantity}"> 0 takes it out</td></tr>`,
     ),
     ...(model.kind === 'assembly' ? [newComponentRow(model)] : []),
+    shapeRow(model),
   ];
   return page(
     model.name,
@@ -104,6 +116,21 @@ function newComponentRow(model) {
   return `<tr><td><label for="new">Add a component</label></td><td><select id="new" name="new"><option value="">none</option>${options.join('')}</select></td></tr>`;
 }
 
+/** A row that gives the model another file of shapes. */
+function shapeRow({ shape }) {
+  const options = [...shapeFiles].map(
+    ([hash, { file }]) => `<option value="${hash}"${hash === shape?.hash ? ' selected' : ''}>${escape(file)}</option>`,
+  );
+  return `<tr><td><label for="shape">Shape</label></td><td><select id="shape" name="shape"><option value="">as it is</option>${options.join('')}</select></td></tr>`;
+}
+
+/** What is chosen of a model's shape. */
+function shapeOf(model, form) {
+  const chosen = shapeFiles.get(form.get('shape'));
+  if (!chosen) return model.shape ? { shape: model.shape } : {};
+  return { shape: { file: chosen.file, hash: form.get('shape') } };
+}
+
 function edited(model, form) {
   const set = (properties, prefix) =>
     Object.fromEntries(
@@ -114,6 +141,7 @@ function edited(model, form) {
     );
   return {
     ...model,
+    ...shapeOf(model, form),
     properties: set(model.properties, 'p:'),
     variants: model.variants.map((variant, i) => ({ ...variant, properties: set(variant.properties, `v${i}:`) })),
     components: [
@@ -141,7 +169,7 @@ const json = (response, status, value, headers = {}) =>
 const html = (response, text) => response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(text);
 
 async function answer(request, response) {
-  const [, first, id] = new URL(request.url, 'http://store').pathname.split('/').map(decodeURIComponent);
+  const [, first, id, part] = new URL(request.url, 'http://store').pathname.split('/').map(decodeURIComponent);
   if (first === '') return html(response, listPage());
   if (first === 'models' && !id) {
     return json(
@@ -156,6 +184,11 @@ async function answer(request, response) {
     return json(response, 200, { etag: etagOf(models.get(id)) }, { etag: etagOf(models.get(id)) });
   }
   if (!model) return json(response, 404, { error: 'no such model' });
+  if (first === 'models' && part === 'shape') {
+    const found = shapeFiles.get(model.shape?.hash);
+    if (!found) return json(response, 404, { error: 'it has no shape' });
+    return response.writeHead(200, { 'content-type': 'model/step' }).end(found.bytes);
+  }
   if (first === 'models') {
     const etag = etagOf(model);
     if (request.headers['if-none-match'] === etag) return response.writeHead(304, { etag }).end();

@@ -129,41 +129,40 @@ test('an assembly’s drawing makes itself: a cover sheet with balloons, and a s
   expect(pdf).toContain('/Image');
 });
 
-test('the views of a drawing follow the shape of their model', async ({ page }) => {
+test('the model store gives a changed shape: the drawing says so, and its views follow', async ({ page }) => {
   await page.goto('/drawings');
   await page.getByRole('button', { name: 'Make drawing…' }).click();
   await chooseModel(page, 'Pawl');
   await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
   await page.waitForURL(/\/drawings\/./);
   await page.getByRole('radio', { name: 'Views' }).click({ force: true });
-  const rounds = page.locator('svg [data-source="view front"] line');
+  const edges = page.locator('svg [data-source="view front"] line');
   await expect(page.getByText(/projected…/)).toHaveCount(0, PROJECTED);
-  await expect(rounds.first()).toBeAttached(PROJECTED);
-  const drawing = page.url();
+  await expect(edges.first()).toBeAttached(PROJECTED);
 
-  // The shape that the store has by now is the wheel's.
-  await page.goto('/specimens');
-  const text = readFileSync('demo/models/pawl-wheel.step', 'latin1');
-  const changed = text.replace(/=PRODUCT\('[^']*','[^']*'/, "=PRODUCT('KW-2230','Pawl'");
-  const { hash } = (await (
-    await page.request.post('/api/shapes?name=pawl.step', {
-      data: Buffer.from(changed, 'latin1'),
-      headers: { 'content-type': 'application/octet-stream' },
-    })
-  ).json()) as { hash: string };
-  const { specimen, version } = (await (await page.request.get('/api/specimens/pawl')).json()) as {
-    specimen: { shape: { hash: string; size: object } };
-    version: number;
+  const store = process.env.ZONOGRAPH_MODEL_STORE!;
+  const other = await page.context().newPage();
+  const shapeInStore = async (file: string) => {
+    await other.goto(`${store}/edit/pawl`);
+    await other.getByLabel('Shape').selectOption(file);
+    await other.getByRole('button', { name: 'Save' }).click();
   };
-  const shape = { ...specimen.shape, hash, size: { x: 180, y: 175.487, z: 27 } };
-  const saved = await page.request.put('/api/specimens/pawl', {
-    data: { specimen: { ...specimen, shape }, version, sitting: crypto.randomUUID(), words: ['A new shape'] },
-  });
-  expect(saved.ok()).toBe(true);
+  await shapeInStore('pawl-wheel.step');
+  try {
+    await expect(page.getByText('The model has changed: Its shape has changed.')).toBeVisible(PROJECTED);
+    // A wheel of 28 flanks in the place of the pawl's eight sides.
+    await expect.poll(() => edges.count(), PROJECTED).toBeGreaterThan(28);
+  } finally {
+    await shapeInStore('pawl.step');
+  }
+});
 
-  await page.goto(drawing);
-  await page.getByRole('radio', { name: 'Views' }).click({ force: true });
-  await expect(page.getByText(/projected…/)).toHaveCount(0, PROJECTED);
-  // A wheel of 28 flanks in the place of the pawl's eight sides.
-  await expect.poll(() => page.locator('svg [data-source="view front"] line').count()).toBeGreaterThan(28);
+test('a folded part gets its flat shape from a file of its own', async ({ page }) => {
+  await page.goto('/specimens/pawl');
+  const words = page.getByRole('status', { name: 'Flat shape' });
+  await expect(words).toContainText('None');
+  await page.getByLabel('File of the flat shape').setInputFiles('demo/models/guard-flat.step');
+  await expect(words).toContainText('342.6 × 610 × 2 mm, from guard-flat.step', { timeout: 30_000 });
+  await page.reload();
+  await expect(words).toContainText('guard-flat.step');
 });

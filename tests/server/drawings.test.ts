@@ -1,3 +1,5 @@
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { type Server, createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { unzipSync } from 'fflate';
@@ -416,7 +418,7 @@ describe('the model store', () => {
   });
 
   /** A store that answers each path with what is given: a status and a text. */
-  async function storeAnswering(answer: (path: string) => [number, string]) {
+  async function storeAnswering(answer: (path: string) => [number, string | Buffer]) {
     server = createServer((request, response) => {
       const [status, text] = answer(request.url!);
       response.writeHead(status).end(text);
@@ -448,6 +450,26 @@ describe('the model store', () => {
     expect((await specimen('pawl')).version).toBe(version);
     title = 'PAWL, RIGHT';
     expect((await followStore()).models[0]!.changes).toEqual(['Title: PAWL, LEFT → PAWL, RIGHT.']);
+  });
+
+  test('a shape that it gives is measured and taken over, unless it is not what the store says it is', async () => {
+    const bytes = readFileSync('demo/models/pawl-wheel.step');
+    let hash = '0'.repeat(64);
+    await storeAnswering((path) => {
+      if (path === '/models') return [200, JSON.stringify([{ id: 'pawl', etag: hash }])];
+      if (path === '/models/pawl/shape') return [200, bytes];
+      return [200, JSON.stringify({ ...pawl('PAWL'), shape: { file: 'pawl-wheel.step', hash } })];
+    });
+    expect((await followStore()).trouble).toBe(
+      'Not taken over: pawl: pawl-wheel.step is not what the store says it is.',
+    );
+    expect((await specimen('pawl')).specimen.shape!.file).toBe('pawl.step');
+    hash = createHash('sha256').update(bytes).digest('hex');
+    const { models, trouble } = await followStore();
+    expect(trouble).toBeUndefined();
+    expect(models.find((one) => one.specimen === 'pawl')!.changes).toContain('Its shape has changed.');
+    const { shape } = (await specimen('pawl')).specimen;
+    expect(shape).toMatchObject({ hash, file: 'pawl-wheel.step', size: { x: 180, z: 27 } });
   });
 
   test('what was typed here besides stays; what the store takes away goes, and what both changed is the store’s', async () => {

@@ -24,6 +24,8 @@ export function modelChanges(before: Specimen, after: Specimen): string[] {
     else if (had !== quantity) changes.push(`Component ${id}: ${had} → ${quantity}.`);
   }
   for (const id of old.keys()) if (!now.has(id)) changes.push(`Component ${id} is gone.`);
+  if (after.shape && before.shape?.hash !== after.shape.hash) changes.push('Its shape has changed.');
+  if (after.flat && before.flat?.hash !== after.flat.hash) changes.push('Its flat shape has changed.');
   return changes;
 }
 

@@ -1,6 +1,7 @@
 import { type Drafting, along, centredText, line, roleLook, text, textWidth, widthOf } from '../annotation/drafting';
 import { hatching } from '../annotation/hatching';
 import { cuttingPlane, drawTitle } from '../annotation/sections';
+import { arrowPoints } from '../annotation/terminators';
 import { type Point, right, top } from '../geometry/box';
 import type { LineRole } from '../profile/lines';
 import type { Primitive } from '../scene/scene';
@@ -198,18 +199,8 @@ function markIn(drafting: Drafting, placed: PlacedView, all: readonly PlacedView
   const look = { ...roleLook(drafting, 'dimension'), type: 'continuous' as const };
   return [
     { kind: 'line', from: tail, to: tip, ...look, source: '' },
-    ...headOf(drafting, tip, deg),
+    { kind: 'fill', points: arrowPoints(drafting, tip, deg), ink: look.ink, layer: look.layer, source: '' },
     ...centredText(drafting, 'sectionLetters', letter, along(tail, deg, h)),
-  ];
-}
-
-function headOf(drafting: Drafting, tip: Point, deg: number): Primitive[] {
-  const { length, ratio } = drafting.profile.terminators;
-  const half = (Math.atan(1 / (2 * ratio)) * 180) / Math.PI;
-  const leg = Math.hypot(length, length / (2 * ratio));
-  const { ink, layer } = roleLook(drafting, 'dimension');
-  return [
-    { kind: 'fill', points: [tip, along(tip, deg + half, leg), along(tip, deg - half, leg)], ink, layer, source: '' },
   ];
 }
 

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { deepEqual } from 'fast-equals';
 import { z } from 'zod';
 import type { StoreStatus } from '../../contract/specimens';
@@ -6,11 +7,15 @@ import { Values } from '../../core/property/value';
 import { type Outcome, refuse } from '../../core/refusal';
 import { modelChanges } from '../../core/specimen/changes';
 import { NOTHING_KNOWN, joinSpecimens } from '../../core/specimen/joining';
+import { LARGEST_STEP } from '../../core/specimen/reading-files';
+import type { Shape } from '../../core/specimen/shape';
 import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
 import type { Actor } from '../actor';
 import { database, transaction } from '../database';
 import { changedModels, knownEtags, lastGiven, noteAsked, noteModel, storeState } from '../repositories/model-store';
 import { findSpecimen, insertSpecimens, replaceSpecimen } from '../repositories/specimens';
+import { keepShape } from '../repositories/shapes';
+import { readUpload } from '../uploads/read-upload';
 import { runNow } from '../repositories/jobs';
 import { keepModels } from './kept-of-models';
 import { dictionaryAtHand } from './models-at-hand';
@@ -31,6 +36,8 @@ const StoreModel = z.object({
   properties: Values,
   variants: z.array(z.object({ name: z.string(), properties: Values })),
   components: z.array(z.object({ model: z.string(), variant: z.string().optional(), quantity: z.number() })),
+  /** The file of its shape, which the store gives under the model's address. */
+  shape: z.object({ file: z.string().min(1).max(200), hash: z.string().regex(/^[0-9a-f]{64}$/) }).optional(),
 });
 
 /** Changes that are told one by one. */
@@ -68,12 +75,14 @@ export async function followStore(actor: Actor): Promise<StoreStatus> {
   const refused: string[] = [];
   for (const { id, etag } of list.value) {
     if (known.get(id) === etag) continue;
-    const model = await ask(`${base}/models/${encodeURIComponent(id)}`, StoreModel);
-    const read = model.ok ? readSpecimen(asSpecimen(model.value)) : model;
+    const address = `${base}/models/${encodeURIComponent(id)}`;
+    const model = await ask(address, StoreModel);
+    const shape = model.ok ? await shapeGiven(address, model.value) : undefined;
+    const read = !model.ok ? model : shape?.ok === false ? shape : readSpecimen(asSpecimen(model.value));
     if (!read.ok) refused.push(`${id}: ${read.reason}`);
     else if (read.specimen.id !== id) refused.push(`${id}: it answers with the model ${read.specimen.id}.`);
     else {
-      const taken = await takeOver(actor, read.specimen, etag);
+      const taken = await takeOver(actor, read.specimen, etag, shape?.ok ? shape.shape : undefined);
       if (!taken.ok) refused.push(`${id}: ${taken.reason}`);
     }
   }
@@ -100,9 +109,11 @@ function asSpecimen({ id, name, kind, properties, variants, components }: z.infe
 
 /**
  * Takes a model over in one transaction with the note of its state, so that a change is neither lost nor told twice: what the
- * store changed since it was last heard. What was typed here besides, and a shape that was read from a file, stay.
+ * store changed since it was last heard. What was typed here besides stays, and a shape that was read from a file too, unless the store
+ * gives another one.
  */
-async function takeOver(actor: Actor, given: Specimen, etag: string): Promise<Outcome<object>> {
+async function takeOver(actor: Actor, described: Specimen, etag: string, shape?: Shape): Promise<Outcome<object>> {
+  const given: Specimen = { ...described, ...(shape && { shape }) };
   const work = transaction(async (db) => {
     const row = await findSpecimen(db, given.id);
     if (!row) {
@@ -111,7 +122,8 @@ async function takeOver(actor: Actor, given: Specimen, etag: string): Promise<Ou
       await noteModel(db, etag, given, ['New in the store.']);
       return refuseCircles(db, [given]);
     }
-    const { specimen } = joinSpecimens((await lastGiven(db, given.id)) ?? NOTHING_KNOWN, given, row.specimen);
+    const joined = joinSpecimens((await lastGiven(db, given.id)) ?? NOTHING_KNOWN, given, row.specimen).specimen;
+    const specimen: Specimen = { ...joined, ...(shape && { shape }) };
     const changed = !deepEqual(row.specimen, specimen);
     // Somebody is just changing it: the next time the store is asked it is still news.
     if (changed && !(await replaceSpecimen(db, specimen, row.version))) return;
@@ -126,6 +138,36 @@ async function takeOver(actor: Actor, given: Specimen, etag: string): Promise<Ou
       throw error;
     },
   );
+}
+
+/** How long the store may take to give a file of shapes, ms. */
+const FILE_PATIENCE_MS = 20_000;
+
+/** The shape that the store gives a model, where it is another one than the office has: its file is kept, and measured. */
+async function shapeGiven(
+  address: string,
+  { id, name, shape }: z.infer<typeof StoreModel>,
+): Promise<Outcome<{ shape?: Shape }>> {
+  const known = (await findSpecimen(database, id))?.specimen;
+  if (!shape || shape.hash === known?.shape?.hash) return { ok: true };
+  const { file, hash } = shape;
+  let bytes: Uint8Array<ArrayBuffer>;
+  try {
+    const response = await fetch(`${address}/shape`, {
+      signal: AbortSignal.timeout(FILE_PATIENCE_MS),
+      cache: 'no-store',
+    });
+    if (!response.ok) return refuse(`the store answers ${response.status} for its shape.`);
+    bytes = new Uint8Array(await response.arrayBuffer());
+  } catch {
+    return refuse('the store does not give the file of its shape.');
+  }
+  if (bytes.length > LARGEST_STEP) return refuse(`${file} is over 50 MB; at most 50 MB are taken.`);
+  if (createHash('sha256').update(bytes).digest('hex') !== hash)
+    return refuse(`${file} is not what the store says it is.`);
+  const read = await readUpload('shape', { file, bytes, model: known?.name ?? name });
+  if (read.ok) await keepShape(database, hash, file, bytes);
+  return read;
 }
 
 async function ask<T>(url: string, shape: z.ZodType<T>): Promise<Outcome<{ value: T }>> {

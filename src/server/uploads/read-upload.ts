@@ -20,8 +20,8 @@ export function readUpload<K extends keyof Readers>(
   kind: K,
   given: Parameters<Readers[K]>[0],
   limits = LIMITS,
-): Promise<ReturnType<Readers[K]> | Refusal> {
-  const reading = turn.then(() => readNow<ReturnType<Readers[K]>>({ kind, given }, limits));
+): Promise<Awaited<ReturnType<Readers[K]>> | Refusal> {
+  const reading = turn.then(() => readNow<Awaited<ReturnType<Readers[K]>>>({ kind, given }, limits));
   turn = reading;
   return reading;
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex, chakra } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { FormatView, ShelfEntry, Whose } from '../../contract/formats';
@@ -11,27 +11,13 @@ import { type AtHand, type Filled, factsFor, loadPictures } from '../data/office
 import { editionQuery, shelfQuery } from '../data/queries';
 import type { ProofClient } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
+import { ChoiceCard } from './choice-card';
 
 const WHOSE: readonly { value: Whose; label: string }[] = [
   { value: 'all', label: 'The office’s' },
   { value: 'mine', label: 'Mine' },
   { value: 'recent', label: 'Recent' },
 ];
-
-const Card = chakra('button', {
-  base: {
-    display: 'block',
-    width: '100%',
-    textAlign: 'left',
-    border: '1px solid',
-    borderColor: 'line',
-    bg: 'card',
-    mb: '8px',
-    cursor: 'pointer',
-    _hover: { borderColor: 'plum' },
-    _pressed: { borderColor: 'plum', boxShadow: 'inset 3px 0 0 var(--chakra-colors-plum)' },
-  },
-});
 
 /** Which of the formats that drawings can be made on is used: each a picture of its sheet, filled from the model that is to be drawn. */
 export function FormatChoice(props: {
@@ -113,22 +99,16 @@ function FormatPicture(props: {
   const { data: format } = useQuery(editionQuery(edition.id));
   const picture = useNewDrawing({ id: `choice/${entry.id}`, format, filled, atHand, client, room: ROOM });
   return (
-    <Card type="button" aria-pressed={isChosen} aria-label={`${name}, edition ${edition.number}`} onClick={onChoose}>
-      <Box height="116px" bg="desk" p="5px" borderBottom="1px solid" borderColor="line">
-        <ProofPicture picture={picture} alt={`Sheet of ${name}`} />
-      </Box>
-      <Flex px="8px" pt="4px" gap="6px" align="baseline">
-        <Box fontWeight={600} flex="1" minWidth={0} truncate>
-          {name}
-        </Box>
-        <Box fontSize="13px" color="soft">
-          {entry.defaultFor.length > 0 && '★ '}edition {edition.number}
-        </Box>
-      </Flex>
-      <Box px="8px" pb="5px" fontSize="13px" color="soft">
-        {description || sizes.map((size) => size.name).join(' · ')}
-      </Box>
-    </Card>
+    <ChoiceCard
+      name={name}
+      edition={edition.number}
+      isDefault={entry.defaultFor.length > 0}
+      words={description || sizes.map((size) => size.name).join(' · ')}
+      isChosen={isChosen}
+      onChoose={onChoose}
+    >
+      <ProofPicture picture={picture} alt={`Sheet of ${name}`} />
+    </ChoiceCard>
   );
 }
 

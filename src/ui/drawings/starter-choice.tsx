@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex, chakra } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import type { StarterEdition, StarterView } from '../../contract/starters';
 import { counted } from '../../core/counted';
@@ -9,6 +9,7 @@ import type { Filled } from '../data/office';
 import { SheetPicture } from '../sheet/sheet-picture';
 import { SheetTile } from '../starters/sheet-tile';
 import { type StartedView, useStarted } from '../starters/use-started';
+import { ChoiceCard } from './choice-card';
 
 /** A starter with the edition that drawings begin with. */
 export interface Offered {
@@ -22,21 +23,6 @@ export const offeredStarters = (starters: readonly StarterView[]): Offered[] =>
     const edition = starter.editions.find(({ state }) => state === 'released');
     return edition ? [{ starter, edition }] : [];
   });
-
-const Card = chakra('button', {
-  base: {
-    display: 'block',
-    width: '100%',
-    textAlign: 'left',
-    border: '1px solid',
-    borderColor: 'line',
-    bg: 'card',
-    mb: '8px',
-    cursor: 'pointer',
-    _hover: { borderColor: 'plum' },
-    _pressed: { borderColor: 'plum', boxShadow: 'inset 3px 0 0 var(--chakra-colors-plum)' },
-  },
-});
 
 /** Which of the starters a drawing begins with: each a picture of its first sheet, of the model that is to be drawn. */
 export function StarterChoice(props: {
@@ -84,22 +70,16 @@ function StarterCard(props: { offered: Offered; filled: Filled | undefined; isCh
   const { on } = useStarted(edition.document, tried);
   const [first] = on[0]?.sheets ?? [];
   return (
-    <Card type="button" aria-pressed={isChosen} aria-label={`${name}, edition ${edition.number}`} onClick={onChoose}>
-      <Box height="116px" bg="desk" p="5px" borderBottom="1px solid" borderColor="line">
-        {first?.composed && <SheetPicture scene={first.composed.scene} marked={[]} />}
-      </Box>
-      <Flex px="8px" pt="4px" gap="6px" align="baseline">
-        <Box fontWeight={600} flex="1" minWidth={0} truncate>
-          {name}
-        </Box>
-        <Box fontSize="13px" color="soft">
-          {starter.defaultFor.length > 0 && '★ '}edition {edition.number}
-        </Box>
-      </Flex>
-      <Box px="8px" pb="5px" fontSize="13px" color="soft">
-        {description}
-      </Box>
-    </Card>
+    <ChoiceCard
+      name={name}
+      edition={edition.number}
+      isDefault={starter.defaultFor.length > 0}
+      words={description}
+      isChosen={isChosen}
+      onChoose={onChoose}
+    >
+      {first?.composed && <SheetPicture scene={first.composed.scene} marked={[]} />}
+    </ChoiceCard>
   );
 }
 

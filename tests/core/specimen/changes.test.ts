@@ -48,3 +48,9 @@ test.each<[string, Partial<Specimen>, string[]]>([
 ])('%s is told in a sentence each', (_, change, told) => {
   expect(after(change)).toEqual(told);
 });
+
+test('another shape, and another flat one, are told', () => {
+  const shape = { hash: 'a'.repeat(64), file: 'winch.step', volume: 1, area: 1, size: { x: 1, y: 1, z: 1 } };
+  expect(after({ shape })).toEqual(['Its shape has changed.']);
+  expect(after({ shape: winch.shape, flat: shape })).toEqual(['Its flat shape has changed.']);
+});
