@@ -1,6 +1,5 @@
-import type { Point } from '../geometry/box';
+import type { Box, Point } from '../geometry/box';
 import { type Side, isSide } from './direction';
-import type { PlacedView } from './placing';
 import type { SheetView, SheetViews, ViewOf } from './view';
 
 /** What a sheet has that gets its first view. */
@@ -75,13 +74,20 @@ export function withSlotFilled(setting: SheetViews, specimen: string): SheetView
   return slot ? withChanged(setting, slot.id, { specimen }) : setting;
 }
 
+/** A view as it stands on its sheet. */
+interface OnSheet {
+  id: string;
+  middle: Point;
+  box: Box;
+  factor: number;
+}
+
 /** A detail of what is seen at a point of the sheet in one of its views: a circle about it of a fifth of the view's shorter side. */
-export function detailAt(placed: PlacedView, at: Point): ViewOf {
-  const { middle, factor, box, view } = placed;
+export function detailAt({ id, middle, factor, box }: OnSheet, at: Point): ViewOf {
   const radius = Math.max(0.1, Math.min(box.width, box.height) / factor / 5);
   return {
     kind: 'detail',
-    of: view.id,
+    of: id,
     at: { x: rounded((at.x - middle.x) / factor), y: rounded((at.y - middle.y) / factor) },
     radius: rounded(radius),
     times: 2,

@@ -5,7 +5,7 @@ import { ChevronDown } from 'lucide-react';
 import { refuse } from '../../core/refusal';
 import type { Report } from '../../core/scene/report';
 import { PREFERRED_SCALES } from '../../core/sheet/scales';
-import { laidOutAgain, withChanged, withoutView, withView } from '../../core/view/changing';
+import { detailAt, laidOutAgain, withChanged, withoutView, withSlotFilled, withView } from '../../core/view/changing';
 import { type ModelAxis, type Standing, CORNERS, SIDES, isSide } from '../../core/view/direction';
 import {
   type SheetView,
@@ -128,11 +128,21 @@ export function ViewsPane(props: {
                 onToggle={() => onSelect(selected === view.id ? undefined : view.id)}
                 onChange={(change) => onChange(withChanged(setting, view.id, change))}
                 onRemove={() => onChange(withoutView(setting, view.id))}
+                onDetail={own && own.lacks === undefined ? () => add(detailAt(own, own.middle)) : undefined}
               />
             </SortableItem>
           );
         })}
       </SortableList>
+      {!locked && views.some(({ specimen }) => specimen === null) && (
+        <Row label="Fill the slot">
+          <SpecimenPicker
+            label="Fill the slot"
+            shown="Choose a model…"
+            onChoose={(_, entry) => entry && onChange(withSlotFilled(setting, entry.id))}
+          />
+        </Row>
+      )}
       {views.length === 0 && (
         <Box py="6px" color="soft" fontSize="14px">
           No views yet. Those that are added stand in projection with the front view.
@@ -175,8 +185,10 @@ function ViewEntry(props: {
   onToggle: () => void;
   onChange: (change: { [K in keyof SheetView]?: SheetView[K] | undefined }) => void;
   onRemove: () => void;
+  /** Adds a detail of it; absent where there is nothing to enlarge. */
+  onDetail: (() => void) | undefined;
 }) {
-  const { view, name, lacks, opened, locked, onToggle, onChange, onRemove } = props;
+  const { view, name, lacks, opened, locked, onToggle, onChange, onRemove, onDetail } = props;
   const { of } = view;
   const isAligned = of.kind === 'section' || (of.kind === 'seen' && isSide(of.from));
   /** A number of what the view shows, in mm. */
@@ -200,11 +212,11 @@ function ViewEntry(props: {
       </Box>
       {opened && !locked && (
         <Box pt="4px" pl="4px">
-          {view.specimen !== undefined && (
+          {typeof view.specimen === 'string' && (
             <Row label="Model">
               <SpecimenPicker
                 label="Model of the view"
-                shown={view.specimen ?? 'Choose a model…'}
+                shown={view.specimen}
                 onChoose={(_, entry) => entry && onChange({ specimen: entry.id })}
               />
             </Row>
@@ -224,6 +236,19 @@ function ViewEntry(props: {
           )}
           {of.kind === 'detail' && (
             <>
+              {(
+                [
+                  ['x', 'To the right, mm'],
+                  ['y', 'Up, mm'],
+                ] as const
+              ).map(([axis, label]) => (
+                <CommitField
+                  key={axis}
+                  label={label}
+                  value={String(of.at[axis])}
+                  onCommit={(text) => number(text, (value) => ({ ...of, at: { ...of.at, [axis]: value } }))}
+                />
+              ))}
               <CommitField
                 label="Radius, mm"
                 value={String(of.radius)}
@@ -268,7 +293,12 @@ function ViewEntry(props: {
               Balloons with item numbers
             </CheckBox>
           )}
-          <Flex pt="4px">
+          <Flex pt="4px" gap="6px" wrap="wrap">
+            {onDetail && of.kind !== 'detail' && view.specimen === undefined && (
+              <Button type="button" onClick={onDetail}>
+                Enlarge a detail
+              </Button>
+            )}
             <Button type="button" look="quiet" onClick={onRemove}>
               Remove this view
             </Button>

@@ -132,7 +132,7 @@ test('views are added, taken away with their details, and slots filled in their 
   let setting = withView(NO_VIEWS, 'front', seen('front'));
   setting = withView(setting, 'slot', seen('left'), { specimen: null });
   const [front] = placedViews(toDraw(setting.views), A3).views;
-  setting = withView(setting, 'big', detailAt(front!, front!.middle));
+  setting = withView(setting, 'big', detailAt({ ...front!, id: 'front' }, front!.middle));
   expect(setting.views[2]!.of).toMatchObject({ kind: 'detail', of: 'front', at: { x: 0, y: 0 }, radius: 12 });
   expect(withoutView(setting, 'front').views.map(({ id }) => id)).toEqual(['slot']);
   expect(withSlotFilled(setting, 'pawl').views[1]!.specimen).toBe('pawl');
