@@ -119,6 +119,7 @@ test.describe('a drafter', () => {
   }) => {
     await page.goto('/drawings');
     await page.getByRole('button', { name: 'Make drawing…' }).click();
+    await page.getByRole('radio', { name: 'a format alone' }).click({ force: true });
     await page
       .getByRole('group', { name: 'Formats' })
       .getByRole('button', { name: /^Inch sheets/ })

@@ -151,6 +151,7 @@ test('an edition is withdrawn with a successor named, and restored; what drawing
   // It is not offered any more, and its successor is the default.
   await page.goto('/drawings');
   await page.getByRole('button', { name: 'Make drawing…' }).click();
+  await page.getByRole('radio', { name: 'a format alone' }).click({ force: true });
   const formats = page.getByRole('group', { name: 'Formats' });
   await expect(formats.getByRole('button', { name: /^Inch sheets, edition 1/ })).toHaveAttribute(
     'aria-pressed',
