@@ -4,6 +4,7 @@ import { type Server, createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { unzipSync } from 'fflate';
 import type { RevisionRow } from '@/core/revision/rows';
+import { exportDrawing } from '@/server/services/drawing-export';
 import * as drawingServices from '@/server/services/drawings';
 import * as formatServices from '@/server/services/formats';
 import * as storeServices from '@/server/services/model-store';
@@ -18,7 +19,7 @@ import * as specimenServices from '@/server/services/specimens';
 import { revisionRow } from '../builders';
 import { asDesk, changeSpecimen, count, release, withOffice } from './office';
 
-const { drawing, exportDrawing } = drawingServices;
+const { drawing } = drawingServices;
 const makeDrawing = asDesk(drawingServices.makeDrawing);
 const changeDrawing = asDesk(drawingServices.changeDrawing);
 const reviseDrawing = asDesk(drawingServices.reviseDrawing);

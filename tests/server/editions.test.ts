@@ -11,6 +11,7 @@ import { freezeWhatIsUsed } from '@/server/kept-tables';
 import { placesOf } from '@/server/repositories/value-places';
 import { findEdition } from '@/server/repositories/formats';
 import * as dictionaryServices from '@/server/services/dictionary';
+import { exportDrawing } from '@/server/services/drawing-export';
 import * as drawingServices from '@/server/services/drawings';
 import * as editionServices from '@/server/services/editions';
 import * as formatServices from '@/server/services/formats';
@@ -129,7 +130,7 @@ describe('a release', () => {
     const said = 'Edition 2 of “Workshop sheets” is damaged: what was frozen with it has been changed since';
     await expect(edition(released!.id)).rejects.toThrow(said);
     await expect(drawingServices.drawing(drawn)).rejects.toThrow(said);
-    await expect(drawingServices.exportDrawing(drawn, { kind: 'pdf', asItIs: true })).rejects.toThrow(said);
+    await expect(exportDrawing(drawn, { kind: 'pdf', asItIs: true })).rejects.toThrow(said);
     await expect(makeDrawing(pawl)).rejects.toThrow('Nothing is printed from it.');
     expect((await drawingServices.drawings({ wanted: 'all' })).entries).toHaveLength(1);
     const { troubles } = await verifyAll();
@@ -349,8 +350,7 @@ describe('drawings', () => {
   test('a finished one prints what it printed: the model, the office and its format may change', async () => {
     const { id } = await makeDrawing(pawl);
     await changeDrawing(id, { version: 1, state: 'finished', finishReason: 'First issue' });
-    const svg = async () =>
-      Buffer.from((await drawingServices.exportDrawing(id, { kind: 'svg', asItIs: true })).content).toString();
+    const svg = async () => Buffer.from((await exportDrawing(id, { kind: 'svg', asItIs: true })).content).toString();
     const before = await svg();
     const [{ document }] = (await database.query<{ document: string }>(
       "SELECT document FROM specimens WHERE id = 'pawl'",
@@ -373,7 +373,7 @@ describe('drawings', () => {
     const { id } = await makeDrawing({ ...pawl, formatId: 'sketch-sheet', sizeId: 'custom-1', trial: true });
     const { drawing } = await drawingServices.drawing(id);
     expect(drawing).toMatchObject({ number: '', edition: 1, state: 'in work' });
-    const exported = await drawingServices.exportDrawing(id, { kind: 'svg', asItIs: true });
+    const exported = await exportDrawing(id, { kind: 'svg', asItIs: true });
     expect(Buffer.from(exported.content).toString()).toContain('>TRIAL<');
     expect(exported.name).toBe('Trial-drawing-PAWL.svg');
     const end = { version: 1, state: 'finished', finishReason: 'To see' } as const;
@@ -408,13 +408,13 @@ describe('drawings', () => {
 
   test('that were made on open editions have those released by the migration, and frozen at the start', async () => {
     const { id } = await makeDrawing(pawl);
-    const before = await drawingServices.exportDrawing(id, { kind: 'svg', asItIs: true });
+    const before = await exportDrawing(id, { kind: 'svg', asItIs: true });
     const released = (await drawingServices.drawing(id)).drawing.editionId;
     await database.run('DELETE FROM edition_releases WHERE edition_id = ?', [released]);
     await expect(drawingServices.drawing(id)).rejects.toThrow('there is no record of its release');
     expect(await freezeWhatIsUsed()).toBe(1);
     expect(await freezeWhatIsUsed()).toBe(0);
-    expect(await drawingServices.exportDrawing(id, { kind: 'svg', asItIs: true })).toEqual(before);
+    expect(await exportDrawing(id, { kind: 'svg', asItIs: true })).toEqual(before);
   });
 });
 

@@ -53,7 +53,11 @@ interface Prepared {
 }
 
 /** What a view would show, before its place is known. */
-function prepared(view: SheetView, { setting, models }: ViewsToDraw, all: readonly SheetView[]): Prepared {
+function prepared(
+  view: SheetView,
+  { setting, models }: Pick<ViewsToDraw, 'setting' | 'models'>,
+  all: readonly SheetView[],
+): Prepared {
   const model = models[view.id];
   const from = view.of.kind === 'seen' || view.of.kind === 'section' ? view.of.from : 'front';
   const shape = view.of.kind === 'flat' ? model?.flat : model?.shape;
@@ -66,7 +70,9 @@ function prepared(view: SheetView, { setting, models }: ViewsToDraw, all: readon
   if (view.of.kind === 'detail') {
     const { of, radius } = view.of;
     const parent = all.find(({ id }) => id === of);
-    const own = parent && prepared(parent, { setting, models } as ViewsToDraw, []);
+    // It is seen as its own style has it; shading is of whole views.
+    const style = view.style === 'shaded' ? 'outline' : view.style;
+    const own = parent && prepared({ ...parent, style }, { setting, models }, []);
     const size = { width: 2 * radius, height: 2 * radius };
     return {
       view,

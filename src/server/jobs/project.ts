@@ -37,25 +37,25 @@ export const project: JobKind = {
     const made = (coarse: boolean, limit: number) =>
       projector.project(asked.asked, file.bytes, { seconds: limit, coarse, signal });
     try {
-      const projected = await made(false, seconds()).then(
-        (exact) => ({ ...exact, coarse: false }),
-        async (error: unknown) => {
-          if (!(error instanceof TookTooLong)) throw error;
-          return { ...(await made(true, COARSE_SECONDS)), coarse: true };
-        },
-      );
-      await keep(projected);
-      return 'done';
-    } catch (error) {
-      if (signal.aborted) return 'left';
-      const trouble =
-        error instanceof TookTooLong
-          ? `It took longer than ${seconds()} s, and longer than ${COARSE_SECONDS} s from triangles.`
-          : (error as Error).message;
-      await keep({ trouble });
+      const outcome = await made(false, seconds())
+        .then(
+          (exact) => ({ ...exact, coarse: false }),
+          async (error: unknown) => {
+            if (!(error instanceof TookTooLong)) throw error;
+            return { ...(await made(true, COARSE_SECONDS)), coarse: true };
+          },
+        )
+        .catch((error: unknown) => ({ trouble: troubleWords(error) }));
+      if ('trouble' in outcome && signal.aborted) return 'left';
+      await keep(outcome);
       return 'done';
     } finally {
       clearInterval(renewing);
     }
   },
 };
+
+const troubleWords = (error: unknown): string =>
+  error instanceof TookTooLong
+    ? `It took longer than ${seconds()} s, and longer than ${COARSE_SECONDS} s from triangles.`
+    : (error as Error).message;

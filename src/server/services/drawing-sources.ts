@@ -23,7 +23,10 @@ import { frozenDrawingOf, frozenOf, newerInOffice } from './frozen';
 import { profileOfDrawing } from './profiles-at-hand';
 import { type ModelsAtHand, modelsAtHand } from './models-at-hand';
 import { ServiceError } from './service-error';
+import { sheetResources } from './sheet-resources';
 import { officeToday } from './today';
+
+export const GONE = () => new ServiceError(404, 'There is no such drawing in the register.');
 
 /** The editions that a drawing's sheets are made by, its own first. */
 export const editionsOf = ({ editionId, sheets }: Pick<DrawingRow, 'editionId' | 'sheets'>): string[] => [
@@ -196,3 +199,13 @@ export function registerColumns(
     models: models.specimens.map(({ id }) => id),
   };
 }
+
+/** What a drawing's sheets are composed with, and the files that written sheets carry. */
+export const resourcesAt = (db: Database, { editions, facts, models, sources, profile }: DrawingAtHand) =>
+  sheetResources(
+    db,
+    editions.map(({ document }) => document),
+    sources.frozen?.sheets[0]?.facts ?? facts,
+    models.properties,
+    profile,
+  );

@@ -1,30 +1,14 @@
-import type { ExportKind } from '../../contract/export';
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import { askedBy, checkAnswers, withProposals } from '../../core/drawing/asking';
-import { type Answers, TRIAL } from '../../core/drawing/drawing';
+import type { Answers } from '../../core/drawing/drawing';
 import { mayDo, tooLittle } from '../../core/office/account';
 import { checkSigning, whyNotAnswered } from '../../core/drawing/signing';
 import { lackingToFinish, lackingWords } from '../../core/drawing/finishing';
 import { type Revising, revise } from '../../core/drawing/revising';
-import {
-  type DrawingSheet,
-  type DrawnSheet,
-  drawnSheets,
-  frozenDrawing,
-  planDrawing,
-  sheetTitle,
-} from '../../core/drawing/sheets';
+import { type DrawingSheet, drawnSheets, frozenDrawing } from '../../core/drawing/sheets';
 import { canonicalHash, canonicalJson } from '../../core/format/canonical';
 import { sheetGeometry } from '../../core/format/sheet';
-import { languageOf } from '../../core/property/language';
-import { projectionsOf } from '../../core/view/placing';
-import type { ProjectionState } from '../../core/view/projected';
-import { findPictureFiles } from '../repositories/pictures';
-import { counted } from '../../core/counted';
-import { SUPPLIED } from '../../core/property/supplied';
-import { valueText } from '../../core/property/value';
-import { composePlanned } from '../../core/scene/planning';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
@@ -36,7 +20,6 @@ import {
   findDrawings,
   insertDrawing,
   keepColumns,
-  keepItems,
   listDrawings,
   replaceDrawing,
 } from '../repositories/drawings';
@@ -56,15 +39,15 @@ import { keepSnapshot } from '../repositories/snapshots';
 import { findPlaces, placesOf } from '../repositories/value-places';
 import {
   type DrawingAtHand,
+  GONE,
   drawingAtHand,
   editionsOf,
   formatsOf,
   modelGives,
   registerColumns,
+  resourcesAt,
   shownHash,
 } from './drawing-sources';
-import { type ExportedFile, writeSheets } from './export';
-import { projectionsAtHand } from './projections';
 import { editionToDrawOn } from './edition-to-draw-on';
 import { startedWith } from './starting';
 import { takeNumber } from './numbering';
@@ -73,12 +56,9 @@ import { checkUse } from './sharing';
 import { signing } from './signing';
 import { frozenOf } from './frozen';
 import { ServiceError, conflict, unlessRefused } from './service-error';
-import { sheetResources } from './sheet-resources';
 
 /** Drawings on one page of the register. */
 const PAGE = 50;
-
-const GONE = () => new ServiceError(404, 'There is no such drawing in the register.');
 
 function drawingView(drawing: DrawingRow, at: DrawingAtHand): DrawingView {
   const { finishedWith: _, frozen: __, madeBy: ___, profileRevision: ____, ...row } = drawing;
@@ -335,15 +315,6 @@ export async function reviseDrawing(
   });
 }
 
-const resourcesAt = (db: Database, { editions, facts, models, sources, profile }: DrawingAtHand) =>
-  sheetResources(
-    db,
-    editions.map(({ document }) => document),
-    sources.frozen?.sheets[0]?.facts ?? facts,
-    models.properties,
-    profile,
-  );
-
 /** Makes a change of a drawing of that version and keeps it. @throws ServiceError 409 with the drawing as it is when it has moved on */
 async function replaced(
   actor: Actor,
@@ -398,57 +369,4 @@ export async function keepPrinted(db: Database, row: DrawingRow, { sources }: Dr
   const hash = canonicalHash(printed);
   await keepSnapshot(db, { hash, text: canonicalJson(printed) });
   return hash;
-}
-
-/** The shaded pictures of projections, by their hashes. */
-const shadedIn = (projections: ReadonlyMap<string, ProjectionState>): string[] =>
-  [...projections.values()].flatMap((state) =>
-    state !== 'waiting' && 'projected' in state ? (state.projected.shaded?.hash ?? []) : [],
-  );
-
-/** What is known of the projections that the views of sheets are drawn from. */
-const projectionsOfSheets = (sheets: readonly DrawnSheet[]) =>
-  projectionsAtHand(database, new Map(sheets.flatMap(({ views }) => (views ? [...projectionsOf(views)] : []))));
-
-/**
- * Writes all sheets of a drawing as a file. Parts without an item number get theirs, which they keep: they are on paper now.
- * @throws ServiceError 422 with `open`, the names of what is unanswered, unless that is taken `as it is`
- */
-export async function exportDrawing(
-  id: string,
-  { kind, asItIs }: { kind: ExportKind; asItIs: boolean },
-): Promise<ExportedFile> {
-  const row = await findDrawing(database, id);
-  if (!row) throw GONE();
-  const at = await drawingAtHand(database, row);
-  const { open, title } = registerColumns(row, at);
-  if (open.length > 0 && !asItIs) throw new ServiceError(422, `Still unanswered: ${open.join(', ')}.`, { open });
-  const { items } = drawnSheets(row, at.sources);
-  if (canonicalHash(items) !== canonicalHash(row.items)) await keepItems(database, id, items);
-  const { resources: bare, files: own } = await resourcesAt(database, at);
-  const projections = await projectionsOfSheets(drawnSheets({ ...row, items }, at.sources).sheets);
-  const waiting = [...projections.values()].filter((state) => state === 'waiting').length;
-  if (waiting > 0 && !asItIs)
-    throw new ServiceError(
-      422,
-      `${counted(waiting, 'view')} of it ${waiting === 1 ? 'is' : 'are'} still projected. Try it again in a moment.`,
-    );
-  const resources = { ...bare, projections };
-  const shaded = await findPictureFiles(database, shadedIn(projections));
-  const files = { ...own, picture: (hash: string) => shaded.get(hash) ?? own.picture(hash) };
-  const planned = planDrawing({ ...row, items }, at.sources, resources);
-  const sheets = planned.map((sheet) => {
-    const composed = composePlanned(sheet, resources);
-    if (!composed.ok) throw new ServiceError(422, composed.reason);
-    return { scene: composed.scene, ...(planned.length > 1 && { name: sheetTitle(sheet) }) };
-  });
-  const { facts } = planned[0]!;
-  const maker = row.answers[SUPPLIED.createdBy];
-  const details = {
-    title: `${row.number || TRIAL} ${title}`.trim(),
-    date: facts.today,
-    language: languageOf(facts),
-    ...(maker !== undefined && { author: valueText(maker) }),
-  };
-  return writeSheets(sheets, kind, details, files, at.profile);
 }

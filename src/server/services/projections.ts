@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import type { wantProjections } from '../../contract/projections';
 import { type Projected, type Projection, type ProjectionState, projectionKey } from '../../core/view/projected';
-import type { Actor } from '../actor';
-import { type Database, database } from '../database';
+import { type Actor, STANDARDS_DESK } from '../actor';
+import { database } from '../database';
 import { insertJob } from '../repositories/jobs';
 import { findProjections, insertProjection, projectionContents } from '../repositories/projections';
 import { missingShapes } from '../repositories/shapes';
@@ -45,19 +45,18 @@ export async function projection(id: string): Promise<Projected> {
   return found;
 }
 
-/** What is known of the projections of a drawing's views, by their keys. */
-export async function projectionsAtHand(
-  db: Database,
-  wanted: ReadonlyMap<string, Projection>,
-): Promise<Map<string, ProjectionState>> {
-  const keys = [...wanted.keys()];
-  const [rows, contents] = [await findProjections(db, keys), await projectionContents(db, keys)];
+/** How it stands with projections, by their keys, each that is there whole; those that nobody has made yet are begun. */
+export async function projectionsAtHand(wanted: readonly Projection[]): Promise<Map<string, ProjectionState>> {
+  const states = await askedProjections(STANDARDS_DESK, wanted);
+  const contents = await projectionContents(
+    database,
+    states.map(({ id }) => id),
+  );
   return new Map(
-    keys.map((key): [string, ProjectionState] => {
-      const row = rows.get(key);
-      const projected = contents.get(key);
-      if (projected) return [key, { projected, ...(row?.coarse && { coarse: true }) }];
-      return [key, row?.state === 'failed' ? { trouble: row.trouble ?? 'It broke off.' } : 'waiting'];
+    states.map(({ id, state, coarse, trouble }): [string, ProjectionState] => {
+      const projected = contents.get(id);
+      if (projected) return [id, { projected, ...(coarse && { coarse: true }) }];
+      return [id, state === 'failed' ? { trouble: trouble ?? 'It broke off.' } : 'waiting'];
     }),
   );
 }

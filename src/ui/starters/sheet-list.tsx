@@ -1,11 +1,13 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
 import { freshSheet } from '../../core/starter/fresh';
 import type { Shows, StarterSheet } from '../../core/starter/starter';
 import { Button } from '../controls/button';
 import { CommitField, Row, SelectRow } from '../controls/field';
 import { SortableItem, SortableList } from '../controls/sortable';
+import { formatQuery } from '../data/queries';
 import { FormatPicker } from '../formats/format-picker';
 import { SpecimenPicker } from '../specimens/specimen-picker';
 
@@ -29,12 +31,12 @@ export function SheetList(props: {
   isAssembly: boolean;
   selected: string | undefined;
   locked: boolean;
-  /** What another format of a sheet is called. */
-  formatName: (id: string) => string;
   onSelect: (id: string) => void;
   onChange: (sheets: StarterSheet[]) => void;
 }) {
-  const { sheets, sizes, isAssembly, selected, locked, formatName, onSelect, onChange } = props;
+  const { sheets, sizes, isAssembly, selected, locked, onSelect, onChange } = props;
+  const other = sheets.find(({ id }) => id === selected)?.format;
+  const { data: format } = useQuery({ ...formatQuery(other ?? ''), enabled: other !== undefined });
   const put = (sheet: StarterSheet) => onChange(sheets.map((one) => (one.id === sheet.id ? sheet : one)));
   return (
     <>
@@ -116,7 +118,7 @@ export function SheetList(props: {
                   <Row label="Format">
                     <FormatPicker
                       label="Format of the sheet"
-                      shown={sheet.format === undefined ? 'the starter’s' : formatName(sheet.format)}
+                      shown={sheet.format === undefined ? 'the starter’s' : (format?.name ?? '…')}
                       first={{ value: '', label: 'the starter’s' }}
                       onChoose={(entry) => {
                         const { format: _, ...rest } = sheet;

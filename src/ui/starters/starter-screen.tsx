@@ -5,18 +5,15 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import { counted } from '../../core/counted';
 import { findingWords } from '../../core/findings/words';
 import { starterKind } from '../../core/starter/starting';
 import { type StarterDocument, type StarterKind, type StarterSheet, STARTER_KINDS } from '../../core/starter/starter';
 import { Button } from '../controls/button';
-import { Dialog } from '../controls/dialog';
-import { CommitField, Problem, Row, SelectRow, TextInput } from '../controls/field';
+import { Problem, SelectRow } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { LookingOnly, OnlyFor, useWhyNot } from '../data/me';
 import type { AtHand } from '../data/office';
 import { formatQuery, officeQuery } from '../data/queries';
-import { FormatPicker } from '../formats/format-picker';
 import { SavingWords } from '../saving/saving-words';
 import { Screen } from '../shell/screen';
 import { SpecimenPicker } from '../specimens/specimen-picker';
@@ -24,8 +21,11 @@ import { NO_VIEWS } from '../../core/view/changing';
 import { ViewsPane } from '../views/views-pane';
 import { SheetInHand } from './sheet-in-hand';
 import { SheetList } from './sheet-list';
-import { SheetTile, viewFindings } from './sheet-tile';
+import { viewFindings } from './sheet-tile';
+import { StarterMoves } from './starter-moves';
+import { StarterSettings } from './starter-settings';
 import { StarterStore } from './starter-store';
+import { TriedOn } from './tried-on';
 import { type StartedOn, type Tried, useStarted } from './use-started';
 
 const KIND_WORDS: Record<StarterKind, string> = {
@@ -130,7 +130,7 @@ export function StarterScreen({ id }: { id: string }) {
                   </Button>
                 </>
               )}
-              <Moves store={store} state={newest.state} number={newest.number} found={findings.length} />
+              <StarterMoves store={store} state={newest.state} number={newest.number} found={findings.length} />
             </OnlyFor>
           </Flex>
           <Flex flex="1" minHeight={0}>
@@ -147,7 +147,7 @@ export function StarterScreen({ id }: { id: string }) {
               px="12px"
               py="8px"
             >
-              <Settings store={store} locked={locked} formatName={format?.name} />
+              <StarterSettings store={store} locked={locked} formatName={format?.name} />
               <SelectRow
                 label="Sheets of"
                 value={kindChosen ?? takes}
@@ -167,7 +167,6 @@ export function StarterScreen({ id }: { id: string }) {
                 isAssembly={(kindChosen ?? takes) === 'assembly'}
                 selected={sheet?.id}
                 locked={locked}
-                formatName={(one) => one}
                 onSelect={setSheet}
                 onChange={put}
               />
@@ -284,172 +283,4 @@ function kindInHand(
 function sheetOf(sheets: readonly StarterSheet[], number: number): StarterSheet | undefined {
   const many = sheets.findIndex(({ shows }) => shows.what !== 'main' && shows.what !== 'model');
   return sheets[many >= 0 && number > many ? many : number - 1] ?? sheets[0];
-}
-
-/** The sheets that a starter makes of one model, side by side, and what it leaves out. */
-function TriedOn(props: {
-  on: StartedOn;
-  shown: number | undefined;
-  onShow: (number: number) => void;
-  onRemove: (() => void) | undefined;
-}) {
-  const { on, shown, onShow, onRemove } = props;
-  return (
-    <Box px="12px" pt="6px">
-      <Flex gap="8px" align="baseline">
-        <Box fontWeight={600} fontSize="14px">
-          {on.name}
-        </Box>
-        <Box fontSize="13px" color="soft">
-          {counted(on.sheets.length, 'sheet')}
-        </Box>
-        <Box fontSize="13px" color="ochre" flex="1">
-          {on.leftOut.length > 0 && `▲ ${on.leftOut.join(' ')}`}
-        </Box>
-        {onRemove && (
-          <Button type="button" look="quiet" aria-label={`Try it no more on ${on.name}`} onClick={onRemove}>
-            ×
-          </Button>
-        )}
-      </Flex>
-      <Flex gap="8px" overflowX="auto" pb="6px">
-        {on.sheets.map(({ planned, composed }) => (
-          <SheetTile
-            key={planned.place.number}
-            planned={planned}
-            composed={composed}
-            height={92}
-            pressed={shown === planned.place.number}
-            onClick={() => onShow(planned.place.number)}
-          />
-        ))}
-      </Flex>
-    </Box>
-  );
-}
-
-/** What a starter is called, and what it is made on. */
-function Settings({
-  store,
-  locked,
-  formatName,
-}: {
-  store: StarterStore;
-  locked: boolean;
-  formatName: string | undefined;
-}) {
-  const { document } = useStore(store.state);
-  if (!document) return null;
-  const text = (key: 'name' | 'description' | 'category', most: number) => (value: string) => {
-    if (key === 'name' && value.trim() === '') return { ok: false as const, reason: 'A starter needs a name.' };
-    store.change({ ...document, [key]: value.trim().slice(0, most) });
-    return { ok: true as const };
-  };
-  if (locked)
-    return (
-      <Box fontSize="14px" color="soft">
-        {document.description}
-      </Box>
-    );
-  return (
-    <>
-      <CommitField label="Name" value={document.name} onCommit={text('name', 80)} />
-      <CommitField label="What for" value={document.description} onCommit={text('description', 500)} />
-      <CommitField label="Category" value={document.category} onCommit={text('category', 60)} />
-      <Row label="Format">
-        <FormatPicker
-          label="Format of the starter"
-          shown={document.format === undefined ? 'the default one' : (formatName ?? document.format)}
-          first={{ value: '', label: 'the default one' }}
-          onChoose={(entry) => {
-            const { format: _, ...rest } = document;
-            store.change(entry ? { ...rest, format: entry.id } : rest);
-          }}
-        />
-      </Row>
-      <CommitField
-        label="Made here begins"
-        value={document.madeHere.join(', ')}
-        onCommit={(value) => {
-          const madeHere = value
-            .split(',')
-            .map((one) => one.trim().slice(0, 20))
-            .filter(Boolean)
-            .slice(0, 20);
-          store.change({ ...document, madeHere });
-          return { ok: true };
-        }}
-      />
-    </>
-  );
-}
-
-/** What can be done with an edition of a starter as a whole. */
-function Moves(props: {
-  store: StarterStore;
-  state: 'open' | 'released' | 'withdrawn';
-  number: number;
-  found: number;
-}) {
-  const { store, state, number, found } = props;
-  const [releasing, setReleasing] = useState(false);
-  const [note, setNote] = useState('');
-  const [problem, setProblem] = useState<string>();
-  const move = async (...[to, words]: Parameters<StarterStore['move']>) => {
-    try {
-      await store.move(to, words);
-      setProblem(undefined);
-      setReleasing(false);
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
-  };
-  return (
-    <>
-      {problem !== undefined && !releasing && <Problem>{problem}</Problem>}
-      {state === 'open' && (
-        <Button type="button" look="primary" onClick={() => setReleasing(true)}>
-          Release…
-        </Button>
-      )}
-      {state === 'released' && (
-        <Button type="button" onClick={() => void move('withdrawn')}>
-          Withdraw
-        </Button>
-      )}
-      {state === 'withdrawn' && (
-        <Button type="button" onClick={() => void move('restored')}>
-          Restore
-        </Button>
-      )}
-      {state !== 'open' && (
-        <Button type="button" look="primary" onClick={() => void move('open')}>
-          Open the next edition
-        </Button>
-      )}
-      {releasing && (
-        <Dialog
-          open
-          title={`Release edition ${number}`}
-          onClose={() => setReleasing(false)}
-          action={{ words: 'Release', onPerform: () => void move('released', note) }}
-        >
-          <Box pb="8px">
-            {found === 0
-              ? '● Nothing is found about the views on the models that it is tried on.'
-              : `▲ ${counted(found, 'finding')} about the views on the model in hand. It can be released all the same.`}
-          </Box>
-          <Row label="What is new" htmlFor="starter-note">
-            <TextInput
-              id="starter-note"
-              value={note}
-              maxLength={1000}
-              onChange={(event) => setNote(event.target.value)}
-            />
-          </Row>
-          {problem !== undefined && <Problem>{problem}</Problem>}
-        </Dialog>
-      )}
-    </>
-  );
 }

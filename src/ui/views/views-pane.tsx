@@ -224,7 +224,10 @@ function ViewEntry(props: {
           <SelectRow
             label="Style"
             value={view.style}
-            options={VIEW_STYLES.map((value) => ({ value, label: value }))}
+            options={VIEW_STYLES.filter((value) => of.kind !== 'detail' || value !== 'shaded').map((value) => ({
+              value,
+              label: value,
+            }))}
             onChange={(style) => onChange({ style: style as SheetView['style'] })}
           />
           {of.kind === 'section' && (

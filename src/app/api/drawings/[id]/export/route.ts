@@ -1,5 +1,5 @@
 import { exportDrawing } from '../../../../../contract/drawings';
-import * as service from '../../../../../server/services/drawings';
+import * as service from '../../../../../server/services/drawing-export';
 import { fileToSave, handle, othersThan } from '../../../handle';
 
 export const POST = handle(exportDrawing, async ({ params, body }) =>
