@@ -1,0 +1,37 @@
+import { SUPPLIED } from '../property/supplied';
+
+/** What title blocks usually call the data of a drawing (ISO 7200 and custom), by property, beside the names that an office has for it. */
+export const USUAL_CAPTIONS: readonly [property: string, captions: readonly string[]][] = [
+  [SUPPLIED.title, ['title', 'drawing title', 'name', 'part name', 'description', 'designation', 'benennung', 'bezeichnung', 'titre', 'désignation', 'titel']],
+  [
+    SUPPLIED.drawingNumber,
+    ['drawing number', 'drawing no', 'drg no', 'drg number', 'dwg no', 'dwg number', 'dwg', 'document number', 'document no', 'doc no', 'identification number', 'number', 'zeichnungsnummer', 'zeichnungs nr', 'zeichnung nr', 'sachnummer', 'numéro de plan', 'no de plan', 'plan no'],
+  ],
+  [SUPPLIED.partNumber, ['part number', 'part no', 'item number', 'article number', 'article no', 'teilenummer', 'référence']],
+  [SUPPLIED.revision, ['revision', 'rev', 'revision index', 'rev index', 'issue', 'index', 'indice', 'änderungsindex', 'rev no']],
+  [SUPPLIED.scale, ['scale', 'main scale', 'maßstab', 'massstab', 'échelle', 'escala', 'scala']],
+  [SUPPLIED.sheetNumber, ['sheet', 'sheet number', 'sheet no', 'page', 'blatt', 'feuille', 'folio', 'sht', 'sht no', 'sheet of']],
+  [SUPPLIED.sheetCount, ['number of sheets', 'sheets', 'of sheets', 'no of sheets', 'total sheets']],
+  [SUPPLIED.sheetSize, ['size', 'format', 'sheet size', 'drawing size', 'paper size']],
+  [SUPPLIED.createdBy, ['created by', 'drawn by', 'drawn', 'drafter', 'drafted by', 'drafted', 'designed by', 'designer', 'author', 'creator', 'prepared by', 'dr', 'drn', 'gezeichnet', 'bearbeitet', 'erstellt', 'dessiné par', 'dessiné', 'made by']],
+  [SUPPLIED.checkedBy, ['checked by', 'checked', 'chk', 'chkd', 'checker', 'ckd', 'reviewed by', 'geprüft', 'vérifié', 'vérifié par']],
+  [SUPPLIED.approvedBy, ['approved by', 'approved', 'appd', 'app', 'appr', 'approval', 'approval person', 'released by', 'freigegeben', 'approuvé', 'approuvé par']],
+  [SUPPLIED.dateOfIssue, ['date of issue', 'date', 'issue date', 'date issued', 'datum', 'ausgabedatum', 'drawn date', 'released']],
+  [SUPPLIED.documentType, ['document type', 'type of document', 'doc type', 'dokumentart']],
+  ['document-status', ['document status', 'status', 'doc status', 'dokumentstatus', 'release status']],
+  [SUPPLIED.language, ['language', 'lang', 'sprache', 'langue']],
+  [SUPPLIED.material, ['material', 'matl', 'mat', 'werkstoff', 'matière', 'material specification']],
+  ['finish', ['finish', 'surface finish', 'surface treatment', 'treatment', 'coating', 'oberfläche', 'traitement']],
+  [SUPPLIED.mass, ['mass', 'weight', 'wt', 'mass kg', 'weight kg', 'gewicht', 'masse', 'unit weight', 'est weight', 'calc weight']],
+  [SUPPLIED.legalOwner, ['legal owner', 'owner', 'company', 'firm', 'eigentümer', 'firma', 'société']],
+  [SUPPLIED.generalTolerance, ['general tolerances', 'general tolerance', 'tolerances', 'tolerance', 'unless otherwise stated', 'unless otherwise specified', 'allgemeintoleranzen', 'allgemeintoleranz', 'tolérances générales']],
+  [SUPPLIED.projectionAngle, ['projection', 'projection method', 'angle of projection']],
+  [SUPPLIED.unitsNote, ['units', 'unit', 'dimensions in', 'einheit', 'unités']],
+  [SUPPLIED.edgesNote, ['edges', 'break edges', 'kanten']],
+  [SUPPLIED.variant, ['variant', 'configuration', 'version', 'variante']],
+  [SUPPLIED.changeNumber, ['ecn', 'eco', 'change number', 'change no', 'change notice']],
+  ['project', ['project', 'project name', 'job', 'contract', 'projekt', 'projet', 'affaire']],
+  ['customer', ['customer', 'client', 'kunde', 'auftraggeber']],
+  ['department', ['department', 'dept', 'responsible department', 'abteilung', 'verantwortliche abteilung', 'service']],
+  ['address', ['address', 'adresse', 'anschrift']],
+];
