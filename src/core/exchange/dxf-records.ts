@@ -2,7 +2,7 @@
  * What the DXF library writes differently from what strict readers expect, corrected in thin subclasses: line weights on
  * entities (group 370), line weights of layers, bold text styles, attributes closed by one SEQEND.
  */
-import { type Attrib, type DxfBlock, DxfLayer, type DxfStyle, Dxfier, Insert, SeqEnd } from '@tarikjabiri/dxf';
+import { type Attdef, type Attrib, type DxfBlock, DxfLayer, type DxfStyle, Dxfier, Insert, SeqEnd } from '@tarikjabiri/dxf';
 
 type Entity = Parameters<DxfBlock['addEntity']>[0];
 
@@ -41,6 +41,27 @@ export function weighted<T extends Entity>(entity: T, widthMm: number): T {
   const write = entity.dxfy.bind(entity);
   entity.dxfy = (dx) => write(new WeightingDxfier(dx, lineWeight(widthMm)));
   return entity;
+}
+
+/** Writes into another one's list, with the prompt that the library leaves empty. */
+class PromptingDxfier extends Dxfier {
+  constructor(
+    private readonly target: Dxfier,
+    private readonly prompt: string,
+  ) {
+    super();
+  }
+
+  override push(code: number, value?: string | number) {
+    this.target.push(code, code === 3 && value === '' ? this.prompt : value);
+  }
+}
+
+/** Gives a place for an attribute the prompt with which it is filled in. */
+export function prompted(place: Attdef, prompt: string): Attdef {
+  const write = place.dxfy.bind(place);
+  place.dxfy = (dx) => write(new PromptingDxfier(dx, prompt));
+  return place;
 }
 
 /** Marks a text style as bold: extended data of the application ACAD names the typeface and its flags. */

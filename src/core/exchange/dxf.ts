@@ -33,7 +33,8 @@ import {
 import { cutOff } from '../scene/image-clip';
 import { flattened } from '../picture/flattening';
 import { LINE_TYPES, trueColour, writeProfile } from './dxf-profile';
-import { InsertWithAttributes, emboldened, weighted } from './dxf-records';
+import { type DxfPrompts, promptKey } from './dxf-prompts';
+import { InsertWithAttributes, emboldened, prompted, weighted } from './dxf-records';
 import type { SheetFiles } from './sheet-files';
 
 /**
@@ -42,10 +43,16 @@ import type { SheetFiles } from './sheet-files';
  * one reference; each run of text that holds a link or an answer is an attribute of it.
  *
  * @param profile the drafting profile of what is drawn
+ * @param prompts what places ask for that are filled in elsewhere
  * @param fontFileName the name of a font's file by font id, as a reader of the drawing looks for it
  */
-export function writeDxf(scene: Scene, profile: ProfileDocument, fontFileName = shippedFileName): string {
-  return new SheetDxf(scene, profile, fontFileName).write();
+export function writeDxf(
+  scene: Scene,
+  profile: ProfileDocument,
+  prompts: DxfPrompts = new Map(),
+  fontFileName = shippedFileName,
+): string {
+  return new SheetDxf(scene, profile, prompts, fontFileName).write();
 }
 
 class SheetDxf {
@@ -56,6 +63,7 @@ class SheetDxf {
   constructor(
     private readonly scene: Scene,
     private readonly profile: ProfileDocument,
+    private readonly prompts: DxfPrompts,
     private readonly fontFileName: (font: string) => string,
   ) {
     this.perMm = scene.unit === 'in' ? 1 / MM_PER_INCH : 1;
@@ -104,11 +112,17 @@ class SheetDxf {
     const insert = new InsertWithAttributes(definition.name, this.point(block.at, { x: 0, y: 0 }));
     insert.layerName = this.layer('blocks');
     const tags = new Set<string>();
+    const asked = new Set<string>();
     for (const primitive of primitives) {
       if (primitive.kind === 'text' && primitive.tag !== undefined) {
         const tag = readable(primitive.tag, tags);
         definition.flags = BlockFlags.HasNonConstantAttribute;
-        definition.addEntity(this.attribute(Attdef, primitive, block.at, tag));
+        const place = this.attribute(Attdef, primitive, block.at, tag);
+        // A text of several lines asks once.
+        const key = promptKey(primitive.source, primitive.tag);
+        const prompt = asked.has(key) ? undefined : this.prompts.get(key);
+        asked.add(key);
+        definition.addEntity(prompt === undefined ? place : prompted(place, literal(prompt)));
         insert.attach(this.attribute(Attrib, primitive, { x: 0, y: 0 }, tag));
       } else this.draw(definition, primitive, block.at);
     }

@@ -4,6 +4,7 @@ import type { AskedValue, Block, Cell, Content, Dock, FigureShape, FormatDocumen
 import type { Length, LengthValue } from '../format/length-value';
 import { startBlank, startFromStandard } from '../format/starting';
 import { usualQuestions } from '../format/usual-questions';
+import type { FitStep } from '../lettering/style';
 import type { Box } from '../geometry/box';
 import { overlaps, right, top } from '../geometry/box';
 import { type LengthUnit, MM_PER_INCH, roundLength, trimNumber } from '../geometry/length';
@@ -37,6 +38,14 @@ export function builtFormat(
 ): Built {
   return new Builder(recognition, drawn, unit, newId).format(id, name, keepRest);
 }
+
+/** A column of a table that is wider than this wraps its text: its row grows, mm. */
+const WRAPS_FROM = 25;
+
+const planFor = (wraps: boolean): FitStep[] => [
+  ...(wraps ? [{ kind: 'squeeze' as const, least: 0.85 }, { kind: 'wrap' as const, lines: 3 }] : []),
+  { kind: 'squeeze', least: 0.65 },
+];
 
 class Builder {
   private readonly inks = new Inks();
@@ -223,7 +232,7 @@ class Builder {
       ...lettering,
       place: content.length > 0 ? this.place(content.map(({ text }) => text), found.box, turn, caption !== undefined) : { across: drawn ? 'centre' : 'left', up: drawn ? 'middle' : 'base', inset: { x: 1, y: 1 } },
       turn: found.turn,
-      fit: contents.some((one) => 'parts' in one && one.parts.some(({ kind }) => kind === 'linked' || kind === 'asked')) && room.width > 0 ? [{ kind: 'squeeze', least: 0.65 }] : [],
+      fit: contents.some((one) => 'parts' in one && one.parts.some(({ kind }) => kind === 'linked' || kind === 'asked')) ? planFor(block.table !== undefined && room.width > WRAPS_FROM) : [],
     };
   }
 

@@ -2,6 +2,7 @@ import type { ExportKind } from '../../contract/export';
 import { counted } from '../../core/counted';
 import { TRIAL } from '../../core/drawing/drawing';
 import { type DrawnSheet, drawnSheets, planDrawing, sheetTitle } from '../../core/drawing/sheets';
+import { dxfPrompts } from '../../core/exchange/dxf-prompts';
 import { canonicalHash } from '../../core/format/canonical';
 import { languageOf } from '../../core/property/language';
 import { SUPPLIED } from '../../core/property/supplied';
@@ -57,7 +58,8 @@ export async function exportDrawing(
   const sheets = planned.map((sheet) => {
     const composed = composePlanned(sheet, resources);
     if (!composed.ok) throw new ServiceError(422, composed.reason);
-    return { scene: composed.scene, ...(planned.length > 1 && { name: sheetTitle(sheet) }) };
+    const prompts = dxfPrompts(sheet.document, resources.properties);
+    return { scene: composed.scene, prompts, ...(planned.length > 1 && { name: sheetTitle(sheet) }) };
   });
   const { facts } = planned[0]!;
   const maker = row.answers[SUPPLIED.createdBy];

@@ -4,6 +4,7 @@ import type { z } from 'zod';
 import type { ExportKind } from '../../contract/export';
 import type { exportSheet as ExportSheet } from '../../contract/formats';
 import { pictureFiles, writeDxf } from '../../core/exchange/dxf';
+import { type DxfPrompts, dxfPrompts } from '../../core/exchange/dxf-prompts';
 import { type PdfDetails, writePdf } from '../../core/exchange/pdf';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
 import { writeSvg } from '../../core/exchange/svg-file';
@@ -71,13 +72,16 @@ export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>
   ];
   const details = { title: subject.filter(Boolean).join(', '), date: facts.today, language: languageOf(facts) };
   const profile = frozen?.profile.document ?? (await findProfile(database, format.profileId))!.document;
-  return writeSheets([{ scene }], request.kind, details, files, profile);
+  const prompts = dxfPrompts(document, resources.properties);
+  return writeSheets([{ scene, prompts }], request.kind, details, files, profile);
 }
 
 /** A composed sheet and its name among others. */
 export interface NamedSheet {
   scene: Scene;
   name?: string;
+  /** What a DXF asks for at its places. */
+  prompts?: DxfPrompts;
 }
 
 /**
@@ -97,11 +101,11 @@ export async function writeSheets(
     return { name: `${base}.pdf`, type: TYPES.pdf, content: await writePdf(sheets, sheetFiles, details) };
   const ending = kind === 'dxf' ? 'dxf' : 'svg';
   const files: Record<string, Uint8Array> = {};
-  for (const { scene, name } of sheets) {
+  for (const { scene, name, prompts } of sheets) {
     const own = name === undefined ? title : `${title}, ${name}`;
     const content =
       kind === 'dxf'
-        ? writeDxf(scene, profile)
+        ? writeDxf(scene, profile, prompts)
         : await writeSvg(scene, sheetFiles, own, kind === 'svg outlines' ? 'outlines' : 'letters');
     files[`${sheets.length === 1 ? base : fileName(own)}.${ending}`] = new TextEncoder().encode(content);
     // A DXF names its raster pictures as files beside it.
