@@ -260,14 +260,14 @@ function centringOf(
   sources: Set<number>,
   tolerance: number,
 ): Border['centring'] {
-  const near = Math.max(1, tolerance);
+  const near = Math.max(0.3, tolerance / 2);
   const reaches: number[] = [];
   const pieces: Stroke['pieces'] = [];
   const note = (axis: Stroke['axis'], at: number, edge: number, inward: 1 | -1) => {
     for (const stroke of strokes.flatMap(singly)) {
       if (stroke.axis !== axis || Math.abs(stroke.at - at) > near || stroke.to - stroke.from > band + 60) continue;
       const [inner, outer] = inward === 1 ? [stroke.to - edge, edge - stroke.from] : [edge - stroke.from, stroke.to - edge];
-      if (inner < -1 || outer < -1 || (inner < 1 && outer < 1)) continue;
+      if (inner < -1 || inner > 30 || outer < -1 || (inner < 1 && outer < 1)) continue;
       if (inner > 1) reaches.push(inner);
       pieces.push(...stroke.pieces);
       for (const { source } of stroke.pieces) sources.add(source);
@@ -306,8 +306,9 @@ function trimmingOf(drawn: readonly Drawn[], { width, height }: { width: number;
 /** The name of the size in the margin, if it stands there. */
 function designationOf(drawn: readonly Drawn[], { name, width, height }: { name: string; width: number; height: number }, space: Box, sources: Set<number>) {
   const i = drawn.findIndex(
-    (one) =>
+    (one, at) =>
       one.kind === 'text' &&
+      !sources.has(at) &&
       one.text.trim().toUpperCase() === name.toUpperCase() &&
       !contains(space, { ...one.at, width: 0, height: 0 }) &&
       contains({ x: 0, y: 0, width, height }, { ...one.at, width: 0, height: 0 }),

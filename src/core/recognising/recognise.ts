@@ -17,7 +17,7 @@ import { type Stroke, strokesOf } from './strokes';
 import { pointsOf } from './survey';
 import { tableHeaded } from './table-words';
 import { folded, growingTable, roleOf } from './tables';
-import { type Measure, type SheetText, from, joined, middleOf, textsOf } from './texts';
+import { type Measure, type SheetText, from, joined, placeOf, textsOf } from './texts';
 
 /** What a drawing is recognised by. */
 export interface Means {
@@ -82,7 +82,7 @@ class Recogniser {
     }
     // Rows of a table but its pattern are taken with it.
     for (const { table, box } of blocks)
-      if (table) for (const text of texts) if (isIn(middleOf(text), box)) for (const source of text.sources) taken.add(source);
+      if (table) for (const text of texts) if (isIn(placeOf(text), box)) for (const source of text.sources) taken.add(source);
     const looseTexts = this.looseTexts(texts.filter(({ id }) => !taken.has(id)));
     for (const { lines } of looseTexts) for (const { sources } of lines) for (const source of sources) taken.add(source);
     const rest = drawn.flatMap((_, i) => (taken.has(i) ? [] : [i]));
@@ -103,7 +103,7 @@ class Recogniser {
       const isHeading = this.headings(texts);
       const own = regionsOf(grid, isHeading).map((region) => cropped(grid, region));
       // A single rectangle is a block where it stands on the frame or holds a text; else something was drawn.
-      return own.filter((one) => one.faces.length > 1 || network.onFrame || texts.some((text) => isIn(middleOf(text), around(one))));
+      return own.filter((one) => one.faces.length > 1 || network.onFrame || texts.some((text) => isIn(placeOf(text), around(one))));
     });
   }
 
@@ -114,7 +114,7 @@ class Recogniser {
         const face = grid.faces[id];
         if (!face) return '';
         const box = boxOf(grid, face);
-        return joined(texts.filter((text) => !text.attribute && isIn(middleOf(text), box))).map(({ text }) => text).join(' ');
+        return joined(texts.filter((text) => !text.attribute && isIn(placeOf(text), box))).map(({ text }) => text).join(' ');
       });
       return tableHeaded(words) !== undefined;
     };
@@ -122,11 +122,11 @@ class Recogniser {
 
   private block(grid: Grid, all: readonly SheetText[]): BlockFound {
     const box = around(grid);
-    const inside = all.filter((text) => isIn(middleOf(text), box));
+    const inside = all.filter((text) => isIn(placeOf(text), box));
     const turn = turnOf(inside);
     const own = blockGrid(grid, turn);
     const figures = this.figuresIn(box, own);
-    const filled = own.cells.map((cell) => ({ ...cell, texts: inside.filter((text) => isIn(middleOf(text), cell.box)) }));
+    const filled = own.cells.map((cell) => ({ ...cell, texts: inside.filter((text) => isIn(placeOf(text), cell.box)) }));
     const usual = captionHeight(filled.map((cell) => ({ box: cell.box, texts: joined(cell.texts).sort((a, b) => from(a, b.start).up) })));
     const cells = filled.map((cell) => this.cell(cell, own, usual, figures));
     const found = growingTable(own, cells);

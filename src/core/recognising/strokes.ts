@@ -46,9 +46,9 @@ export function strokesOf(drawn: readonly Drawn[], tolerance: number, taken: Rea
     if (!line) return;
     const { from, to, ...look } = line;
     const [dx, dy] = [Math.abs(to.x - from.x), Math.abs(to.y - from.y)];
-    // Slanted by less than a hundredth and than half the tolerance, it was meant level or upright.
+    // Slanted by no more than half the tolerance and a few hundredths of its length, it was meant level or upright.
     const skew = Math.min(dx, dy);
-    if (Math.max(dx, dy) < 1e-6 || skew > tolerance / 2 || skew > 0.01 * Math.max(dx, dy)) return;
+    if (Math.max(dx, dy) < 1e-6 || skew > tolerance / 2 || skew > 0.04 * Math.max(dx, dy)) return;
     used.add(source);
     const common = { ...look, source, within: figure.within };
     if (dx > dy) level.push({ from: Math.min(from.x, to.x), to: Math.max(from.x, to.x), at: (from.y + to.y) / 2, ...common });

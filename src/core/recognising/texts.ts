@@ -52,7 +52,11 @@ const QUARTERS: readonly (readonly [number, number])[] = [
   [0, -1],
 ];
 
-export const middleOf = ({ start, turn, width, height }: SheetText): Point => along(start, turn, width / 2, height / 2);
+/** A point by which a text is told to be in a cell: near the end at which it is held, since its width depends on its font. */
+export function placeOf({ start, turn, width, height, across }: SheetText): Point {
+  const by = across === 'left' ? Math.min(width / 2, height) : across === 'right' ? Math.max(width / 2, width - height) : width / 2;
+  return along(start, turn, by, height / 2);
+}
 
 /** The box of a text that stands at a right angle, else of its square around. */
 export function textBox({ start, turn, width, height }: SheetText): Box {
@@ -69,9 +73,9 @@ export function from(text: SheetText, { x, y }: Point): { by: number; up: number
   return { by: dx * Math.cos(rad) + dy * Math.sin(rad), up: -dx * Math.sin(rad) + dy * Math.cos(rad) };
 }
 
-/** Widest gap between two pieces of one text, as a share of its height; and from where on it is a space. */
+/** Widest gap between two pieces of one text, as a share of its height; and from where on one before a single letter is a space. */
 const GAP = 1.3;
-const SPACE = 0.22;
+const SPACE = 0.45;
 
 /** Texts of one place put together from their pieces: those that run on along one base line in one height. Attributes stay by themselves. */
 export function joined(texts: readonly SheetText[]): SheetText[] {
@@ -83,7 +87,9 @@ export function joined(texts: readonly SheetText[]): SheetText[] {
       continue;
     }
     const gap = from(last, next.start).by - last.width;
-    last.text += gap > SPACE * last.height && !/\s$/.test(last.text) ? ` ${next.text}` : next.text;
+    // Pieces of several letters are words, whatever the font that they are measured in; letters by themselves tell by their distance.
+    const isWord = next.text.trim().length > 1 ? gap > -1.2 * last.height : gap > SPACE * last.height;
+    last.text += isWord && !/\s$/.test(last.text) ? ` ${next.text}` : next.text;
     last.width = Math.max(last.width, from(last, next.start).by + next.width);
     last.sources = [...last.sources, ...next.sources];
     last.across = last.across === next.across ? last.across : 'left';

@@ -10,6 +10,8 @@ export interface DxfGroups {
   layers: Map<string, { weight?: number; colour?: string; isOff: boolean }>;
   /** Of each attribute and each place for one, in the file's order: how its text stands. */
   attributes: DxfTextFields[];
+  /** Of each spline, in the file's order: the points it goes through, where it is given by them. */
+  splines: { x: number; y: number }[][];
   /** The sheet of each layout by the name of the block that holds what it shows. */
   layouts: Map<string, { name: string; paper?: { x: number; y: number; width: number; height: number } }>;
   /** Entities by their type, nested ones once. */
@@ -29,6 +31,7 @@ export function dxfGroups(text: string): Outcome<DxfGroups> {
     looks: new Map(),
     layers: new Map(),
     attributes: [],
+    splines: [],
     layouts: new Map(),
     types: new Map(),
   };
@@ -105,6 +108,7 @@ class Pass {
         this.entities++;
         this.groups.types.set(this.type, (this.groups.types.get(this.type) ?? 0) + 1);
         this.attribute = undefined;
+        if (this.type === 'SPLINE') this.groups.splines.push([]);
         if (this.type === 'ATTRIB' || this.type === 'ATTDEF') this.groups.attributes.push((this.attribute = {}));
       }
       return;
@@ -165,6 +169,11 @@ class Pass {
       const field = ATTRIBUTE_FIELDS[code];
       if (field === 'styleName') this.attribute.styleName ??= value;
       else if (field) this.attribute[field] ??= Number(value);
+    }
+    if (this.type === 'SPLINE') {
+      const points = this.groups.splines.at(-1)!;
+      if (code === 11) points.push({ x: Number(value), y: 0 });
+      else if (code === 21 && points.length > 0) points.at(-1)!.y = Number(value);
     }
     if (code === 5) this.handle = value.trim();
     else if (code === 370) {

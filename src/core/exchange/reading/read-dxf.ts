@@ -75,6 +75,8 @@ class Opening {
   private readonly blocks = new Map<string, DxfBlock>();
   private readonly leftOut = new Tally();
   private readonly open = new Set<string>();
+  /** Points that splines go through. */
+  private readonly through = new Map<DxfEntity, Point[]>();
   private count = 0;
 
   constructor(
@@ -82,9 +84,11 @@ class Opening {
     private readonly groups: DxfGroups,
   ) {
     for (const block of dxf.blocks) if (block.name !== undefined) this.blocks.set(unguarded(block.name).toLowerCase(), block);
-    let next = 0;
+    let [nextAttribute, nextSpline] = [0, 0];
     for (const entity of [...dxf.blocks.flatMap(({ entities }) => entities), ...dxf.entities])
-      if (entity.type === 'ATTRIB' || entity.type === 'ATTDEF') entity.text = { ...entity.text, ...groups.attributes[next++] };
+      if (entity.type === 'ATTRIB' || entity.type === 'ATTDEF')
+        entity.text = { ...entity.text, ...groups.attributes[nextAttribute++] };
+      else if (entity.type === 'SPLINE') this.through.set(entity, groups.splines[nextSpline++] ?? []);
   }
 
   drawing(remarks: string[]): Outcome<{ drawing: ReadDrawing }> {
@@ -347,7 +351,9 @@ class Opening {
   private curve(entity: DxfEntity, around: Around, into: Drawn[]): void {
     let points: [number, number][] = [];
     try {
-      points = entityToPolyline(entity);
+      const through = this.through.get(entity) ?? [];
+      const isByControl = entity.type !== 'SPLINE' || (entity.controlPoints ?? []).length > 1;
+      points = isByControl ? entityToPolyline(entity) : smooth(through);
     } catch {
       // Counted below, like a curve without points.
     }
@@ -401,6 +407,18 @@ const WORDS: Record<string, string> = {
   RAY: 'endless lines',
   XLINE: 'endless lines',
 };
+
+/** A smooth curve through some points: between two of them a cubic with the directions of their neighbours. */
+function smooth(through: readonly Point[]): [number, number][] {
+  const at = (i: number) => through[Math.max(0, Math.min(through.length - 1, i))]!;
+  return through.flatMap((b, i): [number, number][] => {
+    if (i === through.length - 1) return [[b.x, b.y]];
+    const [a, c, d] = [at(i - 1), at(i + 1), at(i + 2)];
+    const along = (t: number, p: number, q: number, r: number, s: number) =>
+      0.5 * (2 * q + (r - p) * t + (2 * p - 5 * q + 4 * r - s) * t * t + (3 * q - p - 3 * r + s) * t * t * t);
+    return Array.from({ length: 12 }, (_, k) => [along(k / 12, a.x, b.x, c.x, d.x), along(k / 12, a.y, b.y, c.y, d.y)]);
+  });
+}
 
 const point = (p: DxfPoint | undefined): Point => ({ x: p?.x ?? 0, y: p?.y ?? 0 });
 const onCircle = (centre: Point, radius: number, deg: number): Point => ({
