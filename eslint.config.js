@@ -19,7 +19,7 @@ export default ts.config(
   },
   { files: ['**/*.cjs'], languageOptions: { globals: { module: 'writable' } } },
   {
-    files: ['scripts/**', 'tests/**', 'src/cli.ts', '*.config.*'],
+    files: ['scripts/**', 'tests/**', 'src/cli.ts', 'src/cli/**', '*.config.*'],
     languageOptions: {
       globals: {
         process: 'readonly',

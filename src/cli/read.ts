@@ -79,7 +79,9 @@ export async function readDrawingIn(values: ReadOptions): Promise<void> {
   }
   const cells = told.blocks.reduce((sum, block) => sum + block.cells.length, 0);
   console.log(`${told.sheet.name}: ${counted(told.blocks.length, 'block')} with ${counted(cells, 'cell')}`);
-  console.log(`laid over the drawing, the farthest of ${counted(over.compared, 'line')} is ${over.greatest.toFixed(3)} mm off`);
+  console.log(
+    `laid over the drawing, the farthest of ${counted(over.compared, 'line')} is ${over.greatest.toFixed(3)} mm off`,
+  );
   if (over.beyond > 0) console.error(`${counted(over.beyond, 'line')} more than ${NEAR} mm off`);
 }
 
@@ -87,7 +89,8 @@ function choices({ space, unit, size, sheet, tolerance }: ReadOptions): Choices 
   const named = unit === undefined ? undefined : UNITS_TO_TRY.find(({ name }) => name === UNIT_NAMES[unit]);
   if (unit !== undefined && !named) throw new Stop(`--unit takes mm, in, cm or m, not “${unit}”.`);
   const mm = tolerance === undefined ? undefined : Number(tolerance);
-  if (mm !== undefined && !(mm >= 0.01 && mm <= 5)) throw new Stop(`--tolerance takes 0.01 to 5 mm, not “${tolerance}”.`);
+  if (mm !== undefined && !(mm >= 0.01 && mm <= 5))
+    throw new Stop(`--tolerance takes 0.01 to 5 mm, not “${tolerance}”.`);
   return {
     ...(space !== undefined && { space }),
     ...(named && { mmPerUnit: named.mmPerUnit }),

@@ -152,6 +152,7 @@ export const PAGES = {
   '/sign-in': 'anyone',
   '/formats': 'reader',
   '/formats/compare': 'reader',
+  '/formats/read': 'administrator',
   '/formats/[id]/release': 'administrator',
   '/formats/[id]/history': 'reader',
   '/formats/[id]': 'reader',

@@ -82,7 +82,10 @@ export function borderOf(
 }
 
 const isSame = (a: Box, b: Box, within = SAME) =>
-  Math.abs(a.x - b.x) < within && Math.abs(a.y - b.y) < within && Math.abs(right(a) - right(b)) < within && Math.abs(top(a) - top(b)) < within;
+  Math.abs(a.x - b.x) < within &&
+  Math.abs(a.y - b.y) < within &&
+  Math.abs(right(a) - right(b)) < within &&
+  Math.abs(top(a) - top(b)) < within;
 
 const nearest = (boxes: readonly Box[], given: Box | undefined) => given && boxes.find((one) => isSame(one, given, 2));
 
@@ -131,7 +134,10 @@ export function lookOf(pieces: readonly { from: number; to: number; width?: numb
     entry.sum += to - from;
     sums.set(key, entry);
   }
-  return [...sums.values()].reduce((best, one) => (one.sum > best.sum ? one : best), { sum: -1, look: { ink: '#000000' } as LineLook }).look;
+  return [...sums.values()].reduce((best, one) => (one.sum > best.sum ? one : best), {
+    sum: -1,
+    look: { ink: '#000000' } as LineLook,
+  }).look;
 }
 
 /** Where ticks cross the bands along the edges of a frame, and the texts in the bands. */
@@ -167,7 +173,13 @@ function zonesAround(
     const { axis, from, to, low, high } = bands[name];
     return texts.filter(({ text }) => {
       const [across, along] = axis === 'level' ? [text.at.x, text.at.y] : [text.at.y, text.at.x];
-      return /^([A-Z]{1,2}|\d{1,2})$/.test(text.text.trim()) && across > from - 2 && across < to + 2 && along > low && along < high;
+      return (
+        /^([A-Z]{1,2}|\d{1,2})$/.test(text.text.trim()) &&
+        across > from - 2 &&
+        across < to + 2 &&
+        along > low &&
+        along < high
+      );
     });
   };
   const names = ['left', 'right', 'bottom', 'top'] as const;
@@ -186,11 +198,16 @@ function zonesAround(
   const [columns, rows] = [xs.length + 1, ys.length + 1];
   const upright = [...byEdge.left.texts, ...byEdge.right.texts];
   const level = [...byEdge.top.texts, ...byEdge.bottom.texts];
-  const lettered = (labelled: typeof texts) => labelled.filter(({ text }) => /[A-Z]/.test(text.text)).length > labelled.length / 2;
+  const lettered = (labelled: typeof texts) =>
+    labelled.filter(({ text }) => /[A-Z]/.test(text.text)).length > labelled.length / 2;
   const lettersAlong = lettered(upright) || !lettered(level) ? 'vertical' : 'horizontal';
   // The name of the size may stand among the labels.
-  const ofKind = (labelled: typeof texts, letters: boolean) => labelled.filter(({ text }) => /[A-Z]/.test(text.text) === letters);
-  const [vertical, horizontal] = [ofKind(upright, lettersAlong === 'vertical'), ofKind(level, lettersAlong === 'horizontal')];
+  const ofKind = (labelled: typeof texts, letters: boolean) =>
+    labelled.filter(({ text }) => /[A-Z]/.test(text.text) === letters);
+  const [vertical, horizontal] = [
+    ofKind(upright, lettersAlong === 'vertical'),
+    ofKind(level, lettersAlong === 'horizontal'),
+  ];
   // A centring mark that ends at the frame looks like a tick in the middle.
   const hasZones = (name: (typeof names)[number]) => {
     const middle = bands[name].axis === 'level' ? sheet.height / 2 : sheet.width / 2;
@@ -201,7 +218,9 @@ function zonesAround(
     const sorted = found.toSorted((a, b) => rank(a.text.text) - rank(b.text.text));
     return (sorted.at(-1)?.text.at[key] ?? 0) - (sorted[0]?.text.at[key] ?? 0);
   };
-  const letters = (lettersAlong === 'vertical' ? vertical : horizontal).map(({ text }) => text.text.trim()).filter((one) => one.length === 1);
+  const letters = (lettersAlong === 'vertical' ? vertical : horizontal)
+    .map(({ text }) => text.text.trim())
+    .filter((one) => one.length === 1);
   return {
     rule,
     exact,
@@ -232,7 +251,12 @@ function omitted(letters: readonly string[], count: number): string[] {
 }
 
 /** The rule by which fields are cut: of 50 mm from the middle, by count, else the count that is there. */
-function ruleOf(sheet: { width: number; height: number }, frame: Box, columns: readonly number[], rows: readonly number[]) {
+function ruleOf(
+  sheet: { width: number; height: number },
+  frame: Box,
+  columns: readonly number[],
+  rows: readonly number[],
+) {
   const labelling = { lettersAlong: 'vertical', verticalRuns: 'down', horizontalRuns: 'rightward', omit: [] } as const;
   // A tick in the middle may be part of the centring mark there.
   const withMiddle = (found: readonly number[], middle: number) =>
@@ -266,7 +290,8 @@ function centringOf(
   const note = (axis: Stroke['axis'], at: number, edge: number, inward: 1 | -1) => {
     for (const stroke of strokes.flatMap(singly)) {
       if (stroke.axis !== axis || Math.abs(stroke.at - at) > near || stroke.to - stroke.from > band + 60) continue;
-      const [inner, outer] = inward === 1 ? [stroke.to - edge, edge - stroke.from] : [edge - stroke.from, stroke.to - edge];
+      const [inner, outer] =
+        inward === 1 ? [stroke.to - edge, edge - stroke.from] : [edge - stroke.from, stroke.to - edge];
       if (inner < -1 || inner > 30 || outer < -1 || (inner < 1 && outer < 1)) continue;
       if (inner > 1) reaches.push(inner);
       pieces.push(...stroke.pieces);
@@ -282,7 +307,12 @@ function centringOf(
   return { inside, line: lookOf(pieces.filter(({ from, to }) => to - from > inside)) };
 }
 
-function trimmingOf(drawn: readonly Drawn[], { width, height }: { width: number; height: number }, space: Box, sources: Set<number>): Border['trimming'] {
+function trimmingOf(
+  drawn: readonly Drawn[],
+  { width, height }: { width: number; height: number },
+  space: Box,
+  sources: Set<number>,
+): Border['trimming'] {
   let found: Border['trimming'];
   drawn.forEach((one, i) => {
     if (one.kind !== 'fill') return;
@@ -297,14 +327,26 @@ function trimmingOf(drawn: readonly Drawn[], { width, height }: { width: number;
     sources.add(i);
     // An L of two bars: its shorter side is the width of a bar.
     const inner = xs.filter((x) => x > Math.min(...xs) + 0.3 && x < Math.max(...xs) - 0.3);
-    const bar = inner.length > 0 ? Math.min(...inner.map((x) => Math.min(x - Math.min(...xs), Math.max(...xs) - x))) : Math.min(across, up);
-    found = { length: Math.max(found?.length ?? 0, across, up), width: Math.min(found?.width ?? Infinity, bar), ink: one.ink };
+    const bar =
+      inner.length > 0
+        ? Math.min(...inner.map((x) => Math.min(x - Math.min(...xs), Math.max(...xs) - x)))
+        : Math.min(across, up);
+    found = {
+      length: Math.max(found?.length ?? 0, across, up),
+      width: Math.min(found?.width ?? Infinity, bar),
+      ink: one.ink,
+    };
   });
   return found;
 }
 
 /** The name of the size in the margin, if it stands there. */
-function designationOf(drawn: readonly Drawn[], { name, width, height }: { name: string; width: number; height: number }, space: Box, sources: Set<number>) {
+function designationOf(
+  drawn: readonly Drawn[],
+  { name, width, height }: { name: string; width: number; height: number },
+  space: Box,
+  sources: Set<number>,
+) {
   const i = drawn.findIndex(
     (one, at) =>
       one.kind === 'text' &&

@@ -1,6 +1,18 @@
 import type { Drawn } from '../exchange/reading/drawn';
 import { MOST } from '../format/bounds';
-import type { AskedValue, Block, Cell, Content, Dock, FigureShape, FormatDocument, Line, Part, Place, Track } from '../format/document';
+import type {
+  AskedValue,
+  Block,
+  Cell,
+  Content,
+  Dock,
+  FigureShape,
+  FormatDocument,
+  Line,
+  Part,
+  Place,
+  Track,
+} from '../format/document';
 import type { Length, LengthValue } from '../format/length-value';
 import { startBlank, startFromStandard } from '../format/starting';
 import { usualQuestions } from '../format/usual-questions';
@@ -43,7 +55,12 @@ export function builtFormat(
 const WRAPS_FROM = 25;
 
 const planFor = (wraps: boolean): FitStep[] => [
-  ...(wraps ? [{ kind: 'squeeze' as const, least: 0.85 }, { kind: 'wrap' as const, lines: 3 }] : []),
+  ...(wraps
+    ? [
+        { kind: 'squeeze' as const, least: 0.85 },
+        { kind: 'wrap' as const, lines: 3 },
+      ]
+    : []),
   { kind: 'squeeze', least: 0.65 },
 ];
 
@@ -95,7 +112,9 @@ class Builder {
             omit: zones.omit,
             edges: { base: zones.edges },
             band: this.length(zones.band),
-            border: zones.border ? this.line(zones.border, NARROW) : { ...this.line({ ink: '#000000' }, NARROW), hidden: true },
+            border: zones.border
+              ? this.line(zones.border, NARROW)
+              : { ...this.line({ ink: '#000000' }, NARROW), hidden: true },
             ticks: this.line(zones.ticks ?? { ink: '#000000' }, NARROW),
             lettering: zoneLettering,
           }
@@ -109,9 +128,16 @@ class Builder {
         trimming: {
           ...base.marks.trimming,
           shown: trimming !== undefined,
-          ...(trimming && { length: this.length(trimming.length), width: this.length(trimming.width), ink: this.inks.idOf(trimming.ink) }),
+          ...(trimming && {
+            length: this.length(trimming.length),
+            width: this.length(trimming.width),
+            ink: this.inks.idOf(trimming.ink),
+          }),
         },
-        designation: { shown: designation !== undefined, lettering: designation ? this.letterings.of(asText(designation)).lettering : zoneLettering },
+        designation: {
+          shown: designation !== undefined,
+          lettering: designation ? this.letterings.of(asText(designation)).lettering : zoneLettering,
+        },
       },
       letterings: this.letterings.styles,
       inks: this.inks.list,
@@ -126,11 +152,19 @@ class Builder {
     const { sheet } = this.recognition;
     const known = STANDARD_SIZES.find((size) => size.id === sheet.standard);
     if (known) {
-      const started = startFromStandard({ id, name, standard: known.standard, sizes: [known.id], zones: false, titleBlock: 'none', unit: this.unit }, this.newId);
+      const started = startFromStandard(
+        { id, name, standard: known.standard, sizes: [known.id], zones: false, titleBlock: 'none', unit: this.unit },
+        this.newId,
+      );
       if (started.ok) return started.document;
     }
     const blank = startBlank({ id, name });
-    const size = { id: 'custom-1', name: sheet.name, width: this.lengthValue(sheet.width), height: this.lengthValue(sheet.height) };
+    const size = {
+      id: 'custom-1',
+      name: sheet.name,
+      width: this.lengthValue(sheet.width),
+      height: this.lengthValue(sheet.height),
+    };
     return { ...blank, unit: this.unit, sizes: [size], mainSize: size.id };
   }
 
@@ -144,7 +178,9 @@ class Builder {
       ]),
     );
     const outside = looseTexts.flatMap(({ lines }) => lines.map((text) => ({ text, role: 'value' as const })));
-    const sheet = [border.zones?.letters, border.designation].flatMap((text) => (text ? [{ text: asText(text), role: 'zone' as const }] : []));
+    const sheet = [border.zones?.letters, border.designation].flatMap((text) =>
+      text ? [{ text: asText(text), role: 'zone' as const }] : [],
+    );
     const all = [...inCells, ...outside, ...sheet];
     return all.length > 0 ? all : [{ text: PLAIN, role: 'value' }];
   }
@@ -230,9 +266,19 @@ class Builder {
       ...(caption && caption.text.trim() !== '' && { caption: this.caption(found, turn) }),
       contents,
       ...lettering,
-      place: content.length > 0 ? this.place(content.map(({ text }) => text), found.box, turn, caption !== undefined) : { across: drawn ? 'centre' : 'left', up: drawn ? 'middle' : 'base', inset: { x: 1, y: 1 } },
+      place:
+        content.length > 0
+          ? this.place(
+              content.map(({ text }) => text),
+              found.box,
+              turn,
+              caption !== undefined,
+            )
+          : { across: drawn ? 'centre' : 'left', up: drawn ? 'middle' : 'base', inset: { x: 1, y: 1 } },
       turn: found.turn,
-      fit: contents.some((one) => 'parts' in one && one.parts.some(({ kind }) => kind === 'linked' || kind === 'asked')) ? planFor(block.table !== undefined && room.width > WRAPS_FROM) : [],
+      fit: contents.some((one) => 'parts' in one && one.parts.some(({ kind }) => kind === 'linked' || kind === 'asked'))
+        ? planFor(block.table !== undefined && room.width > WRAPS_FROM)
+        : [],
     };
   }
 
@@ -261,10 +307,18 @@ class Builder {
       return cut ? [{ picture: { from: { hash: this.keep(cut) }, scale: 'fit' } }] : [];
     }
     const parts = content.flatMap(({ meaning, isNewLine, text }, i): Part[] => {
-      if (meaning.question && !this.questions.has(meaning.question.key)) this.questions.set(meaning.question.key, meaning.question);
+      if (meaning.question && !this.questions.has(meaning.question.key))
+        this.questions.set(meaning.question.key, meaning.question);
       const before = content[i - 1]?.text;
       const isApart = before && !isNewLine;
-      const gap: Part[] = i === 0 ? [] : isNewLine ? [{ kind: 'break' }] : isApart && text.start.x - before.start.x - before.width > 0.2 * text.height ? [{ kind: 'fixed', text: ' ' }] : [];
+      const gap: Part[] =
+        i === 0
+          ? []
+          : isNewLine
+            ? [{ kind: 'break' }]
+            : isApart && text.start.x - before.start.x - before.width > 0.2 * text.height
+              ? [{ kind: 'fixed', text: ' ' }]
+              : [];
       return [...gap, ...meaning.parts];
     });
     return parts.length > 0 ? [{ parts: parts.slice(0, MOST.parts) }] : [];
@@ -277,10 +331,22 @@ class Builder {
 
   private shape(one: Drawn, box: Box): FigureShape[] {
     const at = ({ x, y }: { x: number; y: number }) => ({ x: roundLength(x - box.x), y: roundLength(y - box.y) });
-    if (one.kind === 'line') return [{ kind: 'line', from: at(one.from), to: at(one.to), line: { ...this.line(one, NARROW), type: one.type } }];
+    if (one.kind === 'line')
+      return [
+        { kind: 'line', from: at(one.from), to: at(one.to), line: { ...this.line(one, NARROW), type: one.type } },
+      ];
     if (one.kind !== 'arc') return [];
     const { centre, radius, fromDeg, toDeg } = one;
-    return [{ kind: 'arc', centre: at(centre), radius: roundLength(radius), fromDeg, toDeg, line: { ...this.line(one, NARROW), type: one.type } }];
+    return [
+      {
+        kind: 'arc',
+        centre: at(centre),
+        radius: roundLength(radius),
+        fromDeg,
+        toDeg,
+        line: { ...this.line(one, NARROW), type: one.type },
+      },
+    ];
   }
 
   /** Where texts stand in a cell: by the end at which the first is held, and by the base line of the last. */
@@ -294,17 +360,29 @@ class Builder {
     const cap = Math.max(...spans.map(({ up, height: h }) => up + h));
     const held = texts[0]!.across;
     const isMiddle = Math.abs(left + end - width) < Math.max(0.6, 0.04 * width) && left > 1.5;
-    const across = held === 'right' ? 'right' : held === 'centre' && isMiddle ? 'centre' : isMiddle && texts.length === 1 && Math.abs(left + end - width) < 0.4 ? 'centre' : 'left';
+    const across =
+      held === 'right'
+        ? 'right'
+        : held === 'centre' && isMiddle
+          ? 'centre'
+          : isMiddle && texts.length === 1 && Math.abs(left + end - width) < 0.4
+            ? 'centre'
+            : 'left';
     const x = across === 'right' ? width - end : across === 'left' ? left : Math.min(1, Math.max(0, left));
     const inset = (value: number) => this.length(Math.round(Math.max(-1000, Math.min(1000, value)) * 100) / 100);
-    if (!hasCaption && Math.abs(base + cap - height) < 0.3) return { across, up: 'middle', inset: { x: inset(x), y: inset(Math.min(1, Math.max(0, base))) } };
-    if (texts.length === 1 && base > height / 2) return { across, up: 'top', inset: { x: inset(x), y: inset(height - cap) } };
+    if (!hasCaption && Math.abs(base + cap - height) < 0.3)
+      return { across, up: 'middle', inset: { x: inset(x), y: inset(Math.min(1, Math.max(0, base))) } };
+    if (texts.length === 1 && base > height / 2)
+      return { across, up: 'top', inset: { x: inset(x), y: inset(height - cap) } };
     return { across, up: 'base', inset: { x: inset(x), y: inset(base) } };
   }
 
   private looseText({ lines, meanings }: Recognition['looseTexts'][number]): Block {
     const boxes = lines.map(textBox);
-    const box = grown(boxes.reduce((a, b) => union(a, b)), 1);
+    const box = grown(
+      boxes.reduce((a, b) => union(a, b)),
+      1,
+    );
     const [first] = lines;
     const turn = (Math.round(first!.turn / 90) * 90) % 360;
     const found: CellFound = {
@@ -314,7 +392,9 @@ class Builder {
       content: lines.map((text, i) => ({ text, meaning: meanings[i]!, isNewLine: i > 0 })),
       sure: 0.5,
     };
-    return this.lineless(box, lines[0]!.text.trim().slice(0, 40) || 'Text', turn as Block['turn'], (own) => this.cell(found, own));
+    return this.lineless(box, lines[0]!.text.trim().slice(0, 40) || 'Text', turn as Block['turn'], (own) =>
+      this.cell(found, own),
+    );
   }
 
   /** What was not understood, as a picture where it stands. */
@@ -350,7 +430,12 @@ class Builder {
       rows: [{ id: this.newId(), size: size(upright ? box.width : box.height) }],
       cells: [cell({ turn } as BlockFound)],
       lines: { outline: hidden, inside: hidden, edges: [] },
-      dock: { to: [], align: 'start', corner: 'lower left', offset: { x: this.length(box.x - space.x), y: this.length(box.y - space.y) } },
+      dock: {
+        to: [],
+        align: 'start',
+        corner: 'lower left',
+        offset: { x: this.length(box.x - space.x), y: this.length(box.y - space.y) },
+      },
       width: 'sum',
       height: 'sum',
       turn,
@@ -369,9 +454,15 @@ class Builder {
       if (i === index || overlaps(box, other)) continue;
       const isAbove = Math.abs(box.y - top(other)) < near && shares(box.x, right(box), other.x, right(other));
       if (!isAbove) continue;
-      const align = Math.abs(right(box) - right(other)) < near ? 'end' : Math.abs(box.x - other.x) < near ? 'start' : 'end';
+      const align =
+        Math.abs(right(box) - right(other)) < near ? 'end' : Math.abs(box.x - other.x) < near ? 'start' : 'end';
       const x = align === 'end' ? right(box) - right(other) : box.x - other.x;
-      return { to: [{ block: ids[i]!, side: 'above' }], align, corner: 'lower right', offset: { x: this.length(Math.abs(x) < near ? 0 : x), y: 0 } };
+      return {
+        to: [{ block: ids[i]!, side: 'above' }],
+        align,
+        corner: 'lower right',
+        offset: { x: this.length(Math.abs(x) < near ? 0 : x), y: 0 },
+      };
     }
     const { space } = border;
     const toRight = right(space) - right(box);
@@ -380,13 +471,49 @@ class Builder {
     const corner = `${isUpper ? 'upper' : 'lower'} ${isRight ? 'right' : 'left'}` as const;
     const x = isRight ? -toRight : box.x - space.x;
     const y = isUpper ? -toTop : box.y - space.y;
-    return { to: [], align: isRight ? 'end' : 'start', corner, offset: { x: this.length(Math.abs(x) < near ? 0 : x), y: this.length(Math.abs(y) < near ? 0 : y) } };
+    return {
+      to: [],
+      align: isRight ? 'end' : 'start',
+      corner,
+      offset: { x: this.length(Math.abs(x) < near ? 0 : x), y: this.length(Math.abs(y) < near ? 0 : y) },
+    };
   }
 }
 
-const PLAIN: SheetText = { id: -1, sources: [], text: '', start: { x: 0, y: 0 }, width: 0, height: 2.5, turn: 0, across: 'left', letterWidth: 1, slantDeg: 0, bold: false, font: '', ink: '#000000' };
+const PLAIN: SheetText = {
+  id: -1,
+  sources: [],
+  text: '',
+  start: { x: 0, y: 0 },
+  width: 0,
+  height: 2.5,
+  turn: 0,
+  across: 'left',
+  letterWidth: 1,
+  slantDeg: 0,
+  bold: false,
+  font: '',
+  ink: '#000000',
+};
 
-const asText = ({ text, height, letterWidth, slantDeg, bold, font, ink }: Pick<SheetText, 'text' | 'height' | 'letterWidth' | 'slantDeg' | 'bold' | 'font' | 'ink'>): SheetText => ({ ...PLAIN, text, height, letterWidth, slantDeg, bold, font, ink });
+const asText = ({
+  text,
+  height,
+  letterWidth,
+  slantDeg,
+  bold,
+  font,
+  ink,
+}: Pick<SheetText, 'text' | 'height' | 'letterWidth' | 'slantDeg' | 'bold' | 'font' | 'ink'>): SheetText => ({
+  ...PLAIN,
+  text,
+  height,
+  letterWidth,
+  slantDeg,
+  bold,
+  font,
+  ink,
+});
 
 /** A length without the noise of a drawing: to a hundredth of a millimetre, or of an inch where it is nearly that. */
 export function tidied(mm: number, unit: LengthUnit): number {
@@ -396,9 +523,20 @@ export function tidied(mm: number, unit: LengthUnit): number {
 }
 
 /** Where a text starts and ends in its cell, and how high its base line is, as it runs. */
-function inCell({ start, width, height }: SheetText, box: Box, turn: number): { from: number; to: number; up: number; height: number } {
+function inCell(
+  { start, width, height }: SheetText,
+  box: Box,
+  turn: number,
+): { from: number; to: number; up: number; height: number } {
   const [dx, dy] = [start.x - box.x, start.y - box.y];
-  const [from, up] = turn === 90 ? [dy, box.width - dx] : turn === 180 ? [box.width - dx, box.height - dy] : turn === 270 ? [box.height - dy, dx] : [dx, dy];
+  const [from, up] =
+    turn === 90
+      ? [dy, box.width - dx]
+      : turn === 180
+        ? [box.width - dx, box.height - dy]
+        : turn === 270
+          ? [box.height - dy, dx]
+          : [dx, dy];
   return { from, to: from + width, up, height };
 }
 
@@ -406,4 +544,9 @@ const union = (a: Box, b: Box): Box => {
   const [x, y] = [Math.min(a.x, b.x), Math.min(a.y, b.y)];
   return { x, y, width: Math.max(right(a), right(b)) - x, height: Math.max(top(a), top(b)) - y };
 };
-const grown = (box: Box, by: number): Box => ({ x: box.x - by, y: box.y - by, width: box.width + 2 * by, height: box.height + 2 * by });
+const grown = (box: Box, by: number): Box => ({
+  x: box.x - by,
+  y: box.y - by,
+  width: box.width + 2 * by,
+  height: box.height + 2 * by,
+});

@@ -18,7 +18,11 @@ const SAME = 0.05;
 export function captionHeight(cells: readonly { box: Box; texts: readonly SheetText[] }[]): number | undefined {
   const over = cells.flatMap(({ texts }) => {
     const [first, second] = texts;
-    return first && second && !first.attribute && (second.attribute || second.height > first.height + SAME) && first.height <= second.height + SAME
+    return first &&
+      second &&
+      !first.attribute &&
+      (second.attribute || second.height > first.height + SAME) &&
+      first.height <= second.height + SAME
       ? [first.height]
       : [];
   });
@@ -35,7 +39,8 @@ function isInUpperCorner(text: SheetText, box: Box): boolean {
 
 function most(values: readonly number[]): number | undefined {
   const counts = new Map<number, number>();
-  for (const value of values) counts.set(Math.round(value * 20) / 20, (counts.get(Math.round(value * 20) / 20) ?? 0) + 1);
+  for (const value of values)
+    counts.set(Math.round(value * 20) / 20, (counts.get(Math.round(value * 20) / 20) ?? 0) + 1);
   return [...counts].sort((a, b) => b[1] - a[1] || a[0] - b[0])[0]?.[0];
 }
 
@@ -49,20 +54,38 @@ export function textsInCell(
 ): CellTexts {
   const sorted = joined(texts).sort(readingOrder);
   const chosen = sorted.find(({ sources }) => sources.some((one) => corrections[one] === 'caption'));
-  const allowed = sorted.filter(({ sources, attribute }) => !attribute && !sources.some((one) => corrections[one] === 'content'));
+  const allowed = sorted.filter(
+    ({ sources, attribute }) => !attribute && !sources.some((one) => corrections[one] === 'content'),
+  );
   const caption = chosen ?? captionAmong(box, sorted, allowed, usual, dictionary);
   return { ...(caption && { caption }), content: sorted.filter((one) => one !== caption) };
 }
 
-function captionAmong(box: Box, all: readonly SheetText[], allowed: readonly SheetText[], usual: number | undefined, dictionary: Dictionary): SheetText | undefined {
+function captionAmong(
+  box: Box,
+  all: readonly SheetText[],
+  allowed: readonly SheetText[],
+  usual: number | undefined,
+  dictionary: Dictionary,
+): SheetText | undefined {
   const small = allowed.filter(({ height }) => usual !== undefined && Math.abs(height - usual) < 0.12 * usual + SAME);
   if (all.length > 1) {
     const [first] = small;
     const others = all.filter((one) => one !== first);
-    if (first && (others.some(({ height, attribute }) => attribute !== undefined || height > first.height + SAME) || dictionary.named(first.text))) return first;
+    if (
+      first &&
+      (others.some(({ height, attribute }) => attribute !== undefined || height > first.height + SAME) ||
+        dictionary.named(first.text))
+    )
+      return first;
     // Without a usual height the first one is a caption when it is smaller than all others or names a property over them.
     const [upper] = allowed;
-    if (upper && upper === all[0] && all.slice(1).every(({ height, attribute }) => attribute !== undefined || height > upper.height + SAME)) return upper;
+    if (
+      upper &&
+      upper === all[0] &&
+      all.slice(1).every(({ height, attribute }) => attribute !== undefined || height > upper.height + SAME)
+    )
+      return upper;
     return undefined;
   }
   const [only] = small;
@@ -82,7 +105,8 @@ export function turnOf(texts: readonly SheetText[]): Turn {
   const counts = new Map<Turn, number>();
   for (const { turn, text } of texts) {
     const quarter = (((Math.round(turn / 90) * 90) % 360) + 360) % 360;
-    if (Math.abs(turn - quarter) < 1 || Math.abs(turn - 360) < 1) counts.set(quarter as Turn, (counts.get(quarter as Turn) ?? 0) + text.length);
+    if (Math.abs(turn - quarter) < 1 || Math.abs(turn - 360) < 1)
+      counts.set(quarter as Turn, (counts.get(quarter as Turn) ?? 0) + text.length);
   }
   const [best] = [...counts].sort((a, b) => b[1] - a[1]);
   return best?.[0] ?? 0;

@@ -28,16 +28,26 @@ const MOST_FIELDS = 40_000;
 
 /** Cuts a network into its grid. @returns undefined for one that encloses nothing, or has more lines than a block has */
 export function gridOf(network: Network, tolerance: number): Grid | undefined {
-  const columns = clustered(network.strokes.filter(({ axis }) => axis === 'upright'), tolerance);
-  const rows = clustered(network.strokes.filter(({ axis }) => axis === 'level'), tolerance).reverse();
+  const columns = clustered(
+    network.strokes.filter(({ axis }) => axis === 'upright'),
+    tolerance,
+  );
+  const rows = clustered(
+    network.strokes.filter(({ axis }) => axis === 'level'),
+    tolerance,
+  ).reverse();
   const [across, down] = [columns.length - 1, rows.length - 1];
   if (across < 1 || down < 1 || across * down > MOST_FIELDS) return undefined;
   const [xs, ys] = [columns.map(({ at }) => at), rows.map(({ at }) => at)];
   const [onX, onY] = [columns.map(({ strokes }) => strokes), rows.map(({ strokes }) => strokes)];
   const upright = (line: number, row: number) => isDrawn(onX[line]!, ys[row + 1]!, ys[row]!);
   const level = (line: number, column: number) => isDrawn(onY[line]!, xs[column]!, xs[column + 1]!);
-  const right = Array.from({ length: down }, (_, row) => Array.from({ length: across + 1 }, (_, line) => upright(line, row)));
-  const below = Array.from({ length: down + 1 }, (_, line) => Array.from({ length: across }, (_, column) => level(line, column)));
+  const right = Array.from({ length: down }, (_, row) =>
+    Array.from({ length: across + 1 }, (_, line) => upright(line, row)),
+  );
+  const below = Array.from({ length: down + 1 }, (_, line) =>
+    Array.from({ length: across }, (_, column) => level(line, column)),
+  );
   const face = Array.from({ length: down }, () => Array<number>(across).fill(-2));
   const fill = (startRow: number, startColumn: number, value: number) => {
     const open: [number, number][] = [[startRow, startColumn]];
@@ -102,25 +112,39 @@ function asRectangles(fields: readonly [row: number, column: number][]): Field[]
     let columnSpan = 1;
     while (open.has(`${row} ${column + columnSpan}`)) columnSpan++;
     let rowSpan = 1;
-    const isWhole = (r: number) => Array.from({ length: columnSpan }, (_, i) => open.has(`${r} ${column + i}`)).every(Boolean);
+    const isWhole = (r: number) =>
+      Array.from({ length: columnSpan }, (_, i) => open.has(`${r} ${column + i}`)).every(Boolean);
     while (isWhole(row + rowSpan)) rowSpan++;
-    for (let r = row; r < row + rowSpan; r++) for (let c = column; c < column + columnSpan; c++) open.delete(`${r} ${c}`);
+    for (let r = row; r < row + rowSpan; r++)
+      for (let c = column; c < column + columnSpan; c++) open.delete(`${r} ${c}`);
     found.push({ row, column, rowSpan, columnSpan });
   }
   return found;
 }
 
 /** A region of a grid by itself, without lines that part nothing in it. Fields outside the network become faces of their own. */
-export function cropped({ xs, ys, onX, onY, face }: Grid, { left, right, upper, lower }: { left: number; right: number; upper: number; lower: number }): Grid {
+export function cropped(
+  { xs, ys, onX, onY, face }: Grid,
+  { left, right, upper, lower }: { left: number; right: number; upper: number; lower: number },
+): Grid {
   const indexes = (from: number, to: number) => Array.from({ length: to - from }, (_, i) => from + i);
   let next = Math.max(-1, ...face.flat()) + 1;
   const inner = face.map((row) => row.map((id) => (id === -1 ? next++ : id)));
   const wasOut = (row: number, column: number) => face[row]![column] === -1;
   const columns = indexes(left, right).filter(
-    (line) => line === left || indexes(upper, lower).some((row) => inner[row]![line] !== inner[row]![line - 1] && !(wasOut(row, line) && wasOut(row, line - 1))),
+    (line) =>
+      line === left ||
+      indexes(upper, lower).some(
+        (row) => inner[row]![line] !== inner[row]![line - 1] && !(wasOut(row, line) && wasOut(row, line - 1)),
+      ),
   );
   const rows = indexes(upper, lower).filter(
-    (line) => line === upper || indexes(left, right).some((column) => inner[line]![column] !== inner[line - 1]![column] && !(wasOut(line, column) && wasOut(line - 1, column))),
+    (line) =>
+      line === upper ||
+      indexes(left, right).some(
+        (column) =>
+          inner[line]![column] !== inner[line - 1]![column] && !(wasOut(line, column) && wasOut(line - 1, column)),
+      ),
   );
   const faces: Field[] = [];
   const known = new Map<number, number>();
@@ -139,8 +163,16 @@ export function cropped({ xs, ys, onX, onY, face }: Grid, { left, right, upper, 
       return at;
     }),
   );
-  const pick = <T>(list: readonly T[], lines: readonly number[], last: number) => [...lines, last].map((line) => list[line]!);
-  return { xs: pick(xs, columns, right), ys: pick(ys, rows, lower), onX: pick(onX, columns, right), onY: pick(onY, rows, lower), face: own, faces };
+  const pick = <T>(list: readonly T[], lines: readonly number[], last: number) =>
+    [...lines, last].map((line) => list[line]!);
+  return {
+    xs: pick(xs, columns, right),
+    ys: pick(ys, rows, lower),
+    onX: pick(onX, columns, right),
+    onY: pick(onY, rows, lower),
+    face: own,
+    faces,
+  };
 }
 
 /** The box of a field on the sheet. */

@@ -7,7 +7,9 @@ import type { Measure } from './texts';
 /** The lettering font of a drawing's font by its name or file; undefined for one that is not shipped. */
 export function knownFont(name: string): string | undefined {
   const file = matchedName(name.replace(/\.(ttf|otf|shx|woff2?)$/i, '').replace(/^zono-/, ''));
-  return SHIPPED_FONTS.find(({ id, name: title, file: own }) => [id, title, own.replace(/\.\w+$/, '')].some((one) => matchedName(one) === file))?.id;
+  return SHIPPED_FONTS.find(({ id, name: title, file: own }) =>
+    [id, title, own.replace(/\.\w+$/, '')].some((one) => matchedName(one) === file),
+  )?.id;
 }
 
 /** The font in which texts of fonts that are not shipped are set. */

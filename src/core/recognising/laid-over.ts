@@ -24,7 +24,11 @@ interface Segment {
 }
 
 /** Lays the composed sheet of a format over the drawing and measures how far its lines lie from the drawn ones. */
-export function laidOver({ border, blocks }: Recognition, drawn: readonly Drawn[], primitives: readonly Primitive[]): LaidOver {
+export function laidOver(
+  { border, blocks }: Recognition,
+  drawn: readonly Drawn[],
+  primitives: readonly Primitive[],
+): LaidOver {
   const grid = new Segments(primitives.flatMap(segmentsOf));
   const sources = new Set([...border.sources, ...blocks.flatMap((block) => (block.table ? [] : [...block.sources]))]);
   const result: LaidOver = { compared: 0, greatest: 0, beyond: 0 };
@@ -73,7 +77,8 @@ class Segments {
     const [cx, cy] = [Math.floor(point.x / side), Math.floor(point.y / side)];
     let least = Infinity;
     for (let x = cx - 1; x <= cx + 1; x++)
-      for (let y = cy - 1; y <= cy + 1; y++) for (const one of this.squares.get(`${x} ${y}`) ?? []) least = Math.min(least, distanceTo(one, point));
+      for (let y = cy - 1; y <= cy + 1; y++)
+        for (const one of this.squares.get(`${x} ${y}`) ?? []) least = Math.min(least, distanceTo(one, point));
     if (least <= side) return least;
     return this.all.reduce((best, one) => Math.min(best, distanceTo(one, point)), Infinity);
   }

@@ -73,14 +73,19 @@ export class Letterings {
     const look = lookOf(text);
     const exact = this.byKey.get(keyOf(look));
     if (exact) return { lettering: exact.id };
-    const nearest = this.styles.toSorted((a, b) => Math.abs(a.height - look.height) - Math.abs(b.height - look.height))[0]!;
+    const nearest = this.styles.toSorted(
+      (a, b) => Math.abs(a.height - look.height) - Math.abs(b.height - look.height),
+    )[0]!;
     const own: Partial<Lettering> = { ...look, ink: this.inks.idOf(look.ink) };
-    const override = Object.fromEntries(Object.entries(own).filter(([key, value]) => nearest[key as keyof Lettering] !== value));
+    const override = Object.fromEntries(
+      Object.entries(own).filter(([key, value]) => nearest[key as keyof Lettering] !== value),
+    );
     return { lettering: nearest.id, override };
   }
 }
 
-const keyOf = ({ font, height, letterWidth, weight, slantDeg, ink }: Look) => [font, height, letterWidth, weight, slantDeg, ink].join('|');
+const keyOf = ({ font, height, letterWidth, weight, slantDeg, ink }: Look) =>
+  [font, height, letterWidth, weight, slantDeg, ink].join('|');
 
 /** The colours of a drawing as inks. */
 export class Inks {

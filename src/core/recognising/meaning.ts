@@ -28,9 +28,20 @@ const fixed = (text: string): Part => ({ kind: 'fixed', text: text.slice(0, 500)
 const NAMES = /‹([^‹›]+)›/g;
 
 /** What a text is: a place that is filled in by its tag, a placeholder by its name, a sample by its caption, else a text that is fixed. */
-export function meaningOf(text: SheetText, caption: string | undefined, dictionary: Dictionary, correction?: Correction): Meaning {
+export function meaningOf(
+  text: SheetText,
+  caption: string | undefined,
+  dictionary: Dictionary,
+  correction?: Correction,
+): Meaning {
   if (correction) return corrected(text, correction, dictionary);
-  return byTag(text, dictionary) ?? byPlaceholder(text, caption, dictionary) ?? byCaption(text, caption, dictionary) ?? byWords(text, dictionary) ?? plain(text, caption);
+  return (
+    byTag(text, dictionary) ??
+    byPlaceholder(text, caption, dictionary) ??
+    byCaption(text, caption, dictionary) ??
+    byWords(text, dictionary) ??
+    plain(text, caption)
+  );
 }
 
 function corrected(text: SheetText, correction: Correction, dictionary: Dictionary): Meaning {
@@ -40,7 +51,11 @@ function corrected(text: SheetText, correction: Correction, dictionary: Dictiona
   return { ...asked(correction.name, text, dictionary), sure: 1, by: 'hand' };
 }
 
-function asked(name: string, { text, attribute }: SheetText, dictionary: Dictionary): Pick<Meaning, 'kind' | 'parts' | 'property' | 'question'> {
+function asked(
+  name: string,
+  { text, attribute }: SheetText,
+  dictionary: Dictionary,
+): Pick<Meaning, 'kind' | 'parts' | 'property' | 'question'> {
   const shown = readable(name);
   const id = namedId(shown, 'asked');
   // A property of the dictionary keeps its id to itself.
@@ -72,7 +87,8 @@ function byTag(text: SheetText, dictionary: Dictionary): Meaning | undefined {
   const named = attribute.prompt === undefined ? undefined : namesIn(attribute.prompt, dictionary);
   if (named) return { ...named, sure: 1, by: 'its tag' };
   const property = dictionary.named(attribute.tag);
-  if (property) return { kind: 'linked', parts: sheetOf(property.id, text.text), property: property.id, sure: 0.95, by: 'its tag' };
+  if (property)
+    return { kind: 'linked', parts: sheetOf(property.id, text.text), property: property.id, sure: 0.95, by: 'its tag' };
   return { ...asked(attribute.tag.replace(/_\d+$/, ''), text, dictionary), sure: 0.8, by: 'its tag' };
 }
 
@@ -95,7 +111,8 @@ function namesIn(pattern: string, dictionary: Dictionary): Omit<Meaning, 'sure' 
 }
 
 /** A text in brackets or signs that name a place to fill in. */
-const BRACKETED = /^(?:<+|\[+|\{+|«|‹|\$+[({]?|%|#|&|@)\s*([\p{L}][\p{L}\p{N} ._/-]*?)\s*(?:>+|\]+|\}+|»|›|\)|%|#|\$|&|@)?$/u;
+const BRACKETED =
+  /^(?:<+|\[+|\{+|«|‹|\$+[({]?|%|#|&|@)\s*([\p{L}][\p{L}\p{N} ._/-]*?)\s*(?:>+|\]+|\}+|»|›|\)|%|#|\$|&|@)?$/u;
 /** Signs that only hold a place. */
 const HOLDING = /^(?:[xX]{2,}[xX.\-/ ]*|_{2,}|\.{3,}|-{2,}|\?+|#{2,}|n\/?a|tbd|tba)$/;
 
@@ -104,18 +121,30 @@ function byPlaceholder(text: SheetText, caption: string | undefined, dictionary:
   const named = BRACKETED.exec(bare)?.[1];
   if (named !== undefined) {
     const property = dictionary.named(named);
-    if (property) return { kind: 'linked', parts: [link(property.id)], property: property.id, sure: 0.9, by: 'a placeholder' };
+    if (property)
+      return { kind: 'linked', parts: [link(property.id)], property: property.id, sure: 0.9, by: 'a placeholder' };
     return { ...asked(named, { ...text, text: '' }, dictionary), sure: 0.6, by: 'a placeholder' };
   }
   if (!HOLDING.test(bare)) return undefined;
   const property = caption === undefined ? undefined : dictionary.named(caption);
-  if (property) return { kind: 'linked', parts: sheetOf(property.id, bare), property: property.id, sure: 0.85, by: 'its caption' };
-  return caption === undefined ? undefined : { ...asked(caption, { ...text, text: '' }, dictionary), sure: 0.5, by: 'its caption' };
+  if (property)
+    return { kind: 'linked', parts: sheetOf(property.id, bare), property: property.id, sure: 0.85, by: 'its caption' };
+  return caption === undefined
+    ? undefined
+    : { ...asked(caption, { ...text, text: '' }, dictionary), sure: 0.5, by: 'its caption' };
 }
 
 function byCaption(text: SheetText, caption: string | undefined, dictionary: Dictionary): Meaning | undefined {
   const property = caption === undefined ? undefined : dictionary.named(caption);
-  return property && { kind: 'linked', parts: sheetOf(property.id, text.text), property: property.id, sure: 0.75, by: 'its caption' };
+  return (
+    property && {
+      kind: 'linked',
+      parts: sheetOf(property.id, text.text),
+      property: property.id,
+      sure: 0.75,
+      by: 'its caption',
+    }
+  );
 }
 
 /** “Scale: 1:2”: a caption and its value in one text. */
@@ -123,13 +152,23 @@ function byWords(text: SheetText, dictionary: Dictionary): Meaning | undefined {
   const match = /^([\p{L}][^:=]{1,30}?)\s*[:=]\s*(.*)$/u.exec(text.text.trim());
   const property = match && dictionary.named(match[1]!);
   if (!property) return undefined;
-  const head = text.text.trim().slice(0, match[0].length - match[2]!.length).trimEnd();
-  return { kind: 'linked', parts: [fixed(`${head} `), ...sheetOf(property.id, match[2]!)], property: property.id, sure: 0.6, by: 'its words' };
+  const head = text.text
+    .trim()
+    .slice(0, match[0].length - match[2]!.length)
+    .trimEnd();
+  return {
+    kind: 'linked',
+    parts: [fixed(`${head} `), ...sheetOf(property.id, match[2]!)],
+    property: property.id,
+    sure: 0.6,
+    by: 'its words',
+  };
 }
 
 /** “1 / 3” is the sheet's number and how many there are. */
 function sheetOf(property: string, text: string): Part[] {
-  const match = property === SUPPLIED.sheetNumber ? /^[\dxX#_]+(\s*(?:\/|of|von|sur|de)\s*)[\dxX#_]+$/i.exec(text.trim()) : null;
+  const match =
+    property === SUPPLIED.sheetNumber ? /^[\dxX#_]+(\s*(?:\/|of|von|sur|de)\s*)[\dxX#_]+$/i.exec(text.trim()) : null;
   return match ? [link(property), fixed(match[1]!), link(SUPPLIED.sheetCount)] : [link(property)];
 }
 

@@ -26,14 +26,24 @@ interface Node extends Stroke {
  * @param space the drawing space; undefined for a sheet without a frame
  * @returns the networks, and the figures whose lines lead nowhere
  */
-export function networksOf(strokes: readonly Stroke[], space: Box | undefined, tolerance: number): { networks: Network[]; loose: Set<number> } {
+export function networksOf(
+  strokes: readonly Stroke[],
+  space: Box | undefined,
+  tolerance: number,
+): { networks: Network[]; loose: Set<number> } {
   const nodes = strokes.map((stroke): Node => ({ ...stroke, isFrame: false, isGone: false, meets: [], group: -1 }));
-  const sides = space ? sidesOf(space).map((stroke): Node => ({ ...stroke, isFrame: true, isGone: false, meets: [], group: -1 })) : [];
+  const sides = space
+    ? sidesOf(space).map((stroke): Node => ({ ...stroke, isFrame: true, isGone: false, meets: [], group: -1 }))
+    : [];
   connect([...nodes, ...sides], tolerance);
   prune(nodes, tolerance);
   const loose = new Set<number>();
   for (const [i, node] of nodes.entries()) {
-    const kept = node.isGone ? [] : node.pieces.filter(({ from, to }) => Math.min(to, node.to) - Math.max(from, node.from) > Math.min(tolerance, (to - from) / 2));
+    const kept = node.isGone
+      ? []
+      : node.pieces.filter(
+          ({ from, to }) => Math.min(to, node.to) - Math.max(from, node.from) > Math.min(tolerance, (to - from) / 2),
+        );
     for (const piece of strokes[i]!.pieces) if (!kept.includes(piece)) loose.add(piece.source);
     node.pieces = kept;
   }
@@ -81,7 +91,11 @@ function connect(nodes: readonly Node[], tolerance: number): void {
   };
   for (const level of nodes) {
     if (level.axis !== 'level') continue;
-    for (let i = firstFrom(level.from - tolerance); i < uprights.length && uprights[i]!.at <= level.to + tolerance; i++) {
+    for (
+      let i = firstFrom(level.from - tolerance);
+      i < uprights.length && uprights[i]!.at <= level.to + tolerance;
+      i++
+    ) {
       const upright = uprights[i]!;
       if (upright.from - tolerance > level.at || upright.to + tolerance < level.at) continue;
       level.meets.push({ other: upright, along: upright.at, across: level.at });
@@ -147,7 +161,12 @@ function onSides(group: readonly Node[], space: Box, tolerance: number): Stroke[
   const touches = sidesOf(space).map((side) => {
     const ends = group
       .filter(({ axis }) => axis !== side.axis)
-      .filter((one) => Math.abs(one.from - side.at) <= near || Math.abs(one.to - side.at) <= near || (one.from < side.at && one.to > side.at))
+      .filter(
+        (one) =>
+          Math.abs(one.from - side.at) <= near ||
+          Math.abs(one.to - side.at) <= near ||
+          (one.from < side.at && one.to > side.at),
+      )
       .map(({ at }) => at);
     const alike = group.filter((one) => one.axis === side.axis && Math.abs(one.at - side.at) <= near);
     return { side, ends: [...ends, ...alike.flatMap(({ from, to }) => [from, to])], drawn: alike };
@@ -155,7 +174,9 @@ function onSides(group: readonly Node[], space: Box, tolerance: number): Stroke[
   return touches.flatMap(({ side, ends }, i) => {
     if (ends.length === 0) return [];
     // Where it stands on two sides that meet, both reach their corner.
-    const corners = touches.filter((one, k) => k !== i && one.side.axis !== side.axis && one.ends.length > 0).map((one) => one.side.at);
+    const corners = touches
+      .filter((one, k) => k !== i && one.side.axis !== side.axis && one.ends.length > 0)
+      .map((one) => one.side.at);
     const [from, to] = [least([...ends, ...corners]), most([...ends, ...corners])];
     return to - from > tolerance ? [virtual(side.axis, side.at, from, to)] : [];
   });
@@ -164,5 +185,7 @@ function onSides(group: readonly Node[], space: Box, tolerance: number): Stroke[
 /** Whether more than half of a stretch is drawn by strokes on one line. */
 export function isDrawn(strokes: readonly Stroke[], from: number, to: number): boolean {
   const length = to - from;
-  return strokes.reduce((sum, one) => sum + (one.from < to && one.to > from ? covered(one, from, to) : 0), 0) > length / 2;
+  return (
+    strokes.reduce((sum, one) => sum + (one.from < to && one.to > from ? covered(one, from, to) : 0), 0) > length / 2
+  );
 }

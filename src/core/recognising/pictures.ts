@@ -25,7 +25,8 @@ export function vectorOf(figures: readonly Drawn[]): VectorCut | undefined {
   const n = (value: number) => trimNumber(value, 4);
   const at = (p: Point) => `${n(p.x - box.x)} ${n(box.y + box.height - p.y)}`;
   const run = (list: readonly Point[], closed: boolean) => `M${list.map(at).join('L')}${closed ? 'Z' : ''}`;
-  const stroke = (one: { ink: string; width?: number }) => `fill="none" stroke="${one.ink}" stroke-width="${n(one.width ?? USUAL_WIDTH)}"`;
+  const stroke = (one: { ink: string; width?: number }) =>
+    `fill="none" stroke="${one.ink}" stroke-width="${n(one.width ?? USUAL_WIDTH)}"`;
   const elements = figures.flatMap((one): string[] => {
     switch (one.kind) {
       case 'line':
@@ -34,12 +35,17 @@ export function vectorOf(figures: readonly Drawn[]): VectorCut | undefined {
         return [`<path d="${run(one.points, false)}" ${stroke(one)}/>`];
       case 'arc': {
         const [cx, cy] = at(one.centre).split(' ');
-        if (one.toDeg - one.fromDeg >= 360) return [`<circle cx="${cx}" cy="${cy}" r="${n(one.radius)}" ${stroke(one)}/>`];
+        if (one.toDeg - one.fromDeg >= 360)
+          return [`<circle cx="${cx}" cy="${cy}" r="${n(one.radius)}" ${stroke(one)}/>`];
         const large = one.toDeg - one.fromDeg > 180 ? 1 : 0;
-        return [`<path d="M${at(onArc(one, one.fromDeg))}A${n(one.radius)} ${n(one.radius)} 0 ${large} 0 ${at(onArc(one, one.toDeg))}" ${stroke(one)}/>`];
+        return [
+          `<path d="M${at(onArc(one, one.fromDeg))}A${n(one.radius)} ${n(one.radius)} 0 ${large} 0 ${at(onArc(one, one.toDeg))}" ${stroke(one)}/>`,
+        ];
       }
       case 'fill':
-        return [`<path d="${one.outlines.map((outline) => run(outline, true)).join('')}" fill="${one.ink}" fill-rule="evenodd"/>`];
+        return [
+          `<path d="${one.outlines.map((outline) => run(outline, true)).join('')}" fill="${one.ink}" fill-rule="evenodd"/>`,
+        ];
       default:
         return [];
     }
@@ -64,7 +70,11 @@ function reach(one: Drawn): Point[] {
     case 'fill':
       return one.outlines.flat();
     case 'arc': {
-      const turns = [one.fromDeg, one.toDeg, ...[0, 90, 180, 270, 360, 450, 540, 630].filter((deg) => deg > one.fromDeg && deg < one.toDeg)];
+      const turns = [
+        one.fromDeg,
+        one.toDeg,
+        ...[0, 90, 180, 270, 360, 450, 540, 630].filter((deg) => deg > one.fromDeg && deg < one.toDeg),
+      ];
       return turns.map((deg) => onArc(one, deg));
     }
     default:

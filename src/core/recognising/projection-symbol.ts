@@ -7,13 +7,24 @@ import type { Box } from '../geometry/box';
  *
  * @returns which arrangement it stands for, and the diameter of its larger circle, mm
  */
-export function projectionSymbol(figures: readonly Drawn[]): { angle: 'first angle' | 'third angle'; diameter: number } | undefined {
+export function projectionSymbol(
+  figures: readonly Drawn[],
+): { angle: 'first angle' | 'third angle'; diameter: number } | undefined {
   const circles = figures.flatMap((one) => circleOf(one) ?? []).sort((a, b) => b.radius - a.radius);
   const [large] = circles;
-  const small = large && circles.find((one) => one.radius < 0.85 * large.radius && Math.hypot(one.x - large.x, one.y - large.y) < 0.1 * large.radius);
+  const small =
+    large &&
+    circles.find(
+      (one) => one.radius < 0.85 * large.radius && Math.hypot(one.x - large.x, one.y - large.y) < 0.1 * large.radius,
+    );
   if (!large || !small) return undefined;
   const lines = figures.flatMap((one) => (one.kind === 'line' ? [one] : []));
-  const slanted = lines.filter(({ from, to }) => Math.abs(from.x - to.x) > 0.3 && Math.abs(from.y - to.y) > 0.02 * Math.abs(from.x - to.x) && Math.abs(from.y - to.y) < Math.abs(from.x - to.x));
+  const slanted = lines.filter(
+    ({ from, to }) =>
+      Math.abs(from.x - to.x) > 0.3 &&
+      Math.abs(from.y - to.y) > 0.02 * Math.abs(from.x - to.x) &&
+      Math.abs(from.y - to.y) < Math.abs(from.x - to.x),
+  );
   const ends = slanted.flatMap(({ from, to }) => [from, to]).filter(({ x }) => Math.abs(x - large.x) > large.radius);
   if (slanted.length < 2 || ends.length < 4) return undefined;
   // The cone's larger end is as high as the larger circle.
@@ -33,7 +44,9 @@ function circleOf(one: Drawn): { x: number; y: number; radius: number } | undefi
   const box = around(one.points);
   const radius = (box.width + box.height) / 4;
   const centre = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-  const isRound = Math.abs(box.width - box.height) < 0.05 * radius && one.points.every(({ x, y }) => Math.abs(Math.hypot(x - centre.x, y - centre.y) - radius) < 0.06 * radius);
+  const isRound =
+    Math.abs(box.width - box.height) < 0.05 * radius &&
+    one.points.every(({ x, y }) => Math.abs(Math.hypot(x - centre.x, y - centre.y) - radius) < 0.06 * radius);
   return isRound ? { ...centre, radius } : undefined;
 }
 

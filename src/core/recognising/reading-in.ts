@@ -44,16 +44,27 @@ export interface ReadIn {
 
 /** Reads a drawing by its bytes: a DXF, or an SVG by its first sign. */
 export function readDrawing(bytes: Uint8Array, fonts: GlyphTables): Outcome<{ drawing: ReadDrawing }> {
-  const head = new TextDecoder('utf-8').decode(bytes.subarray(0, 2048)).replace(/^\uFEFF/, '').trimStart();
+  const head = new TextDecoder('utf-8')
+    .decode(bytes.subarray(0, 2048))
+    .replace(/^\uFEFF/, '')
+    .trimStart();
   if (head.startsWith('<')) return readSvgDrawing(new TextDecoder('utf-8').decode(bytes), capitalsBy(fonts));
   return readDxf(bytes);
 }
 
 /** Recognises a drawing that was read, as chosen. Refused for a space in which nothing is drawn. */
-export function readIn(drawing: ReadDrawing, choices: Choices, properties: readonly PropertyDefinition[], fonts: GlyphTables): Outcome<ReadIn> {
+export function readIn(
+  drawing: ReadDrawing,
+  choices: Choices,
+  properties: readonly PropertyDefinition[],
+  fonts: GlyphTables,
+): Outcome<ReadIn> {
   const proposal = proposalFor(drawing, choices);
   if (!proposal) return refuse('Nothing is drawn there. Choose another space of the drawing.');
-  const found = choices.standard === undefined || choices.standard === proposal.sheet.standard ? proposal.sheet : { ...proposal.sheet, standard: choices.standard };
+  const found =
+    choices.standard === undefined || choices.standard === proposal.sheet.standard
+      ? proposal.sheet
+      : { ...proposal.sheet, standard: choices.standard };
   const { box, frame } = found;
   const moved = choices.move === false ? { x: 0, y: 0 } : box;
   const drawn = inMm(proposal.space.drawn, proposal.mmPerUnit, moved);

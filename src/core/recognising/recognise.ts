@@ -71,7 +71,9 @@ class Recogniser {
     const { networks } = networksOf(strokes, border.frame && border.space, tolerance);
     const texts = textsOf(drawn, means.measure, taken);
     const grids = this.grids(networks, texts);
-    const blocks = grids.map((grid) => this.block(grid, texts)).filter((block) => !means.corrections.notBlocks.includes(block.id));
+    const blocks = grids
+      .map((grid) => this.block(grid, texts))
+      .filter((block) => !means.corrections.notBlocks.includes(block.id));
     for (const { sources, cells } of blocks) {
       for (const source of sources) taken.add(source);
       for (const { caption, content, drawn: own } of cells) {
@@ -82,9 +84,11 @@ class Recogniser {
     }
     // Rows of a table but its pattern are taken with it.
     for (const { table, box } of blocks)
-      if (table) for (const text of texts) if (isIn(placeOf(text), box)) for (const source of text.sources) taken.add(source);
+      if (table)
+        for (const text of texts) if (isIn(placeOf(text), box)) for (const source of text.sources) taken.add(source);
     const looseTexts = this.looseTexts(texts.filter(({ id }) => !taken.has(id)));
-    for (const { lines } of looseTexts) for (const { sources } of lines) for (const source of sources) taken.add(source);
+    for (const { lines } of looseTexts)
+      for (const { sources } of lines) for (const source of sources) taken.add(source);
     const rest = drawn.flatMap((_, i) => (taken.has(i) ? [] : [i]));
     return { sheet, border, blocks, looseTexts, rest, offSheet: this.offSheet, mended: mendedIn(strokes, tolerance) };
   }
@@ -98,12 +102,17 @@ class Recogniser {
         return grid ? [{ grid, network, box: around(grid) }] : [];
       })
       .sort((a, b) => b.box.width * b.box.height - a.box.width * a.box.height);
-    const outer = found.filter(({ box }, i) => !found.slice(0, i).some(({ grid }) => grid.faces.some((face) => isWithin(box, boxOf(grid, face)))));
+    const outer = found.filter(
+      ({ box }, i) =>
+        !found.slice(0, i).some(({ grid }) => grid.faces.some((face) => isWithin(box, boxOf(grid, face)))),
+    );
     return outer.flatMap(({ grid, network }) => {
       const isHeading = this.headings(texts);
       const own = regionsOf(grid, isHeading).map((region) => cropped(grid, region));
       // A single rectangle is a block where it stands on the frame or holds a text; else something was drawn.
-      return own.filter((one) => one.faces.length > 1 || network.onFrame || texts.some((text) => isIn(placeOf(text), around(one))));
+      return own.filter(
+        (one) => one.faces.length > 1 || network.onFrame || texts.some((text) => isIn(placeOf(text), around(one))),
+      );
     });
   }
 
@@ -114,7 +123,9 @@ class Recogniser {
         const face = grid.faces[id];
         if (!face) return '';
         const box = boxOf(grid, face);
-        return joined(texts.filter((text) => !text.attribute && isIn(placeOf(text), box))).map(({ text }) => text).join(' ');
+        return joined(texts.filter((text) => !text.attribute && isIn(placeOf(text), box)))
+          .map(({ text }) => text)
+          .join(' ');
       });
       return tableHeaded(words) !== undefined;
     };
@@ -126,8 +137,13 @@ class Recogniser {
     const turn = turnOf(inside);
     const own = blockGrid(grid, turn);
     const figures = this.figuresIn(box, own);
-    const filled = own.cells.map((cell) => ({ ...cell, texts: inside.filter((text) => isIn(placeOf(text), cell.box)) }));
-    const usual = captionHeight(filled.map((cell) => ({ box: cell.box, texts: joined(cell.texts).sort((a, b) => from(a, b.start).up) })));
+    const filled = own.cells.map((cell) => ({
+      ...cell,
+      texts: inside.filter((text) => isIn(placeOf(text), cell.box)),
+    }));
+    const usual = captionHeight(
+      filled.map((cell) => ({ box: cell.box, texts: joined(cell.texts).sort((a, b) => from(a, b.start).up) })),
+    );
     const cells = filled.map((cell) => this.cell(cell, own, usual, figures));
     const found = growingTable(own, cells);
     const id = Math.min(...own.sources, ...inside.map((text) => text.id));
@@ -166,7 +182,11 @@ class Recogniser {
       ...(caption && { caption }),
       content: meant,
       ...(drawn && { drawn }),
-      sure: Math.min(1, ...meant.map(({ meaning }) => meaning.sure), ...(drawn ? [drawn.kind === 'symbol' ? 0.95 : 0.6] : [])),
+      sure: Math.min(
+        1,
+        ...meant.map(({ meaning }) => meaning.sure),
+        ...(drawn ? [drawn.kind === 'symbol' ? 0.95 : 0.6] : []),
+      ),
     };
   }
 
@@ -174,14 +194,23 @@ class Recogniser {
     let last: SheetText | undefined;
     const found: ContentFound[] = [];
     for (const text of texts) {
-      const correction = text.sources.map((one) => this.means.corrections.meanings[one]).find((one) => one !== undefined);
+      const correction = text.sources
+        .map((one) => this.means.corrections.meanings[one])
+        .find((one) => one !== undefined);
       // The caption tells what the first text is; what follows speaks for itself.
       const meaning = meaningOf(text, found.length === 0 ? caption?.text : undefined, this.dictionary, correction);
       const isNewLine = last === undefined || Math.abs(from(last, text.start).up) > 0.4 * last.height;
       last = text;
       // A value that goes on in further lines is one place: its tags differ in their number alone.
       const before = found.at(-1);
-      if (before?.text.attribute && text.attribute && isNewLine && meaning.property !== undefined && before.meaning.property === meaning.property && meaning.parts.length === 1) {
+      if (
+        before?.text.attribute &&
+        text.attribute &&
+        isNewLine &&
+        meaning.property !== undefined &&
+        before.meaning.property === meaning.property &&
+        meaning.parts.length === 1
+      ) {
         before.text.sources.push(...text.sources);
         continue;
       }
@@ -195,10 +224,30 @@ class Recogniser {
     const correction = this.means.corrections.meanings[caption.id];
     const property = this.dictionary.named(caption.text);
     const height = Math.max(caption.height, 2.5);
-    const text: SheetText = { ...caption, text: '', sources: [], height, start: { x: box.x + 1, y: box.y + 1.2 }, width: 0 };
-    if (correction) return [{ text, meaning: meaningOf({ ...text, id: caption.id }, caption.text, this.dictionary, correction), isNewLine: true }];
+    const text: SheetText = {
+      ...caption,
+      text: '',
+      sources: [],
+      height,
+      start: { x: box.x + 1, y: box.y + 1.2 },
+      width: 0,
+    };
+    if (correction)
+      return [
+        {
+          text,
+          meaning: meaningOf({ ...text, id: caption.id }, caption.text, this.dictionary, correction),
+          isNewLine: true,
+        },
+      ];
     if (!property) return [];
-    const meaning: Meaning = { kind: 'linked', parts: [{ kind: 'linked', property: property.id }], property: property.id, sure: 0.7, by: 'its caption' };
+    const meaning: Meaning = {
+      kind: 'linked',
+      parts: [{ kind: 'linked', property: property.id }],
+      property: property.id,
+      sure: 0.7,
+      by: 'its caption',
+    };
     return [{ text, meaning, isNewLine: true }];
   }
 
@@ -214,9 +263,21 @@ class Recogniser {
       start: { x: box.x + 1, y: box.y + Math.max(0.5, (box.height - 2.5) / 2) },
       height: 2.5,
     };
-    const meaning: Meaning = { kind: 'linked', parts: [{ kind: 'linked', property }], property, sure: 0.8, by: 'its caption' };
+    const meaning: Meaning = {
+      kind: 'linked',
+      parts: [{ kind: 'linked', property }],
+      property,
+      sure: 0.8,
+      by: 'its caption',
+    };
     const { caption: _, ...rest } = cell;
-    return { ...rest, content: [{ text: { ...text, sources: [...text.sources, ...(cell.caption?.sources ?? [])] }, meaning, isNewLine: true }], sure: 0.8 };
+    return {
+      ...rest,
+      content: [
+        { text: { ...text, sources: [...text.sources, ...(cell.caption?.sources ?? [])] }, meaning, isNewLine: true },
+      ],
+      sure: 0.8,
+    };
   }
 
   /** Figures in a block that are none of its lines, with the middle of each. */
@@ -235,7 +296,9 @@ class Recogniser {
     const symbol = projectionSymbol(figures);
     if (symbol) return { kind: 'symbol' as const, ...symbol };
     const isPlain = figures.every(({ kind }) => kind === 'line' || kind === 'arc');
-    return { kind: isPlain && figures.length <= Math.min(60, MOST.shapes) ? ('figure' as const) : ('picture' as const) };
+    return {
+      kind: isPlain && figures.length <= Math.min(60, MOST.shapes) ? ('figure' as const) : ('picture' as const),
+    };
   }
 
   private nameOf(role: BlockFound['role'], { sources, cells }: BlockGrid, grid: Grid): string {
@@ -247,8 +310,17 @@ class Recogniser {
     }
     const [named] = [...counts].sort((a, b) => b[1] - a[1]);
     if (named && named[1] > sources.size / 2) return readable(named[0]);
-    const usual = { title: 'Title block', revisions: 'Revisions', parts: 'Parts list', tolerances: 'Tolerances', notes: 'Notes', other: 'Block' };
-    return role === 'other' && cells.length === 1 ? 'Field' : usual[role === 'other' && grid.faces.length > 8 ? 'title' : role];
+    const usual = {
+      title: 'Title block',
+      revisions: 'Revisions',
+      parts: 'Parts list',
+      tolerances: 'Tolerances',
+      notes: 'Notes',
+      other: 'Block',
+    };
+    return role === 'other' && cells.length === 1
+      ? 'Field'
+      : usual[role === 'other' && grid.faces.length > 8 ? 'title' : role];
   }
 
   /** Texts outside of blocks, in groups of lines under one another. */
@@ -259,19 +331,41 @@ class Recogniser {
       const group = groups.find((one) => {
         const last = one.at(-1)!;
         const { by, up } = from(last, line.start);
-        return last.turn === line.turn && Math.abs(last.height - line.height) < 0.1 * last.height && Math.abs(by) < last.height && up < -0.9 * last.height && up > -2.4 * last.height;
+        return (
+          last.turn === line.turn &&
+          Math.abs(last.height - line.height) < 0.1 * last.height &&
+          Math.abs(by) < last.height &&
+          up < -0.9 * last.height &&
+          up > -2.4 * last.height
+        );
       });
       if (group) group.push(line);
       else groups.push([line]);
     }
     return groups.map((group) => ({
       lines: group,
-      meanings: group.map((line) => meaningOf(line, undefined, this.dictionary, this.means.corrections.meanings[line.id])),
+      meanings: group.map((line) =>
+        meaningOf(line, undefined, this.dictionary, this.means.corrections.meanings[line.id]),
+      ),
     }));
   }
 }
 
-const EMPTY: SheetText = { id: -1, sources: [], text: '', start: { x: 0, y: 0 }, width: 0, height: 2.5, turn: 0, across: 'left', letterWidth: 1, slantDeg: 0, bold: false, font: '', ink: '#000000' };
+const EMPTY: SheetText = {
+  id: -1,
+  sources: [],
+  text: '',
+  start: { x: 0, y: 0 },
+  width: 0,
+  height: 2.5,
+  turn: 0,
+  across: 'left',
+  letterWidth: 1,
+  slantDeg: 0,
+  bold: false,
+  font: '',
+  ink: '#000000',
+};
 
 function around({ xs, ys }: Grid): Box {
   return { x: xs[0]!, y: ys.at(-1)!, width: xs.at(-1)! - xs[0]!, height: ys[0]! - ys.at(-1)! };
@@ -280,11 +374,17 @@ function around({ xs, ys }: Grid): Box {
 const isIn = ({ x, y }: Point, box: Box): boolean => x >= box.x && x <= right(box) && y >= box.y && y <= top(box);
 
 const isWithin = (inner: Box, outer: Box): boolean =>
-  inner.x >= outer.x - 0.01 && inner.y >= outer.y - 0.01 && right(inner) <= right(outer) + 0.01 && top(inner) <= top(outer) + 0.01;
+  inner.x >= outer.x - 0.01 &&
+  inner.y >= outer.y - 0.01 &&
+  right(inner) <= right(outer) + 0.01 &&
+  top(inner) <= top(outer) + 0.01;
 
 /** TITLE_BLOCK is Title block. */
 function readable(name: string): string {
-  const words = name.replace(/[_\s]+/g, ' ').trim().slice(0, 120);
+  const words = name
+    .replace(/[_\s]+/g, ' ')
+    .trim()
+    .slice(0, 120);
   return words === words.toUpperCase() ? words.charAt(0) + words.slice(1).toLowerCase() : words;
 }
 

@@ -14,7 +14,8 @@ export function rectangles(strokes: readonly Stroke[], least: number, tolerance:
       .slice(0, MOST);
   const levels = longest('level').sort((a, b) => a.at - b.at);
   const uprights = longest('upright').sort((a, b) => a.at - b.at);
-  const reaches = (stroke: Stroke, from: number, to: number) => stroke.from <= from + tolerance && stroke.to >= to - tolerance;
+  const reaches = (stroke: Stroke, from: number, to: number) =>
+    stroke.from <= from + tolerance && stroke.to >= to - tolerance;
   const found: Box[] = [];
   levels.forEach((bottom, i) => {
     for (const upper of levels.slice(i + 1)) {
@@ -26,7 +27,13 @@ export function rectangles(strokes: readonly Stroke[], least: number, tolerance:
       );
       // Only the outermost pair of uprights of one bottom and top can be a frame; those within are columns.
       const [first, last] = [between[0], between.at(-1)];
-      if (first && last && last.at - first.at >= least && reaches(bottom, first.at, last.at) && reaches(upper, first.at, last.at))
+      if (
+        first &&
+        last &&
+        last.at - first.at >= least &&
+        reaches(bottom, first.at, last.at) &&
+        reaches(upper, first.at, last.at)
+      )
         found.push({ x: first.at, y: bottom.at, width: last.at - first.at, height: upper.at - bottom.at });
     }
   });

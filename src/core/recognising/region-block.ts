@@ -90,14 +90,24 @@ function turnedEdge(edge: Edge, turn: Turn, across: number, down: number): Edge 
     case 90:
       return isColumn ? { ...edge, axis: 'row', at: down - 1 - at } : { ...edge, axis: 'column', line: down - line };
     case 270:
-      return isColumn ? { ...edge, axis: 'row', line: across - line } : { ...edge, axis: 'column', at: across - 1 - at };
+      return isColumn
+        ? { ...edge, axis: 'row', line: across - line }
+        : { ...edge, axis: 'column', at: across - 1 - at };
   }
 }
 
 function edgesIn({ xs, ys, onX, onY, face }: Grid, sources: Set<number>): Edge[] {
   const edges: Edge[] = [];
   const [across, down] = [xs.length - 1, ys.length - 1];
-  const add = (axis: Edge['axis'], line: number, at: number, strokes: readonly Stroke[], from: number, to: number, isOutline: boolean) => {
+  const add = (
+    axis: Edge['axis'],
+    line: number,
+    at: number,
+    strokes: readonly Stroke[],
+    from: number,
+    to: number,
+    isOutline: boolean,
+  ) => {
     const pieces = strokes.flatMap((one) => one.pieces).filter((one) => one.from < to - 1e-6 && one.to > from + 1e-6);
     const own = pieces.filter((one) => !isOfFrame(one));
     for (const { source } of own) sources.add(source);
@@ -110,12 +120,14 @@ function edgesIn({ xs, ys, onX, onY, face }: Grid, sources: Set<number>): Edge[]
   for (let line = 0; line <= across; line++)
     for (let row = 0; row < down; row++) {
       const isOutline = line === 0 || line === across;
-      if (isOutline || face[row]![line - 1] !== face[row]![line]) add('column', line, row, onX[line]!, ys[row + 1]!, ys[row]!, isOutline);
+      if (isOutline || face[row]![line - 1] !== face[row]![line])
+        add('column', line, row, onX[line]!, ys[row + 1]!, ys[row]!, isOutline);
     }
   for (let line = 0; line <= down; line++)
     for (let column = 0; column < across; column++) {
       const isOutline = line === 0 || line === down;
-      if (isOutline || face[line - 1]![column] !== face[line]![column]) add('row', line, column, onY[line]!, xs[column]!, xs[column + 1]!, isOutline);
+      if (isOutline || face[line - 1]![column] !== face[line]![column])
+        add('row', line, column, onY[line]!, xs[column]!, xs[column + 1]!, isOutline);
     }
   return edges;
 }

@@ -40,7 +40,14 @@ export const ReadingReport = z.object({
   unit: z.object({ mmPerUnit: z.number(), isSaidByDrawing: z.boolean() }),
   /** Where the sheet's corner was in the drawing, mm: so far was everything moved. */
   movedBy: z.object({ x: Mm, y: Mm }),
-  sheet: z.object({ width: Mm, height: Mm, name: z.string(), standard: z.string().optional(), foundBy: z.string(), sure: z.number() }),
+  sheet: z.object({
+    width: Mm,
+    height: Mm,
+    name: z.string(),
+    standard: z.string().optional(),
+    foundBy: z.string(),
+    sure: z.number(),
+  }),
   frame: Box.optional(),
   zones: z
     .object({
@@ -61,7 +68,9 @@ export const ReadingReport = z.object({
       turn: z.number(),
       columns: z.array(Mm),
       rows: z.array(Mm),
-      table: z.object({ rows: z.string(), direction: z.enum(['up', 'down']), shown: z.int(), blank: z.int() }).optional(),
+      table: z
+        .object({ rows: z.string(), direction: z.enum(['up', 'down']), shown: z.int(), blank: z.int() })
+        .optional(),
       cells: z.array(RecognisedCell),
     }),
   ),
@@ -87,7 +96,10 @@ export function recognisedCell({ field, box, caption, content, drawn, sure }: Ce
     ...field,
     box: rounded(box),
     caption: caption?.text.trim() ?? '',
-    text: content.reduce((text, { text: { text: own }, isNewLine }, i) => text + (i === 0 ? '' : isNewLine ? '\n' : ' ') + own, ''),
+    text: content.reduce(
+      (text, { text: { text: own }, isNewLine }, i) => text + (i === 0 ? '' : isNewLine ? '\n' : ' ') + own,
+      '',
+    ),
     kind: meaning?.kind ?? drawn?.kind ?? 'empty',
     ...(meaning?.property !== undefined && { property: meaning.property }),
     by: meaning?.by ?? (drawn ? 'what is drawn' : 'nothing'),
@@ -96,7 +108,13 @@ export function recognisedCell({ field, box, caption, content, drawn, sure }: Ce
 }
 
 /** The report on what reading a drawing found. */
-export function readingReport(drawing: ReadDrawing, { space, mmPerUnit, isUnitKnown, sheet: found }: Proposal, recognition: Recognition, kinds: readonly string[], over?: LaidOver): ReadingReport {
+export function readingReport(
+  drawing: ReadDrawing,
+  { space, mmPerUnit, isUnitKnown, sheet: found }: Proposal,
+  recognition: Recognition,
+  kinds: readonly string[],
+  over?: LaidOver,
+): ReadingReport {
   const { sheet, border, blocks, looseTexts, rest, offSheet, mended } = recognition;
   const { zones } = border;
   const figures: Record<string, number> = {};
@@ -119,7 +137,11 @@ export function readingReport(drawing: ReadDrawing, { space, mmPerUnit, isUnitKn
         band: roundLength(zones.band),
       },
     }),
-    marks: { centring: border.centring !== undefined, trimming: border.trimming !== undefined, designation: border.designation !== undefined },
+    marks: {
+      centring: border.centring !== undefined,
+      trimming: border.trimming !== undefined,
+      designation: border.designation !== undefined,
+    },
     blocks: blocks.map(({ name, role, box, turn, columns, rows, table, cells }) => ({
       name,
       role,
@@ -131,7 +153,11 @@ export function readingReport(drawing: ReadDrawing, { space, mmPerUnit, isUnitKn
       cells: cells.map(recognisedCell),
     })),
     looseTexts: looseTexts.map(({ lines }) => lines.map(({ text }) => text).join('\n')),
-    leftOver: { figures, offSheet: offSheet.length, notRead: Object.fromEntries(drawing.leftOut.map(({ what, count }) => [what, count])) },
+    leftOver: {
+      figures,
+      offSheet: offSheet.length,
+      notRead: Object.fromEntries(drawing.leftOut.map(({ what, count }) => [what, count])),
+    },
     mended,
     ...(over && { laidOver: { compared: over.compared, greatest: roundLength(over.greatest), beyond: over.beyond } }),
     remarks: drawing.remarks,

@@ -13,12 +13,25 @@ export interface Proposal {
 }
 
 /** The space that shows a sheet, in the unit that the drawing says or that makes most sense of it. */
-export function proposalFor(drawing: ReadDrawing, chosen: { space?: string; mmPerUnit?: number; sheet?: number } = {}): Proposal | undefined {
-  const spaces = chosen.space === undefined ? drawing.spaces : drawing.spaces.filter(({ name }) => name === chosen.space);
+export function proposalFor(
+  drawing: ReadDrawing,
+  chosen: { space?: string; mmPerUnit?: number; sheet?: number } = {},
+): Proposal | undefined {
+  const spaces =
+    chosen.space === undefined ? drawing.spaces : drawing.spaces.filter(({ name }) => name === chosen.space);
   const candidates = spaces.flatMap((space) => {
     const said = space.mmPerUnit ?? drawing.mmPerUnit;
-    const units = chosen.mmPerUnit ? [chosen.mmPerUnit] : said ? [said] : UNITS_TO_TRY.map(({ mmPerUnit }) => mmPerUnit);
-    return units.map((mmPerUnit) => ({ space, mmPerUnit, isUnitKnown: said !== undefined, suits: unitSuits(space, mmPerUnit) + (space.kind === 'paper' ? 0.02 : 0) }));
+    const units = chosen.mmPerUnit
+      ? [chosen.mmPerUnit]
+      : said
+        ? [said]
+        : UNITS_TO_TRY.map(({ mmPerUnit }) => mmPerUnit);
+    return units.map((mmPerUnit) => ({
+      space,
+      mmPerUnit,
+      isUnitKnown: said !== undefined,
+      suits: unitSuits(space, mmPerUnit) + (space.kind === 'paper' ? 0.02 : 0),
+    }));
   });
   const best = candidates.sort((a, b) => b.suits - a.suits)[0];
   const survey = best && surveyOf(best.space, best.mmPerUnit);

@@ -46,7 +46,12 @@ const span = (from: number, to: number) => Array.from({ length: to - from }, (_,
 const outside = ({ face, xs, ys }: Grid, { left, right, upper, lower }: Region): number =>
   span(upper, lower).reduce(
     (sum, row) =>
-      sum + span(left, right).reduce((one, column) => one + (face[row]![column] === -1 ? (xs[column + 1]! - xs[column]!) * (ys[row]! - ys[row + 1]!) : 0), 0),
+      sum +
+      span(left, right).reduce(
+        (one, column) =>
+          one + (face[row]![column] === -1 ? (xs[column + 1]! - xs[column]!) * (ys[row]! - ys[row + 1]!) : 0),
+        0,
+      ),
     0,
   );
 
@@ -67,10 +72,11 @@ function bestCut(grid: Grid, region: Region, isHeading: IsHeading): [Region, Reg
   const all = [...across, ...down];
   const out = outside(grid, region);
   if (out > 0) {
-    const restOf = ([a, b]: [Region, Region]) => [a, b].reduce((sum, one) => {
-      const part = shrunk(grid, one);
-      return sum + (part ? outside(grid, part) : 0);
-    }, 0);
+    const restOf = ([a, b]: [Region, Region]) =>
+      [a, b].reduce((sum, one) => {
+        const part = shrunk(grid, one);
+        return sum + (part ? outside(grid, part) : 0);
+      }, 0);
     const ranked = all.map((pair) => ({ pair, rest: restOf(pair) })).sort((a, b) => a.rest - b.rest);
     if (ranked[0] && ranked[0].rest < out - 1e-6) return ranked[0].pair;
   }
@@ -96,8 +102,18 @@ function namesIn(grid: Grid, region: Region, other: Region): Set<string> | undef
           if (!isOfFrame(piece) && reach > 0.5 * (piece.to - piece.from)) names.add(piece.within[0] ?? '');
         }
   };
-  note('x', span(left, right + 1).filter((line) => !(line === right && other.left === right) && !(line === left && other.right === left)));
-  note('y', span(upper, lower + 1).filter((line) => !(line === lower && other.upper === lower) && !(line === upper && other.lower === upper)));
+  note(
+    'x',
+    span(left, right + 1).filter(
+      (line) => !(line === right && other.left === right) && !(line === left && other.right === left),
+    ),
+  );
+  note(
+    'y',
+    span(upper, lower + 1).filter(
+      (line) => !(line === lower && other.upper === lower) && !(line === upper && other.lower === upper),
+    ),
+  );
   return names.has('') || names.size === 0 ? undefined : names;
 }
 
@@ -114,13 +130,20 @@ function columnsIn({ face }: Grid, row: number, { left, right }: Region): string
 }
 
 /** The cut at the far end of a table, which goes on from its heading as long as rows have its columns. */
-function tableCut(grid: Grid, region: Region, cuts: readonly [Region, Region][], isHeading: IsHeading): [Region, Region] | undefined {
+function tableCut(
+  grid: Grid,
+  region: Region,
+  cuts: readonly [Region, Region][],
+  isHeading: IsHeading,
+): [Region, Region] | undefined {
   const { upper, lower } = region;
-  const isRow = (row: number) => span(region.left, region.right).every((column) => grid.faces[grid.face[row]![column]!]?.rowSpan === 1);
+  const isRow = (row: number) =>
+    span(region.left, region.right).every((column) => grid.faces[grid.face[row]![column]!]?.rowSpan === 1);
   for (const heading of span(upper, lower)) {
     if (!isRow(heading) || !isHeading(grid, heading, region)) continue;
     const columns = columnsIn(grid, heading, region);
-    const alike = (row: number) => row >= upper && row < lower && isRow(row) && columnsIn(grid, row, region) === columns;
+    const alike = (row: number) =>
+      row >= upper && row < lower && isRow(row) && columnsIn(grid, row, region) === columns;
     let [above, below] = [heading, heading];
     while (alike(above - 1)) above--;
     while (alike(below + 1)) below++;

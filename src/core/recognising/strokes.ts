@@ -36,7 +36,11 @@ const WIDEST_LINE = 1.5;
  * @param taken figures that are left out
  * @returns the strokes, and which figures have become one
  */
-export function strokesOf(drawn: readonly Drawn[], tolerance: number, taken: ReadonlySet<number> = new Set()): { strokes: Stroke[]; used: Set<number> } {
+export function strokesOf(
+  drawn: readonly Drawn[],
+  tolerance: number,
+  taken: ReadonlySet<number> = new Set(),
+): { strokes: Stroke[]; used: Set<number> } {
   const level: Piece[] = [];
   const upright: Piece[] = [];
   const used = new Set<number>();
@@ -51,7 +55,8 @@ export function strokesOf(drawn: readonly Drawn[], tolerance: number, taken: Rea
     if (Math.max(dx, dy) < 1e-6 || skew > tolerance / 2 || skew > 0.04 * Math.max(dx, dy)) return;
     used.add(source);
     const common = { ...look, source, within: figure.within };
-    if (dx > dy) level.push({ from: Math.min(from.x, to.x), to: Math.max(from.x, to.x), at: (from.y + to.y) / 2, ...common });
+    if (dx > dy)
+      level.push({ from: Math.min(from.x, to.x), to: Math.max(from.x, to.x), at: (from.y + to.y) / 2, ...common });
     else upright.push({ from: Math.min(from.y, to.y), to: Math.max(from.y, to.y), at: (from.x + to.x) / 2, ...common });
   });
   return { strokes: [...merged(level, 'level', tolerance), ...merged(upright, 'upright', tolerance)], used };
@@ -77,7 +82,9 @@ function straight(figure: Drawn): { from: Point; to: Point; width?: number; ink:
   const xs = corners.map(({ x }) => x);
   const ys = corners.map(({ y }) => y);
   const [left, right, bottom, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  const isBox = corners.every(({ x, y }) => Math.min(x - left, right - x) < 1e-3 && Math.min(y - bottom, top - y) < 1e-3);
+  const isBox = corners.every(
+    ({ x, y }) => Math.min(x - left, right - x) < 1e-3 && Math.min(y - bottom, top - y) < 1e-3,
+  );
   const [width, height] = [right - left, top - bottom];
   const thin = Math.min(width, height);
   if (!isBox || thin > WIDEST_LINE || Math.max(width, height) < 3 * thin) return undefined;
@@ -147,7 +154,3 @@ export function covered(stroke: Stroke, from: number, to: number): number {
   }
   return sum;
 }
-
-/** Where a point of a stroke is on the sheet. */
-export const pointOn = ({ axis, at }: Pick<Stroke, 'axis' | 'at'>, along: number): Point =>
-  axis === 'level' ? { x: along, y: at } : { x: at, y: along };

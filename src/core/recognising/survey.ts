@@ -75,9 +75,14 @@ export function pointsOf(one: Drawn): { x: number; y: number; reach?: number }[]
 }
 
 /** The figures of a space in mm. */
-export function inMm(drawn: readonly Drawn[], mmPerUnit: number, offset: { x: number; y: number } = { x: 0, y: 0 }): Drawn[] {
+export function inMm(
+  drawn: readonly Drawn[],
+  mmPerUnit: number,
+  offset: { x: number; y: number } = { x: 0, y: 0 },
+): Drawn[] {
   const at = ({ x, y }: { x: number; y: number }) => ({ x: x * mmPerUnit - offset.x, y: y * mmPerUnit - offset.y });
-  const wide = (one: { wide?: number; width?: number }) => (one.wide === undefined ? {} : { width: one.wide * mmPerUnit });
+  const wide = (one: { wide?: number; width?: number }) =>
+    one.wide === undefined ? {} : { width: one.wide * mmPerUnit };
   return drawn.map((one): Drawn => {
     switch (one.kind) {
       case 'line':
@@ -132,38 +137,56 @@ export function surveyOf(space: DrawnSpace, mmPerUnit: number): Survey | undefin
   const found = rectangles(strokesOf(drawn, FRAME_TOLERANCE).strokes, LEAST_FRAME, FRAME_TOLERANCE);
   const apart: Box[] = [];
   for (const box of found)
-    if (apart.length < 20 && box.width * box.height > 0.5 * (apart[0]?.width ?? 0) * (apart[0]?.height ?? 0) && !apart.some((one) => overlaps(one, box)))
+    if (
+      apart.length < 20 &&
+      box.width * box.height > 0.5 * (apart[0]?.width ?? 0) * (apart[0]?.height ?? 0) &&
+      !apart.some((one) => overlaps(one, box))
+    )
       apart.push(box);
   const paper = space.paper && scaled(space.paper, mmPerUnit);
   const sheets = apart.map((outer) => sheetAround(outer, found, paper));
   if (sheets.length === 0) {
     const size = paper && standardOf(paper.width, paper.height);
-    if (paper && size && contains(grown(paper, 1), extents)) sheets.push({ box: paper, standard: size.id, by: 'the paper of the layout', sure: 0.8 });
+    if (paper && size && contains(grown(paper, 1), extents))
+      sheets.push({ box: paper, standard: size.id, by: 'the paper of the layout', sure: 0.8 });
     else if (extents.width < 260 && extents.height < 200) sheets.push(titleBlockAlone(extents));
     else sheets.push(around(extents, 'the extents', 0.3));
   }
   return { extents, sheets };
 }
 
-const scaled = (box: Box, by: number): Box => ({ x: box.x * by, y: box.y * by, width: box.width * by, height: box.height * by });
-const grown = (box: Box, by: number): Box => ({ x: box.x - by, y: box.y - by, width: box.width + 2 * by, height: box.height + 2 * by });
+const scaled = (box: Box, by: number): Box => ({
+  x: box.x * by,
+  y: box.y * by,
+  width: box.width * by,
+  height: box.height * by,
+});
+const grown = (box: Box, by: number): Box => ({
+  x: box.x - by,
+  y: box.y - by,
+  width: box.width + 2 * by,
+  height: box.height + 2 * by,
+});
 
 function sheetAround(outer: Box, found: readonly Box[], paper: Box | undefined): SheetFound {
-  const inner = (of: Box) => found.find((one) => isInset(one, of, 0.8, 60) && one.width * one.height > 0.4 * of.width * of.height);
+  const inner = (of: Box) =>
+    found.find((one) => isInset(one, of, 0.8, 60) && one.width * one.height > 0.4 * of.width * of.height);
   // The outermost rectangle, the next one within it, and so on: the last of them is the frame.
   const chain = [outer];
   for (let next = inner(outer); next; next = inner(next)) chain.push(next);
   const frame = chain.at(-1)!;
   const size = standardOf(outer.width, outer.height);
   if (size) return { box: outer, standard: size.id, ...(chain.length > 1 && { frame }), by: 'the outline', sure: 0.95 };
-  const isPaper = paper && contains(grown(paper, 0.5), outer) && paper.width < outer.width + 120 && paper.height < outer.height + 120;
+  const isPaper =
+    paper && contains(grown(paper, 0.5), outer) && paper.width < outer.width + 120 && paper.height < outer.height + 120;
   if (isPaper) {
     const standard = standardOf(paper.width, paper.height);
     if (standard) return { box: paper, standard: standard.id, frame, by: 'the paper of the layout', sure: 0.95 };
   }
   for (const one of [frame, ...chain]) {
     const match = byFrame(one);
-    if (match) return { box: match.box, standard: match.size.id, frame: match.frame ?? frame, by: 'the frame', sure: 0.85 };
+    if (match)
+      return { box: match.box, standard: match.size.id, frame: match.frame ?? frame, by: 'the frame', sure: 0.85 };
   }
   if (isPaper) return { box: paper, frame, by: 'the paper of the layout', sure: 0.7 };
   return { ...around(outer, 'the frame', 0.4), frame };
@@ -172,13 +195,19 @@ function sheetAround(outer: Box, found: readonly Box[], paper: Box | undefined):
 /** The smallest standard sheet around a box that leaves margins as a sheet has them, else a sheet of its own size. */
 function around(box: Box, by: SheetFound['by'], sure: number): SheetFound {
   const fits = STANDARD_SIZES.filter(
-    ({ width, height }) => width >= box.width + 4 && height >= box.height + 4 && width <= box.width + 70 && height <= box.height + 70,
+    ({ width, height }) =>
+      width >= box.width + 4 && height >= box.height + 4 && width <= box.width + 70 && height <= box.height + 70,
   ).sort((a, b) => a.width * a.height - b.width * b.height)[0];
   if (fits) {
     const [spareX, spareY] = [fits.width - box.width, fits.height - box.height];
     // ISO 5457 leaves 10 mm on the right and the more on the left, for filing.
     const left = fits.standard === 'iso' && spareX >= 25 ? spareX - 10 : spareX / 2;
-    return { box: { x: box.x - left, y: box.y - spareY / 2, width: fits.width, height: fits.height }, standard: fits.id, by, sure };
+    return {
+      box: { x: box.x - left, y: box.y - spareY / 2, width: fits.width, height: fits.height },
+      standard: fits.id,
+      by,
+      sure,
+    };
   }
   return { box: grown(box, by === 'the extents' ? 0 : 10), by, sure: sure / 2 };
 }
@@ -206,5 +235,11 @@ export function unitSuits(space: DrawnSpace, mmPerUnit: number): number {
   const { box, standard, by, sure } = survey.sheets[0]!;
   if (standard && by !== 'a title block alone' && by !== 'the extents') return sure;
   const longest = Math.max(box.width, box.height, top(survey.extents) - survey.extents.y);
-  return by === 'a title block alone' ? (survey.extents.width > 60 ? 0.4 : 0.05) : longest > 150 && longest < 2600 ? 0.2 : 0.01;
+  return by === 'a title block alone'
+    ? survey.extents.width > 60
+      ? 0.4
+      : 0.05
+    : longest > 150 && longest < 2600
+      ? 0.2
+      : 0.01;
 }

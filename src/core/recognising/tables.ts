@@ -5,13 +5,18 @@ import { type TableRows, tableHeaded, tableShowing } from './table-words';
 
 /** What a block's rows show, in its own directions: for each row its cells from the left. */
 const rowsOf = (cells: readonly CellFound[], count: number): CellFound[][] =>
-  Array.from({ length: count }, (_, row) => cells.filter(({ field }) => field.row === row).sort((a, b) => a.field.column - b.field.column));
+  Array.from({ length: count }, (_, row) =>
+    cells.filter(({ field }) => field.row === row).sort((a, b) => a.field.column - b.field.column),
+  );
 
-const wordsOf = ({ caption, content }: CellFound): string => [...(caption ? [caption.text] : []), ...content.map(({ text }) => text.text)].join(' ');
+const wordsOf = ({ caption, content }: CellFound): string =>
+  [...(caption ? [caption.text] : []), ...content.map(({ text }) => text.text)].join(' ');
 
-const columnsOf = (row: readonly CellFound[]) => row.map(({ field }) => `${field.column}+${field.columnSpan}`).join(' ');
+const columnsOf = (row: readonly CellFound[]) =>
+  row.map(({ field }) => `${field.column}+${field.columnSpan}`).join(' ');
 
-const isBlank = (row: readonly CellFound[]) => row.every(({ content, caption, drawn }) => content.length === 0 && !caption && !drawn);
+const isBlank = (row: readonly CellFound[]) =>
+  row.every(({ content, caption, drawn }) => content.length === 0 && !caption && !drawn);
 
 interface Found {
   table: TableFound;
@@ -46,7 +51,11 @@ function byHeading(rows: readonly CellFound[][]): Found | undefined {
 }
 
 function byTags(rows: readonly CellFound[][]): Found | undefined {
-  const shows = rows.map((row) => row.map((cell) => cell.content.find(({ meaning, text }) => meaning.kind === 'linked' && text.attribute)?.meaning.property));
+  const shows = rows.map((row) =>
+    row.map(
+      (cell) => cell.content.find(({ meaning, text }) => meaning.kind === 'linked' && text.attribute)?.meaning.property,
+    ),
+  );
   const kinds = shows.map((row) => tableShowing(row.filter((one) => one !== undefined)));
   const kind = kinds.find((one) => one !== undefined);
   if (!kind) return undefined;
@@ -55,14 +64,31 @@ function byTags(rows: readonly CellFound[][]): Found | undefined {
   const last = kinds.findLastIndex((_, row) => is(row));
   const heading = [...span(0, first), ...span(last + 1, rows.length)];
   // The heading is at one end, and every row between is of the table.
-  if ((first > 0 && last < rows.length - 1) || heading.length === 0 || span(first, last + 1).some((row) => !is(row) && !isBlank(rows[row]!))) return undefined;
+  if (
+    (first > 0 && last < rows.length - 1) ||
+    heading.length === 0 ||
+    span(first, last + 1).some((row) => !is(row) && !isBlank(rows[row]!))
+  )
+    return undefined;
   const properties = shows[first]!;
   return found(rows, kind, first > 0, span(first, last + 1), heading, properties);
 }
 
-function found(rows: readonly CellFound[][], kind: TableRows, down: boolean, data: number[], heading: number[], properties: (string | undefined)[]): Found {
+function found(
+  rows: readonly CellFound[][],
+  kind: TableRows,
+  down: boolean,
+  data: number[],
+  heading: number[],
+  properties: (string | undefined)[],
+): Found {
   return {
-    table: { rows: kind, direction: down ? 'down' : 'up', shown: data.length, blank: data.filter((row) => isBlank(rows[row]!)).length },
+    table: {
+      rows: kind,
+      direction: down ? 'down' : 'up',
+      shown: data.length,
+      blank: data.filter((row) => isBlank(rows[row]!)).length,
+    },
     heading,
     pattern: data.find((row) => !isBlank(rows[row]!)) ?? data[0]!,
     properties,
@@ -81,13 +107,19 @@ function count(holds: (i: number) => boolean): number {
 export function roleOf(cells: readonly CellFound[], table: TableFound | undefined): Block['role'] {
   if (table) return table.rows;
   const properties = new Set(cells.flatMap(({ content }) => content.flatMap(({ meaning }) => meaning.property ?? [])));
-  const title = ['title', 'drawing-number', 'scale', 'created-by', 'sheet-number', 'legal-owner'].filter((one) => properties.has(one));
+  const title = ['title', 'drawing-number', 'scale', 'created-by', 'sheet-number', 'legal-owner'].filter((one) =>
+    properties.has(one),
+  );
   if (title.length >= 2) return 'title';
   return properties.has('general-tolerance') ? 'tolerances' : 'other';
 }
 
 /** A block with the heading and one row of a table that grows; its cells are counted anew. */
-export function folded<T extends { rows: number[]; cells: CellFound[]; lines: BlockGrid['lines'] }>(block: T, { heading, pattern, table, properties }: Found, link: (cell: CellFound, property: string) => CellFound): T {
+export function folded<T extends { rows: number[]; cells: CellFound[]; lines: BlockGrid['lines'] }>(
+  block: T,
+  { heading, pattern, table, properties }: Found,
+  link: (cell: CellFound, property: string) => CellFound,
+): T {
   const kept = table.direction === 'down' ? [...heading, pattern] : [pattern, ...heading];
   const at = new Map(kept.map((row, i) => [row, i]));
   const cells = block.cells.flatMap((cell) => {

@@ -35,13 +35,33 @@ export function textsOf(drawn: readonly Drawn[], measure: Measure, taken: Readon
     const back = across === 'left' ? 0 : across === 'centre' ? width / 2 : width;
     const down = up === 'top' ? height : up === 'middle' ? height / 2 : up === 'bottom' ? -0.25 * height : 0;
     const start = along(at, turn, -back, -down);
-    return [{ id, sources: [id], text, start, width, height, turn, across, letterWidth, slantDeg, bold, font, ink, ...(attribute && { attribute }) }];
+    return [
+      {
+        id,
+        sources: [id],
+        text,
+        start,
+        width,
+        height,
+        turn,
+        across,
+        letterWidth,
+        slantDeg,
+        bold,
+        font,
+        ink,
+        ...(attribute && { attribute }),
+      },
+    ];
   });
 }
 
 /** A point moved along and across the direction of a turn. */
 export function along({ x, y }: Point, turn: number, by: number, up: number): Point {
-  const [cos, sin] = turn % 90 === 0 ? QUARTERS[((turn / 90) % 4) as 0 | 1 | 2 | 3]! : [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
+  const [cos, sin] =
+    turn % 90 === 0
+      ? QUARTERS[((turn / 90) % 4) as 0 | 1 | 2 | 3]!
+      : [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
   return { x: x + cos * by - sin * up, y: y + sin * by + cos * up };
 }
 
@@ -54,13 +74,23 @@ const QUARTERS: readonly (readonly [number, number])[] = [
 
 /** A point by which a text is told to be in a cell: near the end at which it is held, since its width depends on its font. */
 export function placeOf({ start, turn, width, height, across }: SheetText): Point {
-  const by = across === 'left' ? Math.min(width / 2, height) : across === 'right' ? Math.max(width / 2, width - height) : width / 2;
+  const by =
+    across === 'left'
+      ? Math.min(width / 2, height)
+      : across === 'right'
+        ? Math.max(width / 2, width - height)
+        : width / 2;
   return along(start, turn, by, height / 2);
 }
 
 /** The box of a text that stands at a right angle, else of its square around. */
 export function textBox({ start, turn, width, height }: SheetText): Box {
-  const corners = [start, along(start, turn, width, 0), along(start, turn, width, height), along(start, turn, 0, height)];
+  const corners = [
+    start,
+    along(start, turn, width, 0),
+    along(start, turn, width, height),
+    along(start, turn, 0, height),
+  ];
   const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
   const [x, y] = [Math.min(...xs), Math.min(...ys)];
   return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
@@ -105,8 +135,14 @@ export function readingOrder(a: SheetText, b: SheetText): number {
 }
 
 function runsOn(text: SheetText, next: SheetText): boolean {
-  if (text.attribute || text.turn !== next.turn || Math.abs(text.height - next.height) > 0.06 * text.height) return false;
+  if (text.attribute || text.turn !== next.turn || Math.abs(text.height - next.height) > 0.06 * text.height)
+    return false;
   const { by, up } = from(text, next.start);
   const gap = by - text.width;
-  return Math.abs(up) < 0.12 * text.height && gap < GAP * text.height && gap > -(0.3 * text.height + 0.15 * text.width) && by > 0;
+  return (
+    Math.abs(up) < 0.12 * text.height &&
+    gap < GAP * text.height &&
+    gap > -(0.3 * text.height + 0.15 * text.width) &&
+    by > 0
+  );
 }

@@ -1,15 +1,13 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useEffect, useId, useMemo, useRef, useState } from 'react';
+import { useEffect, useId, useMemo, useState } from 'react';
 import type { Box as SheetBox } from '../../core/geometry/box';
 import { differences } from '../../core/scene/differences';
 import type { Scene } from '../../core/scene/scene';
-import { useFitKey } from '../sheet/use-fit-key';
 import { SceneView } from '../sheet/scene-view';
-import { SheetOnDesk } from '../sheet/sheet-on-desk';
-import { useZoom } from '../sheet/use-zoom';
-import { ViewContext, createViewStore, useViewStore } from '../sheet/view-store';
+import { PlaceDesk } from '../sheet/place-desk';
+import { ViewContext, createViewStore } from '../sheet/view-store';
 import { LOOKS, marked } from './marked';
 
 /** How two sheets are looked at. */
@@ -46,7 +44,7 @@ export function ComparedSheets(props: {
             </Box>
             <Box flex="1" minHeight={0}>
               <ViewContext value={store}>
-                <Desk scene={scene} place={place} label={name} />
+                <PlaceDesk scene={scene} place={place} label={name} />
               </ViewContext>
             </Box>
           </Flex>
@@ -85,7 +83,7 @@ function Together(props: {
   return (
     <Flex direction="column" height="100%">
       <Box flex="1" minHeight={0}>
-        <Desk
+        <PlaceDesk
           scene={way === 'blink' && first ? before : after}
           place={place}
           label={way === 'blink' ? (first ? names.before : names.after) : 'Compared sheets'}
@@ -159,53 +157,5 @@ function Together(props: {
         {way === 'blink' && <Box as="span">{first ? names.before : names.after}</Box>}
       </Flex>
     </Flex>
-  );
-}
-
-/** Least width of what is seen around a change, mm: a cell alone would fill the desk. */
-const ROOM = 110;
-
-/** A place with what stands around it. */
-function withRoom({ x, y, width, height }: SheetBox): SheetBox {
-  const more = Math.max(0, ROOM - width) / 2;
-  return { x: x - more, y: y - more / 2, width: width + 2 * more, height: height + more };
-}
-
-function Desk(props: { scene: Scene; place: SheetBox | undefined; label: string; over?: React.ReactNode }) {
-  const { scene, place, label, over } = props;
-  const svg = useRef<SVGSVGElement>(null);
-  const view = useViewStore();
-  useZoom(svg, scene);
-  useEffect(() => {
-    if (place) view.getState().frame(withRoom(place));
-  }, [place, view]);
-  useFitKey(view);
-  return (
-    <Box height="100%" bg="desk">
-      <SheetOnDesk
-        svg={svg}
-        scene={scene}
-        aria-label={label}
-        over={
-          <>
-            {over}
-            {place && (
-              <rect
-                data-testid="place"
-                x={place.x}
-                y={scene.height - place.y - place.height}
-                width={place.width}
-                height={place.height}
-                fill="none"
-                stroke="var(--chakra-colors-plum)"
-                strokeWidth={2}
-                vectorEffect="non-scaling-stroke"
-                pointerEvents="none"
-              />
-            )}
-          </>
-        }
-      />
-    </Box>
   );
 }

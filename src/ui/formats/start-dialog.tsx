@@ -24,24 +24,16 @@ import { type ShelfEntry, makeFormat } from '../../contract/formats';
 import { ask } from '../data/request';
 import { FormatPicker, formatWords } from './format-picker';
 
-type Way = 'standard' | 'blank' | 'format' | 'dxf' | 'svg';
+type Way = 'standard' | 'blank' | 'format';
 
-const WAYS: { way: Way; name: string; words: string; there: boolean }[] = [
+const WAYS: { way: Way; name: string; words: string }[] = [
   {
     way: 'standard',
     name: 'From a standard',
     words: 'ISO or ASME sheets with zones and a title block, by a few answers',
-    there: true,
   },
-  { way: 'blank', name: 'Blank', words: 'One A3 sheet with a frame and nothing on it', there: true },
-  { way: 'format', name: 'From a format', words: 'A copy of one on the shelf, to go on from', there: true },
-  {
-    way: 'dxf',
-    name: 'From a DXF drawing',
-    words: 'Not there yet: it comes with the exchange of drawings',
-    there: false,
-  },
-  { way: 'svg', name: 'From an SVG', words: 'Not there yet: it comes with the exchange of drawings', there: false },
+  { way: 'blank', name: 'Blank', words: 'One A3 sheet with a frame and nothing on it' },
+  { way: 'format', name: 'From a format', words: 'A copy of one on the shelf, to go on from' },
 ];
 
 const WayButton = chakra('button', {
@@ -165,7 +157,7 @@ function OwnerRow() {
   );
 }
 
-/** Starts a format in one of five ways; the result is on the board at once. */
+/** Starts a format; the result is on the board at once, but for a drawing, which is looked over first. */
 export function StartDialog(props: { first: ShelfEntry | undefined; onClose: () => void }) {
   const { data, error } = useQuery(officeQuery);
   if (!data && !error) return null;
@@ -223,14 +215,20 @@ function Starting(props: { first: ShelfEntry | undefined; habits: Habits; onClos
       action={{ words: 'Start', form: 'start-form', disabled: isSubmitting }}
     >
       <Grid templateColumns="1fr 1fr" gap="6px" pb="12px">
-        {WAYS.map(({ way: one, name: title, words, there }) => (
-          <WayButton key={one} type="button" disabled={!there} aria-pressed={way === one} onClick={() => setWay(one)}>
+        {WAYS.map(({ way: one, name: title, words }) => (
+          <WayButton key={one} type="button" aria-pressed={way === one} onClick={() => setWay(one)}>
             <Box fontWeight={500}>{title}</Box>
             <Box fontSize="13px" color="soft">
               {words}
             </Box>
           </WayButton>
         ))}
+        <WayButton type="button" onClick={() => router.push('/formats/read')}>
+          <Box fontWeight={500}>From a drawing…</Box>
+          <Box fontSize="13px" color="soft">
+            A DXF or SVG of another program, recognised and looked over before it is taken
+          </Box>
+        </WayButton>
       </Grid>
       <form id="start-form" onSubmit={(event) => void begin(event)}>
         <Row label="Name" htmlFor="start-name">

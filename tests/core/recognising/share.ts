@@ -5,7 +5,11 @@ import { fonts } from '../fonts';
 import { type Fault, type GeneratedSheet, type MeantCell, asDxf, generatedSheet, withFault } from './generated-sheets';
 
 /** How many cells of a generated sheet were recognised as they were meant: place, caption, kind, property and text. */
-export function recognisedShare(seed: number, properties: readonly PropertyDefinition[], fault?: Fault): { found: number; of: number; missed: string[] } {
+export function recognisedShare(
+  seed: number,
+  properties: readonly PropertyDefinition[],
+  fault?: Fault,
+): { found: number; of: number; missed: string[] } {
   const sheet = generatedSheet(seed, properties);
   const dxf = asDxf(fault ? withFault(sheet, fault, seed) : sheet);
   const read = readDrawing(new TextEncoder().encode(dxf), fonts);
@@ -15,7 +19,11 @@ export function recognisedShare(seed: number, properties: readonly PropertyDefin
   const cells = known.recognition.blocks.flatMap((block) => block.cells.map(recognisedCell));
   const near = fault ? 0.5 : 0.01;
   const missed = sheet.cells.filter((meant) => !cells.some((cell) => isSame(cell, meant, near)));
-  return { found: sheet.cells.length - missed.length, of: sheet.cells.length, missed: missed.map((one) => described(one, cells, sheet)) };
+  return {
+    found: sheet.cells.length - missed.length,
+    of: sheet.cells.length,
+    missed: missed.map((one) => described(one, cells, sheet)),
+  };
 }
 
 type Found = ReturnType<typeof recognisedCell>;

@@ -21,7 +21,9 @@ const CODE_PAGES: Record<string, string> = {
 export function dxfText(bytes: Uint8Array): Outcome<{ text: string; remarks: string[] }> {
   if (bytes.length === 0) return refuse('The file is empty.');
   if (bytes.length > LARGEST_DRAWING)
-    return refuse(`The drawing has ${Math.round(bytes.length / 1048576)} MB; at most ${LARGEST_DRAWING / 1048576} MB are read.`);
+    return refuse(
+      `The drawing has ${Math.round(bytes.length / 1048576)} MB; at most ${LARGEST_DRAWING / 1048576} MB are read.`,
+    );
   if (/^AC10\d\d/.test(new TextDecoder('latin1').decode(bytes.subarray(0, 6))))
     return refuse('This is a DWG file. Save the drawing as DXF (ASCII, 2000 or later) and read that.');
   const head = new TextDecoder('latin1').decode(bytes.subarray(0, 4096));
@@ -37,7 +39,9 @@ export function dxfText(bytes: Uint8Array): Outcome<{ text: string; remarks: str
   const strict = decoded(bytes, claimed, true);
   if (strict !== undefined) return { ok: true, text: strict, remarks };
   const otherwise = claimed === 'utf-8' ? page : 'windows-1252';
-  remarks.push(`The texts are not in the encoding that the drawing names (${claimed}); they were read as ${otherwise}.`);
+  remarks.push(
+    `The texts are not in the encoding that the drawing names (${claimed}); they were read as ${otherwise}.`,
+  );
   return { ok: true, text: decoded(bytes, otherwise, false) ?? decoded(bytes, 'windows-1252', false)!, remarks };
 }
 

@@ -52,12 +52,16 @@ export function dxfGroups(text: string): Outcome<DxfGroups> {
     if (code === undefined || (code.trim() === '' && at >= text.length)) break;
     const number = Number(code);
     if (!Number.isInteger(number) || code.trim() === '')
-      return refuse(`Line ${line} of the drawing should be a group code and is “${code.slice(0, 40)}”. The file is damaged.`);
+      return refuse(
+        `Line ${line} of the drawing should be a group code and is “${code.slice(0, 40)}”. The file is damaged.`,
+      );
     const value = next();
     if (value === undefined) break;
     pass.take(number, value);
     if (pass.entities > MOST_ENTITIES)
-      return refuse(`The drawing has more than ${MOST_ENTITIES.toLocaleString('en')} entities. Save the sheet alone and read that.`);
+      return refuse(
+        `The drawing has more than ${MOST_ENTITIES.toLocaleString('en')} entities. Save the sheet alone and read that.`,
+      );
     if (pass.isEnded) break;
   }
   pass.finish();
@@ -66,7 +70,10 @@ export function dxfGroups(text: string): Outcome<DxfGroups> {
 }
 
 /** What stands where it does in every text, and an attribute is not read with. */
-const ATTRIBUTE_FIELDS: Record<number, 'styleName' | 'rotation' | 'relScaleX' | 'obliqueAngle' | 'hAlign' | 'vAlign' | 'x2' | 'y2'> = {
+const ATTRIBUTE_FIELDS: Record<
+  number,
+  'styleName' | 'rotation' | 'relScaleX' | 'obliqueAngle' | 'hAlign' | 'vAlign' | 'x2' | 'y2'
+> = {
   7: 'styleName',
   11: 'x2',
   21: 'y2',
@@ -159,7 +166,8 @@ class Pass {
       const [left, bottom] = turned ? [number(41), number(40)] : [number(40), number(41)];
       this.groups.layouts.set(block, {
         name,
-        ...(width > 0 && height > 0 && { paper: { x: -left / unit, y: -bottom / unit, width: width / unit, height: height / unit } }),
+        ...(width > 0 &&
+          height > 0 && { paper: { x: -left / unit, y: -bottom / unit, width: width / unit, height: height / unit } }),
       });
     }
   }

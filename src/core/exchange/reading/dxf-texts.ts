@@ -18,7 +18,7 @@ export function textOfLine(fields: DxfTextFields, styles: Styles): LooseText {
   return {
     text: plainLine(fields.string ?? ''),
     at: held ? { x: fields.x2!, y: fields.y2! } : { x: fields.x ?? 0, y: fields.y ?? 0 },
-    across: held ? ACROSS[across] ?? 'left' : 'left',
+    across: held ? (ACROSS[across] ?? 'left') : 'left',
     // 4 across is the very middle of the text.
     up: held ? (across === 4 ? 'middle' : (UP[up] ?? 'base')) : 'base',
     height: fields.textHeight ?? 0,

@@ -30,5 +30,4 @@ function tidyDeg(deg: number): number {
   return normalDeg(Math.abs(deg - quarter) < 1e-6 ? quarter : deg);
 }
 
-
 const normalDeg = (deg: number): number => ((deg % 360) + 360) % 360;

@@ -22,7 +22,18 @@ import { linesOfText, textOfLine } from './dxf-texts';
 import { type LooseText, placedText } from './placed-text';
 
 /** mm of one unit by the number that a DXF gives it ($INSUNITS). */
-const UNITS: Record<number, number> = { 1: 25.4, 2: 304.8, 4: 1, 5: 10, 6: 1000, 8: 0.0000254, 9: 0.0254, 10: 914.4, 13: 0.001, 14: 100 };
+const UNITS: Record<number, number> = {
+  1: 25.4,
+  2: 304.8,
+  4: 1,
+  5: 10,
+  6: 1000,
+  8: 0.0000254,
+  9: 0.0254,
+  10: 914.4,
+  13: 0.001,
+  14: 100,
+};
 
 /** How deep blocks may stand in one another. */
 const DEEPEST = 256;
@@ -83,7 +94,8 @@ class Opening {
     private readonly dxf: Dxf,
     private readonly groups: DxfGroups,
   ) {
-    for (const block of dxf.blocks) if (block.name !== undefined) this.blocks.set(unguarded(block.name).toLowerCase(), block);
+    for (const block of dxf.blocks)
+      if (block.name !== undefined) this.blocks.set(unguarded(block.name).toLowerCase(), block);
     let [nextAttribute, nextSpline] = [0, 0];
     for (const entity of [...dxf.blocks.flatMap(({ entities }) => entities), ...dxf.entities])
       if (entity.type === 'ATTRIB' || entity.type === 'ATTDEF')
@@ -115,8 +127,14 @@ class Opening {
   private spaces(mmPerUnit: number | undefined): DrawnSpace[] {
     const model: DrawnSpace = { name: 'Model', kind: 'model', ...(mmPerUnit && { mmPerUnit }), drawn: [] };
     const active: DrawnSpace = { name: 'Paper', kind: 'paper', ...(mmPerUnit && { mmPerUnit }), drawn: [] };
-    this.figures(this.dxf.entities.filter(({ paperSpace }) => !paperSpace), model.drawn);
-    this.figures(this.dxf.entities.filter(({ paperSpace }) => paperSpace), active.drawn);
+    this.figures(
+      this.dxf.entities.filter(({ paperSpace }) => !paperSpace),
+      model.drawn,
+    );
+    this.figures(
+      this.dxf.entities.filter(({ paperSpace }) => paperSpace),
+      active.drawn,
+    );
     const spaces = [model];
     const limits = this.limits();
     if (limits) model.paper = limits;
@@ -208,7 +226,9 @@ class Opening {
         this.block(name, placed, own, attributes, into);
       }
     const prompts = new Map(
-      block.entities.flatMap(({ type, tag, prompt }) => (type === 'ATTDEF' && tag !== undefined && prompt ? [[tag, prompt] as const] : [])),
+      block.entities.flatMap(({ type, tag, prompt }) =>
+        type === 'ATTDEF' && tag !== undefined && prompt ? [[tag, prompt] as const] : [],
+      ),
     );
     const within = [...around.within, name];
     for (const attribute of attributes) {
@@ -216,7 +236,14 @@ class Opening {
       const prompt = attribute.tag === undefined ? undefined : prompts.get(attribute.tag);
       // What an attribute says stands where it says, in the coordinates of what its reference stands in.
       this.text(
-        { ...text, attribute: { tag: unguarded(attribute.tag ?? ''), ...(prompt && { prompt }), isEmpty: text.text.trim() === '' } },
+        {
+          ...text,
+          attribute: {
+            tag: unguarded(attribute.tag ?? ''),
+            ...(prompt && { prompt }),
+            isEmpty: text.text.trim() === '',
+          },
+        },
         { ...this.look(attribute, own), within },
         into,
       );
@@ -233,7 +260,8 @@ class Opening {
     }
     this.open.add(key);
     const tags = new Set(filled.map(({ tag }) => tag));
-    const entities = tags.size === 0 ? block.entities : block.entities.filter(({ type, tag }) => type !== 'ATTDEF' || !tags.has(tag));
+    const entities =
+      tags.size === 0 ? block.entities : block.entities.filter(({ type, tag }) => type !== 'ATTDEF' || !tags.has(tag));
     this.add(entities, { ...around, map: after(around.map, map), within: [...around.within, unguarded(name)] }, into);
     this.open.delete(key);
   }
@@ -270,7 +298,11 @@ class Opening {
       }
       case 'HATCH':
         if (entity.fillType === 'SOLID')
-          this.fill((entity.boundary?.loops ?? []).map(({ entities }) => entities.flatMap(outlineOf)), own, into);
+          this.fill(
+            (entity.boundary?.loops ?? []).map(({ entities }) => entities.flatMap(outlineOf)),
+            own,
+            into,
+          );
         else this.leftOut.add('hatchings');
         break;
       case 'TEXT':
@@ -315,7 +347,15 @@ class Opening {
     this.push({ kind: 'line', from: a, to: b, ...this.common(around, entity) }, into);
   }
 
-  private arc(centre: Point, radius: number, fromDeg: number, toDeg: number, around: Around, into: Drawn[], entity?: DxfEntity): void {
+  private arc(
+    centre: Point,
+    radius: number,
+    fromDeg: number,
+    toDeg: number,
+    around: Around,
+    into: Drawn[],
+    entity?: DxfEntity,
+  ): void {
     const { map } = around;
     if (!this.isSomewhere(centre, { x: radius, y: fromDeg }, { x: toDeg, y: 0 }) || radius <= 0) return;
     if (!keepsCircles(map)) {
@@ -332,10 +372,26 @@ class Opening {
     const [start, end] = whole ? [0, 360] : [normal(from), normal(from) + (to - from)];
     const at = mapped(map, centre);
     if (!this.isSomewhere(at)) return;
-    this.push({ kind: 'arc', centre: at, radius: radius * growth(map), fromDeg: start, toDeg: end, ...this.common(around, entity) }, into);
+    this.push(
+      {
+        kind: 'arc',
+        centre: at,
+        radius: radius * growth(map),
+        fromDeg: start,
+        toDeg: end,
+        ...this.common(around, entity),
+      },
+      into,
+    );
   }
 
-  private polyline(vertices: readonly DxfPoint[], closed: boolean, around: Around, into: Drawn[], entity: DxfEntity): void {
+  private polyline(
+    vertices: readonly DxfPoint[],
+    closed: boolean,
+    around: Around,
+    into: Drawn[],
+    entity: DxfEntity,
+  ): void {
     const count = closed ? vertices.length : vertices.length - 1;
     for (let i = 0; i < count; i++) {
       const [from, to] = [vertices[i]!, vertices[(i + 1) % vertices.length]!];
@@ -358,7 +414,13 @@ class Opening {
       // Counted below, like a curve without points.
     }
     if (points.length < 2) this.leftOut.add('curves without points');
-    else this.run(points.map(([x, y]) => mapped(around.map, { x, y })), around, into, entity);
+    else
+      this.run(
+        points.map(([x, y]) => mapped(around.map, { x, y })),
+        around,
+        into,
+        entity,
+      );
   }
 
   private run(points: Point[], around: Around, into: Drawn[], entity?: DxfEntity): void {
@@ -390,7 +452,23 @@ class Opening {
 }
 
 /** Entities that become figures, and those that are read with others or mean nothing on paper. */
-const DRAWN = ['LINE', 'LWPOLYLINE', 'POLYLINE', 'CIRCLE', 'ARC', 'ELLIPSE', 'SPLINE', 'SOLID', 'HATCH', 'TEXT', 'MTEXT', 'ATTDEF', 'ATTRIB', 'INSERT', 'DIMENSION'];
+const DRAWN = [
+  'LINE',
+  'LWPOLYLINE',
+  'POLYLINE',
+  'CIRCLE',
+  'ARC',
+  'ELLIPSE',
+  'SPLINE',
+  'SOLID',
+  'HATCH',
+  'TEXT',
+  'MTEXT',
+  'ATTDEF',
+  'ATTRIB',
+  'INSERT',
+  'DIMENSION',
+];
 const SILENT = ['BLOCK', 'ENDBLK', 'VERTEX', 'SEQEND'];
 const WORDS: Record<string, string> = {
   VIEWPORT: 'windows onto the model',
@@ -454,14 +532,18 @@ function outlineOf(edge: DxfEdge): Point[] {
       const next = all[(i + 1) % all.length]!;
       if (!p.bulge) return [point(p)];
       const { centre, radius, fromDeg, toDeg } = bulged(point(p), point(next), p.bulge);
-      const arc = Array.from({ length: 12 }, (_, k) => onCircle(centre, radius, fromDeg + ((toDeg - fromDeg) * k) / 12));
+      const arc = Array.from({ length: 12 }, (_, k) =>
+        onCircle(centre, radius, fromDeg + ((toDeg - fromDeg) * k) / 12),
+      );
       return p.bulge > 0 ? arc : arc.reverse();
     });
   if (edge.type === 'LINE') return [point(edge.start)];
   if (edge.type === 'ARC' && edge.radius) {
     const [from, to] = [edge.startAngle ?? 0, edge.endAngle ?? 360];
     const sign = edge.counterClockWise ? 1 : -1;
-    return Array.from({ length: 24 }, (_, k) => onCircle(point(edge.center), edge.radius!, sign * (from + ((to - from) * k) / 23)));
+    return Array.from({ length: 24 }, (_, k) =>
+      onCircle(point(edge.center), edge.radius!, sign * (from + ((to - from) * k) / 23)),
+    );
   }
   return [];
 }

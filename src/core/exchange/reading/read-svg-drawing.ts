@@ -14,7 +14,21 @@ import { type SvgNode, svgTree } from './svg-tree';
 const MM: Record<string, number> = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6 };
 
 /** Elements that draw nothing by themselves. */
-const SILENT = new Set(['title', 'desc', 'metadata', 'defs', 'symbol', 'clipPath', 'mask', 'marker', 'pattern', 'linearGradient', 'radialGradient', 'filter', 'style']);
+const SILENT = new Set([
+  'title',
+  'desc',
+  'metadata',
+  'defs',
+  'symbol',
+  'clipPath',
+  'mask',
+  'marker',
+  'pattern',
+  'linearGradient',
+  'radialGradient',
+  'filter',
+  'style',
+]);
 
 /** How strongly a height of letters follows from a font's size, where the font is not known: as in most fonts without serifs. */
 const USUAL_CAPITALS = 0.716;
@@ -31,9 +45,14 @@ class TooMany extends Error {}
  * @param capitals the height of a capital letter as a share of the font's size, for fonts that are known by their family's name
  * @returns the drawing in its own unit, y up, its lower left corner at the origin
  */
-export function readSvgDrawing(text: string, capitals: (family: string) => number | undefined = () => undefined): Outcome<{ drawing: ReadDrawing }> {
+export function readSvgDrawing(
+  text: string,
+  capitals: (family: string) => number | undefined = () => undefined,
+): Outcome<{ drawing: ReadDrawing }> {
   if (text.length > LARGEST_DRAWING)
-    return refuse(`The SVG has ${Math.round(text.length / 1048576)} MB; at most ${LARGEST_DRAWING / 1048576} MB are read.`);
+    return refuse(
+      `The SVG has ${Math.round(text.length / 1048576)} MB; at most ${LARGEST_DRAWING / 1048576} MB are read.`,
+    );
   const tree = svgTree(text);
   if (!tree.ok) return tree;
   const { root } = tree;
@@ -41,10 +60,17 @@ export function readSvgDrawing(text: string, capitals: (family: string) => numbe
   if (!box) return refuse('The SVG has neither a viewBox nor a width and height, so its size is unknown.');
   const reader = new Reader(root, capitals);
   try {
-    reader.children(root, { map: after(scaledBy(1, -1), moved(-box.x, -(box.y + box.height))), look: BLACK, depth: 0, layer: '' });
+    reader.children(root, {
+      map: after(scaledBy(1, -1), moved(-box.x, -(box.y + box.height))),
+      look: BLACK,
+      depth: 0,
+      layer: '',
+    });
   } catch (error) {
     if (error instanceof TooMany)
-      return refuse(`The SVG has more than ${MOST_DRAWN.toLocaleString('en')} lines and points; simplify it or save the sheet alone.`);
+      return refuse(
+        `The SVG has more than ${MOST_DRAWN.toLocaleString('en')} lines and points; simplify it or save the sheet alone.`,
+      );
     throw error;
   }
   if (reader.drawn.length === 0) return refuse('The SVG is empty: nothing in it has lines or texts.');
@@ -56,7 +82,16 @@ export function readSvgDrawing(text: string, capitals: (family: string) => numbe
     ...(mmPerUnit && { mmPerUnit }),
     drawn: reader.drawn,
   };
-  return { ok: true, drawing: { from: 'svg', ...(mmPerUnit && { mmPerUnit }), spaces: [space], leftOut: reader.leftOut.list(), remarks: [] } };
+  return {
+    ok: true,
+    drawing: {
+      from: 'svg',
+      ...(mmPerUnit && { mmPerUnit }),
+      spaces: [space],
+      leftOut: reader.leftOut.list(),
+      remarks: [],
+    },
+  };
 }
 
 /** mm of one unit of the drawing, when its width says a length of paper; pixels say nothing. */
@@ -124,7 +159,8 @@ class Reader {
     private readonly capitals: (family: string) => number | undefined,
   ) {
     const note = (node: SvgNode) => {
-      if (node.attributes.id !== undefined && !this.byId.has(node.attributes.id)) this.byId.set(node.attributes.id, node);
+      if (node.attributes.id !== undefined && !this.byId.has(node.attributes.id))
+        this.byId.set(node.attributes.id, node);
       node.children.forEach(note);
     };
     note(root);
@@ -151,7 +187,10 @@ class Reader {
         this.children(node, own);
         break;
       case 'svg':
-        this.children(node, { ...own, map: after(own.map, after(moved(number(attributes.x), number(attributes.y)), fitted(attributes))) });
+        this.children(node, {
+          ...own,
+          map: after(own.map, after(moved(number(attributes.x), number(attributes.y)), fitted(attributes))),
+        });
         break;
       case 'use':
         this.use(node, own);
@@ -199,7 +238,12 @@ class Reader {
     const inner = { ...around, map, depth: around.depth + 1 };
     if (target.name === 'symbol') {
       const look = lookOf(target, around.look);
-      if (look) this.children(target, { ...inner, look, map: after(map, fitted({ ...target.attributes, ...sized(attributes) })) });
+      if (look)
+        this.children(target, {
+          ...inner,
+          look,
+          map: after(map, fitted({ ...target.attributes, ...sized(attributes) })),
+        });
     } else this.element(target, inner);
     this.open.delete(target);
   }
@@ -239,7 +283,8 @@ class Reader {
     let start: Point = { x: 0, y: 0 };
     let here = start;
     const line = (to: Point) => {
-      if (to.x !== here.x || to.y !== here.y) this.push({ kind: 'line', from: mapped(map, here), to: mapped(map, to), ...common });
+      if (to.x !== here.x || to.y !== here.y)
+        this.push({ kind: 'line', from: mapped(map, here), to: mapped(map, to), ...common });
       here = to;
     };
     let curve: Segment[] = [];
@@ -298,7 +343,8 @@ class Reader {
         }
       }
     };
-    if (['x', 'y', 'dx', 'dy'].every((key) => node.attributes[key] === undefined)) pieces.push({ text: '', ...pen, look: around.look });
+    if (['x', 'y', 'dx', 'dy'].every((key) => node.attributes[key] === undefined))
+      pieces.push({ text: '', ...pen, look: around.look });
     visit(node, around.look);
     const flipped = after(around.map, scaledBy(1, -1));
     for (const { text, x, y, look } of pieces) {
@@ -319,7 +365,8 @@ class Reader {
         },
         flipped,
       );
-      if (placed.height > 0) this.push({ kind: 'text', ...placed, layer: around.layer, ink: onPaper(look.fill), within: [] });
+      if (placed.height > 0)
+        this.push({ kind: 'text', ...placed, layer: around.layer, ink: onPaper(look.fill), within: [] });
     }
   }
 
@@ -336,7 +383,12 @@ class Reader {
 
 /** The area within some points. */
 const enclosed = (points: readonly Point[]): number =>
-  Math.abs(points.reduce((sum, { x, y }, i) => sum + x * points[(i + 1) % points.length]!.y - points[(i + 1) % points.length]!.x * y, 0)) / 2;
+  Math.abs(
+    points.reduce(
+      (sum, { x, y }, i) => sum + x * points[(i + 1) % points.length]!.y - points[(i + 1) % points.length]!.x * y,
+      0,
+    ),
+  ) / 2;
 
 const number = (text = '0'): number => parseFloat(text) || 0;
 const length = (text = '0', em: number): number => (/em\s*$/.test(text) ? number(text) * em : number(text));
@@ -374,7 +426,10 @@ function affineOf(transform: string | undefined): Affine {
 
 /** The line type of ISO 128-2 that a pattern of dashes comes nearest to. */
 function dashed(pattern: string): LineType {
-  const lengths = pattern.split(/[\s,]+/).map(parseFloat).filter((one) => one >= 0);
+  const lengths = pattern
+    .split(/[\s,]+/)
+    .map(parseFloat)
+    .filter((one) => one >= 0);
   if (lengths.length === 0 || lengths.every((one) => one === 0)) return 'continuous';
   if (lengths.length <= 2) return 'dashed';
   return lengths.length <= 4 ? 'long-dashed dotted' : 'long-dashed double-dotted';
@@ -407,7 +462,8 @@ function lookOf(node: SvgNode, inherited: Look): Look | undefined {
     fontSize: size === undefined ? inherited.fontSize : length(size, inherited.fontSize),
     family: value('font-family') ?? inherited.family,
     weight: value('font-weight') ?? inherited.weight,
-    slanted: /italic|oblique/.test(value('font-style') ?? '') || (value('font-style') === undefined && inherited.slanted),
+    slanted:
+      /italic|oblique/.test(value('font-style') ?? '') || (value('font-style') === undefined && inherited.slanted),
     anchor: value('text-anchor') ?? inherited.anchor,
     baseline: value('dominant-baseline') ?? inherited.baseline,
     color,

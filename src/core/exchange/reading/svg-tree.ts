@@ -88,7 +88,8 @@ const ADAPTER = {
   removeSubsets: (nodes: SvgNode[]) => nodes,
   existsOne: (test: (node: SvgNode) => boolean, nodes: SvgNode[]) => nodes.some((node) => [...all(node)].some(test)),
   findAll: (test: (node: SvgNode) => boolean, nodes: SvgNode[]) => nodes.flatMap((node) => [...all(node)].filter(test)),
-  findOne: (test: (node: SvgNode) => boolean, nodes: SvgNode[]) => nodes.flatMap((node) => [...all(node)]).find(test) ?? null,
+  findOne: (test: (node: SvgNode) => boolean, nodes: SvgNode[]) =>
+    nodes.flatMap((node) => [...all(node)]).find(test) ?? null,
 };
 
 interface SheetRule {
@@ -120,7 +121,8 @@ function rulesOf(sheet: string): SheetRule[] {
     enter(node) {
       if (node.prelude.type !== 'SelectorList') return;
       const declarations: [string, string][] = [];
-      for (const one of node.block.children) if (one.type === 'Declaration') declarations.push([one.property, generate(one.value)]);
+      for (const one of node.block.children)
+        if (one.type === 'Declaration') declarations.push([one.property, generate(one.value)]);
       for (const selector of node.prelude.children)
         rules.push({ selector: generate(selector), weight: weightOf(selector), declarations });
     },
@@ -133,7 +135,8 @@ function weightOf(selector: CssNode): number {
   let weight = 0;
   walk(selector, (node) => {
     if (node.type === 'IdSelector') weight += 10_000;
-    else if (node.type === 'ClassSelector' || node.type === 'AttributeSelector' || node.type === 'PseudoClassSelector') weight += 100;
+    else if (node.type === 'ClassSelector' || node.type === 'AttributeSelector' || node.type === 'PseudoClassSelector')
+      weight += 100;
     else if (node.type === 'TypeSelector' && node.name !== '*') weight += 1;
   });
   return weight;

@@ -1,0 +1,166 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { useRouter, useSearchParams } from 'next/navigation';
+import { useState } from 'react';
+import { counted } from '../../core/counted';
+import type { CellFound } from '../../core/recognising/recognition';
+import { Button } from '../controls/button';
+import { Problem } from '../controls/field';
+import { LoadProblem } from '../controls/load-problem';
+import { formatQuery } from '../data/queries';
+import { useAtHand } from '../data/use-at-hand';
+import { Screen } from '../shell/screen';
+import { FoundList } from './found-list';
+import { ReadPicture } from './read-picture';
+import { SheetChoices } from './sheet-choices';
+import { TakeOver } from './take-over';
+import { useReading } from './use-reading';
+
+const NO_FORMATS: [] = [];
+
+/** Reads a DXF or SVG of another program in: what its sheet was recognised as is shown on it, put right, and made a format or put into one. */
+export function ReadScreen() {
+  const router = useRouter();
+  const into = useSearchParams().get('into');
+  const { data: target } = useQuery({ ...formatQuery(into ?? ''), enabled: into !== null });
+  const { atHand, problem: notLoaded, reload } = useAtHand(NO_FORMATS, NO_FORMATS);
+  const reading = useReading(atHand && { tables: atHand.tables, properties: atHand.office.properties });
+  const [chosen, setChosen] = useState<CellFound>();
+  const { file, look, problem, busy } = reading;
+  const properties = atHand?.office.properties ?? [];
+  const cells = look?.recognition.blocks.reduce((sum, block) => sum + block.cells.length, 0) ?? 0;
+  return (
+    <Screen
+      plate={[
+        { caption: 'Read a drawing', value: file ?? 'No file yet', wide: true },
+        { caption: 'Sheet', value: look ? look.recognition.sheet.name : '–', width: '90px' },
+        {
+          caption: 'Found',
+          value: look ? `${counted(look.recognition.blocks.length, 'block')}, ${counted(cells, 'cell')}` : '–',
+          width: '170px',
+        },
+      ]}
+    >
+      <Flex direction="column" height="100%">
+        <Flex align="center" gap="8px 10px" wrap="wrap" px="14px" py="8px" borderBottom="1px solid" borderColor="line">
+          <Box as="h1" fontSize="18px" fontWeight={600}>
+            Read a drawing
+          </Box>
+          <FileButton
+            disabled={!atHand}
+            words={file ? 'Another file…' : 'Choose a file…'}
+            onChoose={(next) => void reading.readFile(next)}
+          />
+          {busy !== undefined && (
+            <>
+              <Box as="span" role="status" color="soft">
+                {busy}
+              </Box>
+              <Button type="button" onClick={reading.stop}>
+                Stop
+              </Button>
+            </>
+          )}
+          {problem !== undefined && <Problem>{problem}</Problem>}
+          <LoadProblem problem={notLoaded} onRetry={reload} />
+          {look && file !== undefined && (
+            <TakeOver
+              look={look}
+              file={file}
+              into={into === null ? undefined : target}
+              disabled={busy !== undefined}
+              onDone={(id) => router.push(`/formats/${id}`)}
+            />
+          )}
+        </Flex>
+        {look ? (
+          <Flex flex="1" minHeight={0}>
+            <Box flex="1" minWidth={0}>
+              <ReadPicture look={look} chosen={chosen?.box} onChoose={setChosen} />
+            </Box>
+            <Box
+              width={{ base: '300px', md: '400px' }}
+              flexShrink={0}
+              overflowY="auto"
+              bg="card"
+              borderLeft="1px solid"
+              borderColor="ink"
+              tabIndex={0}
+              role="region"
+              aria-label="What was recognised"
+            >
+              <SheetChoices look={look} choices={reading.choices} onChoose={reading.choose} />
+              <FoundList
+                look={look}
+                properties={properties}
+                corrections={reading.corrections}
+                chosen={chosen}
+                onChoose={setChosen}
+                onCorrect={(some) => reading.correct(some)}
+              />
+            </Box>
+          </Flex>
+        ) : (
+          <DropArea disabled={!atHand} onFile={(next) => void reading.readFile(next)} />
+        )}
+      </Flex>
+    </Screen>
+  );
+}
+
+function FileButton({
+  words,
+  disabled,
+  onChoose,
+}: {
+  words: string;
+  disabled: boolean;
+  onChoose: (file: File) => void;
+}) {
+  return (
+    <Button as="label" aria-disabled={disabled} position="relative">
+      {words}
+      <input
+        type="file"
+        accept=".dxf,.svg,.dwg,image/svg+xml,image/vnd.dxf"
+        aria-label="Drawing file"
+        disabled={disabled}
+        style={{ position: 'absolute', inset: 0, opacity: 0, cursor: 'pointer' }}
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          event.target.value = '';
+          if (file) onChoose(file);
+        }}
+      />
+    </Button>
+  );
+}
+
+function DropArea({ disabled, onFile }: { disabled: boolean; onFile: (file: File) => void }) {
+  return (
+    <Flex
+      flex="1"
+      direction="column"
+      align="center"
+      justify="center"
+      gap="8px"
+      color="soft"
+      textAlign="center"
+      px="20px"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const [file] = event.dataTransfer.files;
+        if (file && !disabled) onFile(file);
+      }}
+    >
+      <Box>Drop a DXF or an SVG of a sheet or title block here.</Box>
+      <Box fontSize="14px" maxWidth="560px">
+        Its frame, zones, blocks, cells and texts are recognised and shown on the drawing. You look it over, put right
+        what is not as it should be, and take it over as a format. Nothing is taken over before you say so.
+      </Box>
+    </Flex>
+  );
+}

@@ -1,0 +1,93 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { takePicture } from '../../contract/pictures';
+import { type FormatView, makeFormat, saveEdition } from '../../contract/formats';
+import type { LookAt } from '../../core/recognising/look-at';
+import { Button } from '../controls/button';
+import { Problem, TextInput } from '../controls/field';
+import { ask } from '../data/request';
+
+/** The pictures that cells hold, taken into the office under the hashes that the format knows them by. */
+async function keepPictures(pictures: LookAt['pictures']): Promise<void> {
+  for (const [hash, svg] of pictures)
+    await ask(takePicture, { query: { name: `${hash.slice(0, 8)}.svg` }, body: new TextEncoder().encode(svg) });
+}
+
+/** Makes a format of what was recognised, or puts it in the place of what an open format has. */
+export function TakeOver(props: {
+  look: LookAt;
+  file: string;
+  into: FormatView | undefined;
+  disabled: boolean;
+  onDone: (format: string) => void;
+}) {
+  const { look, file, into, disabled, onDone } = props;
+  const queries = useQueryClient();
+  const [name, setName] = useState(file.replace(/\.\w+$/, ''));
+  const [problem, setProblem] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const { document, pictures, recognition } = look;
+  const symbol = recognition.blocks.flatMap(({ cells }) => cells).find(({ drawn }) => drawn?.kind === 'symbol')?.drawn;
+  const make = async () => {
+    const start = { ...document, name: name.trim() };
+    if (start.name === '') throw new Error('A format needs a name.');
+    await keepPictures(pictures);
+    const inch = look.unit === 'in';
+    const projection = symbol?.kind === 'symbol' ? symbol.angle : inch ? 'third angle' : 'first angle';
+    const { id } = await ask(makeFormat, { body: { start, projection, decimalMark: inch ? '.' : ',' } });
+    return id;
+  };
+  const put = async ({ id, edition }: FormatView) => {
+    await keepPictures(pictures);
+    const taken = { ...document, id: edition.document.id, name: edition.document.name };
+    const { version } = edition;
+    await ask(saveEdition, {
+      params: { id: edition.id },
+      body: { version, document: taken, sitting: crypto.randomUUID(), words: [`Read in ${file}`] },
+    });
+    for (const queryKey of [['edition', edition.id], ['format', id], ['shelf'], ['history', id]])
+      void queries.invalidateQueries({ queryKey });
+    return id;
+  };
+  const take = async () => {
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      onDone(into ? await put(into) : await make());
+    } catch (error) {
+      setProblem(`${(error as Error).message} Nothing was taken over.`);
+      setBusy(false);
+    }
+  };
+  const closed =
+    into && into.edition.state !== 'open'
+      ? `Edition ${into.edition.number} of ${into.name} is released. Open its next edition first.`
+      : into?.lockedFor;
+  return (
+    <Flex gap="6px" align="center" ml="auto" wrap="wrap">
+      {into ? (
+        <Box fontSize="14px">takes the place of all that “{into.name}” has; its history keeps that</Box>
+      ) : (
+        <TextInput
+          aria-label="Name of the format"
+          width="200px"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+      )}
+      <Button
+        look="primary"
+        type="button"
+        disabled={disabled || busy || closed !== undefined}
+        onClick={() => void take()}
+      >
+        {into ? `Put into ${into.name}` : 'Make the format'}
+      </Button>
+      {closed !== undefined && <Problem>{closed}</Problem>}
+      {problem !== undefined && <Problem>{problem}</Problem>}
+    </Flex>
+  );
+}
