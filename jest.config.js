@@ -5,7 +5,7 @@ const shared = {
     '^.+\\.(t|j|mj)sx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!(@noble|date-fns|safe-stable-stringify|fast-equals|iron-session|iron-webcrypto|cookie|uint8array-extras)/)',
+    '/node_modules/(?!(@noble|date-fns|safe-stable-stringify|fast-equals|iron-session|iron-webcrypto|cookie|uint8array-extras|css-select|css-what|boolbase|nth-check|domhandler|domutils|domelementtype|dom-serializer|entities)/)',
   ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };

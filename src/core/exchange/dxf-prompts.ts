@@ -34,7 +34,11 @@ function lines(parts: readonly Part[]): Part[][] {
   return result;
 }
 
-function promptOf(line: readonly Part[], asked: ReadonlyMap<string, AskedValue>, properties: ReadonlyMap<string, PropertyDefinition>): { tag: string; prompt: string } | undefined {
+function promptOf(
+  line: readonly Part[],
+  asked: ReadonlyMap<string, AskedValue>,
+  properties: ReadonlyMap<string, PropertyDefinition>,
+): { tag: string; prompt: string } | undefined {
   const nameOf = (part: Part): string | undefined => {
     if (part.kind === 'asked') return asked.get(part.asked)?.name;
     return part.kind === 'linked' ? (properties.get(part.property)?.name ?? asked.get(part.property)?.name) : undefined;

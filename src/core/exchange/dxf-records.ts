@@ -2,7 +2,16 @@
  * What the DXF library writes differently from what strict readers expect, corrected in thin subclasses: line weights on
  * entities (group 370), line weights of layers, bold text styles, attributes closed by one SEQEND.
  */
-import { type Attdef, type Attrib, type DxfBlock, DxfLayer, type DxfStyle, Dxfier, Insert, SeqEnd } from '@tarikjabiri/dxf';
+import {
+  type Attdef,
+  type Attrib,
+  type DxfBlock,
+  DxfLayer,
+  type DxfStyle,
+  Dxfier,
+  Insert,
+  SeqEnd,
+} from '@tarikjabiri/dxf';
 
 type Entity = Parameters<DxfBlock['addEntity']>[0];
 

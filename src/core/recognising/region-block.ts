@@ -60,7 +60,9 @@ export function blockGrid(grid: Grid, turn: Turn): BlockGrid {
     turn,
     columns: upright ? (turn === 90 ? heights.toReversed() : heights) : turn === 180 ? widths.toReversed() : widths,
     rows: upright ? (turn === 90 ? widths : widths.toReversed()) : turn === 180 ? heights.toReversed() : heights,
-    cells: faces.map((field) => ({ field: turnedField(field, turn, across, down), box: boxOf(grid, field) })),
+    cells: faces
+      .map((field) => ({ field: turnedField(field, turn, across, down), box: boxOf(grid, field) }))
+      .sort((a, b) => a.field.row - b.field.row || a.field.column - b.field.column),
     lines: { outline: outline ?? inside ?? black, inside: inside ?? outline ?? black, edges: own },
     sources,
   };

@@ -4,4 +4,5 @@ import { z } from 'zod';
 
 /** The dictionary of the sample office. */
 export const demoOffice = (): PropertyDefinition[] =>
-  z.looseObject({ properties: z.array(PropertyDefinition) }).parse(JSON.parse(readFileSync('demo/office.json', 'utf8'))).properties;
+  z.looseObject({ properties: z.array(PropertyDefinition) }).parse(JSON.parse(readFileSync('demo/office.json', 'utf8')))
+    .properties;

@@ -29,7 +29,8 @@ function composed(format: ReturnType<typeof demoPackage>, sizeId: string) {
 /** Track sizes as they are on a size, mm to a hundredth. */
 function tracksOf(block: Block, sizeId: string, space: { width: number; height: number }) {
   const sizes = (axis: 'column' | 'row') => {
-    const [tracks, extent, room] = axis === 'column' ? [block.columns, block.width, space.width] : [block.rows, block.height, space.height];
+    const [tracks, extent, room] =
+      axis === 'column' ? [block.columns, block.width, space.width] : [block.rows, block.height, space.height];
     const { edges } = resolveTracks(tracks, extent, room, sizeId, axis);
     return edges.slice(1).map((edge, i) => edge - edges[i]!);
   };
@@ -73,8 +74,12 @@ describe.each(CASES)('%s %s as a DXF, read in again', (_, sizeId, format) => {
   const shown = format.format.blocks.filter(({ id }) => report.blocks.some((block) => block.id === id));
 
   test('has the sheet, the frame and every block', () => {
-    expect(recognition.sheet).toMatchObject({ width: expect.closeTo(report.sheet.width, 2) as number, height: expect.closeTo(report.sheet.height, 2) as number });
-    for (const key of ['x', 'y', 'width', 'height'] as const) expect(recognition.border.space[key]).toBeCloseTo(report.drawingSpace[key], 3);
+    expect(recognition.sheet).toMatchObject({
+      width: expect.closeTo(report.sheet.width, 2) as number,
+      height: expect.closeTo(report.sheet.height, 2) as number,
+    });
+    for (const key of ['x', 'y', 'width', 'height'] as const)
+      expect(recognition.border.space[key]).toBeCloseTo(report.drawingSpace[key], 3);
     expect(recognition.blocks.map(({ name }) => name).sort()).toEqual(shown.map(({ name }) => name).sort());
     expect(recognition.looseTexts).toEqual([]);
   });
@@ -89,13 +94,22 @@ describe.each(CASES)('%s %s as a DXF, read in again', (_, sizeId, format) => {
       // A row of a table that wrapped its text is as high as that; one that did not is the pattern's.
       own.rows.forEach((size, i) => expect(size).toBeGreaterThan(meant.rows[i]! - 0.01));
       if (!block.grow) own.rows.forEach((size, i) => expect(size).toBeCloseTo(meant.rows[i]!, 2));
-      const byPlace = <T extends { column: number; row: number }>(list: T[]) => list.sort((a, b) => a.row - b.row || a.column - b.column);
-      expect({ block: block.name, cells: byPlace(foundIn(own)) }).toEqual({ block: block.name, cells: byPlace(meantIn(block)) });
+      const byPlace = <T extends { column: number; row: number }>(list: T[]) =>
+        list.sort((a, b) => a.row - b.row || a.column - b.column);
+      expect({ block: block.name, cells: byPlace(foundIn(own)) }).toEqual({
+        block: block.name,
+        cells: byPlace(meantIn(block)),
+      });
     }
   });
 
   test('lies over itself to the hundredth, with all lines of the border', () => {
-    const built = formatOf(found, { id: 'again', name: 'Again', keepRest: true, newId: counter() }, format.properties, fonts);
+    const built = formatOf(
+      found,
+      { id: 'again', name: 'Again', keepRest: true, newId: counter() },
+      format.properties,
+      fonts,
+    );
     if (!built.ok) throw new Error(built.reason);
     expect(built.over.greatest).toBeLessThan(0.01);
     expect(built.over.compared).toBeGreaterThan(5);
@@ -120,6 +134,10 @@ test('the same sheet as an SVG has the same cells and captions', async () => {
   if (!found.ok) throw new Error(found.reason);
   const title = found.recognition.blocks.find(({ name }) => name === 'Title block')!;
   const meant = format.format.blocks[0]!;
-  expect(title.cells.map(({ field }) => field)).toEqual(meant.cells.map(({ column, row, columnSpan, rowSpan }) => ({ column, row, columnSpan, rowSpan })));
-  expect(title.cells.map(({ caption }) => caption?.text ?? '')).toEqual(meant.cells.map(({ caption }) => caption?.text ?? ''));
+  expect(title.cells.map(({ field }) => field)).toEqual(
+    meant.cells.map(({ column, row, columnSpan, rowSpan }) => ({ column, row, columnSpan, rowSpan })),
+  );
+  expect(title.cells.map(({ caption }) => caption?.text ?? '')).toEqual(
+    meant.cells.map(({ caption }) => caption?.text ?? ''),
+  );
 });

@@ -26,5 +26,8 @@ test('clean title blocks are recognised cell by cell', () => {
 
 test.each(FAULTS)('with %s at least 85 of 100 cells are', (fault) => {
   const { share: found, missed } = share(fault);
-  expect({ enough: found >= 0.85, missed: found >= 0.85 ? [] : missed.slice(0, 5) }).toEqual({ enough: true, missed: [] });
+  expect({ enough: found >= 0.85, missed: found >= 0.85 ? [] : missed.slice(0, 5) }).toEqual({
+    enough: true,
+    missed: [],
+  });
 });

@@ -32,26 +32,24 @@ export function svgTree(text: string): Outcome<{ root: SvgNode }> {
       htmlEntities: true,
       trimValues: false,
       parseTagValue: false,
+      maxNestedTags: DEEPEST,
     }).parse(text) as Parsed[];
   } catch (error) {
-    return refuse(`The SVG cannot be read: ${(error as Error).message}.`);
+    const { message } = error as Error;
+    return refuse(
+      message.includes('nested')
+        ? `The SVG has groups more than ${DEEPEST} deep; simplify it.`
+        : `The SVG cannot be read: ${message}.`,
+    );
   }
   const found = parsed.find((node) => 'svg' in node);
   if (!found) return refuse('This is no SVG drawing: it has no svg element.');
-  if (depthOf(found, 0) > DEEPEST) return refuse(`The SVG has groups more than ${DEEPEST} deep; simplify it.`);
   const root = nodeOf(found, null)!;
   applySheets(root);
   return { ok: true, root };
 }
 
 const nameOf = (node: Parsed) => Object.keys(node).find((key) => key !== ':@');
-
-function depthOf(node: Parsed, depth: number): number {
-  const name = nameOf(node);
-  const children = name === undefined ? [] : node[name];
-  if (!Array.isArray(children) || depth > DEEPEST) return depth;
-  return (children as Parsed[]).reduce((deepest, child) => Math.max(deepest, depthOf(child, depth + 1)), depth);
-}
 
 function nodeOf(parsed: Parsed, parent: SvgNode | null): SvgNode | undefined {
   const full = nameOf(parsed);
