@@ -31,6 +31,14 @@ const SCREENS: { name: string; open: (page: Page) => Promise<unknown> }[] = [
     },
   },
   {
+    name: 'a drawing that is read in',
+    open: async (page) => {
+      await page.goto('/formats/read');
+      await page.getByLabel('Drawing file').setInputFiles('tests/browser/foreign-sheet.svg');
+      await page.getByRole('heading', { name: 'What is left over' }).waitFor();
+    },
+  },
+  {
     name: 'history',
     open: async (page) => {
       await page.goto('/formats/workshop-sheets/history');

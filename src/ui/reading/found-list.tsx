@@ -312,7 +312,7 @@ function Rest({
       {offSheet > 0 && <Box>{counted(offSheet, 'figure')} off the sheet, left out</Box>}
       {Object.entries(notRead).map(([what, count]) => (
         <Box key={what}>
-          {count} {what}, not read
+          {what}: {count}, not read
         </Box>
       ))}
       {look.recognition.mended > 0 && (

@@ -8,9 +8,7 @@ import { counted } from '../../core/counted';
 import type { CellFound } from '../../core/recognising/recognition';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
-import { LoadProblem } from '../controls/load-problem';
 import { formatQuery } from '../data/queries';
-import { useAtHand } from '../data/use-at-hand';
 import { Screen } from '../shell/screen';
 import { FoundList } from './found-list';
 import { ReadPicture } from './read-picture';
@@ -18,18 +16,14 @@ import { SheetChoices } from './sheet-choices';
 import { TakeOver } from './take-over';
 import { useReading } from './use-reading';
 
-const NO_FORMATS: [] = [];
-
 /** Reads a DXF or SVG of another program in: what its sheet was recognised as is shown on it, put right, and made a format or put into one. */
 export function ReadScreen() {
   const router = useRouter();
   const into = useSearchParams().get('into');
   const { data: target } = useQuery({ ...formatQuery(into ?? ''), enabled: into !== null });
-  const { atHand, problem: notLoaded, reload } = useAtHand(NO_FORMATS, NO_FORMATS);
-  const reading = useReading(atHand && { tables: atHand.tables, properties: atHand.office.properties });
+  const reading = useReading();
   const [chosen, setChosen] = useState<CellFound>();
-  const { file, look, problem, busy } = reading;
-  const properties = atHand?.office.properties ?? [];
+  const { file, look, problem, busy, properties } = reading;
   const cells = look?.recognition.blocks.reduce((sum, block) => sum + block.cells.length, 0) ?? 0;
   return (
     <Screen
@@ -49,7 +43,6 @@ export function ReadScreen() {
             Read a drawing
           </Box>
           <FileButton
-            disabled={!atHand}
             words={file ? 'Another file…' : 'Choose a file…'}
             onChoose={(next) => void reading.readFile(next)}
           />
@@ -64,7 +57,6 @@ export function ReadScreen() {
             </>
           )}
           {problem !== undefined && <Problem>{problem}</Problem>}
-          <LoadProblem problem={notLoaded} onRetry={reload} />
           {look && file !== undefined && (
             <TakeOver
               look={look}
@@ -103,30 +95,21 @@ export function ReadScreen() {
             </Box>
           </Flex>
         ) : (
-          <DropArea disabled={!atHand} onFile={(next) => void reading.readFile(next)} />
+          <DropArea onFile={(next) => void reading.readFile(next)} />
         )}
       </Flex>
     </Screen>
   );
 }
 
-function FileButton({
-  words,
-  disabled,
-  onChoose,
-}: {
-  words: string;
-  disabled: boolean;
-  onChoose: (file: File) => void;
-}) {
+function FileButton({ words, onChoose }: { words: string; onChoose: (file: File) => void }) {
   return (
-    <Button as="label" aria-disabled={disabled} position="relative">
+    <Button as="label" position="relative">
       {words}
       <input
         type="file"
         accept=".dxf,.svg,.dwg,image/svg+xml,image/vnd.dxf"
         aria-label="Drawing file"
-        disabled={disabled}
         style={{ position: 'absolute', inset: 0, opacity: 0, cursor: 'pointer' }}
         onChange={(event) => {
           const [file] = event.target.files ?? [];
@@ -138,7 +121,7 @@ function FileButton({
   );
 }
 
-function DropArea({ disabled, onFile }: { disabled: boolean; onFile: (file: File) => void }) {
+function DropArea({ onFile }: { onFile: (file: File) => void }) {
   return (
     <Flex
       flex="1"
@@ -153,7 +136,7 @@ function DropArea({ disabled, onFile }: { disabled: boolean; onFile: (file: File
       onDrop={(event) => {
         event.preventDefault();
         const [file] = event.dataTransfer.files;
-        if (file && !disabled) onFile(file);
+        if (file) onFile(file);
       }}
     >
       <Box>Drop a DXF or an SVG of a sheet or title block here.</Box>

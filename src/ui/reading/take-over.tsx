@@ -2,11 +2,13 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { takePicture } from '../../contract/pictures';
 import { type FormatView, makeFormat, saveEdition } from '../../contract/formats';
 import type { LookAt } from '../../core/recognising/look-at';
+import { joinedTo } from '../../core/recognising/joining';
 import { Button } from '../controls/button';
+import { Choice } from '../controls/choice';
 import { Problem, TextInput } from '../controls/field';
 import { ask } from '../data/request';
 
@@ -40,13 +42,23 @@ export function TakeOver(props: {
     const { id } = await ask(makeFormat, { body: { start, projection, decimalMark: inch ? '.' : ',' } });
     return id;
   };
+  const joined = useMemo(
+    () => (into ? joinedTo(into.edition.document, document, () => crypto.randomUUID()) : undefined),
+    [into, document],
+  );
+  const [way, setWay] = useState<'size' | 'place'>('size');
   const put = async ({ id, edition }: FormatView) => {
+    if (way === 'size' && joined && !joined.ok) throw new Error(joined.reason);
     await keepPictures(pictures);
-    const taken = { ...document, id: edition.document.id, name: edition.document.name };
+    const taken =
+      way === 'size' && joined?.ok
+        ? joined.document
+        : { ...document, id: edition.document.id, name: edition.document.name };
+    const words = [way === 'size' ? `Read in ${file} as ${recognition.sheet.name}` : `Read in ${file}`];
     const { version } = edition;
     await ask(saveEdition, {
       params: { id: edition.id },
-      body: { version, document: taken, sitting: crypto.randomUUID(), words: [`Read in ${file}`] },
+      body: { version, document: taken, sitting: crypto.randomUUID(), words },
     });
     for (const queryKey of [['edition', edition.id], ['format', id], ['shelf'], ['history', id]])
       void queries.invalidateQueries({ queryKey });
@@ -69,7 +81,15 @@ export function TakeOver(props: {
   return (
     <Flex gap="6px" align="center" ml="auto" wrap="wrap">
       {into ? (
-        <Box fontSize="14px">takes the place of all that “{into.name}” has; its history keeps that</Box>
+        <Choice
+          label="How it goes into the format"
+          value={way}
+          options={[
+            { value: 'size', label: 'As a further size' },
+            { value: 'place', label: 'In the place of all it has' },
+          ]}
+          onChange={setWay}
+        />
       ) : (
         <TextInput
           aria-label="Name of the format"
@@ -87,6 +107,16 @@ export function TakeOver(props: {
         {into ? `Put into ${into.name}` : 'Make the format'}
       </Button>
       {closed !== undefined && <Problem>{closed}</Problem>}
+      {joined && way === 'size' && (
+        <Box fontSize="13px" width="100%" textAlign="right" data-testid="told">
+          {joined.ok ? joined.told.join('. ') : <Problem>{joined.reason}</Problem>}
+        </Box>
+      )}
+      {into && way === 'place' && (
+        <Box fontSize="13px" width="100%" textAlign="right">
+          Its history keeps what it has now.
+        </Box>
+      )}
       {problem !== undefined && <Problem>{problem}</Problem>}
     </Flex>
   );

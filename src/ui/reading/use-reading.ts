@@ -1,21 +1,17 @@
 import { useEffect, useRef, useState } from 'react';
-import type { GlyphTableJson } from '../../core/lettering/glyph-table';
 import type { PropertyDefinition } from '../../core/property/definition';
-import { type Corrections, NO_CORRECTIONS } from '../../core/recognising/recognition';
 import type { LookAt } from '../../core/recognising/look-at';
 import type { Choices } from '../../core/recognising/reading-in';
+import { type Corrections, NO_CORRECTIONS } from '../../core/recognising/recognition';
+import { loadAtHand } from '../data/office';
 import { DrawingClient } from './drawing-client';
-
-/** What a drawing is read with. */
-export interface Surroundings {
-  tables: readonly GlyphTableJson[];
-  properties: readonly PropertyDefinition[];
-}
 
 interface State {
   /** Name of the file, and the id of the format that would come of it. */
   file?: string;
   id?: string;
+  /** The dictionary that it is read with. */
+  properties: readonly PropertyDefinition[];
   choices: Choices;
   look?: LookAt;
   problem?: string;
@@ -32,9 +28,11 @@ export interface Reading extends State {
   stop: () => void;
 }
 
+const NOTHING: State = { properties: [], choices: {} };
+
 /** Reads drawings in a worker. What is chosen or put right is looked at anew; a later choice overtakes an earlier one. */
-export function useReading(around: Surroundings | undefined): Reading {
-  const [state, setState] = useState<State>({ choices: {} });
+export function useReading(): Reading {
+  const [state, setState] = useState(NOTHING);
   const client = useRef<DrawingClient>(undefined);
   const turn = useRef(0);
   useEffect(() => () => client.current?.end(), []);
@@ -50,36 +48,39 @@ export function useReading(around: Surroundings | undefined): Reading {
     );
   };
 
+  const choose = (choices: Choices) => {
+    const { file, id } = state;
+    if (file !== undefined && id !== undefined) void look({ ...state.choices, ...choices }, file, id);
+  };
+
+  const readFile = async (file: File) => {
+    client.current?.end();
+    const reader = (client.current = new DrawingClient());
+    const mine = ++turn.current;
+    const id = crypto.randomUUID();
+    setState({ ...NOTHING, file: file.name, id, busy: `reading ${file.name} …` });
+    try {
+      const [{ tables, office }, bytes] = await Promise.all([loadAtHand([], []), file.arrayBuffer()]);
+      const outcome = await reader.read(new Uint8Array(bytes), tables, office.properties);
+      if (mine !== turn.current) return;
+      if (!outcome.ok) throw new Error(outcome.reason);
+      setState((was) => ({ ...was, properties: office.properties }));
+      await look({}, file.name, id);
+    } catch (error) {
+      if (mine === turn.current) setState({ ...NOTHING, problem: `${file.name}: ${(error as Error).message}` });
+    }
+  };
+
   return {
     ...state,
     corrections,
-    async readFile(file) {
-      if (!around) return;
-      client.current?.end();
-      client.current = new DrawingClient();
-      const mine = ++turn.current;
-      const id = crypto.randomUUID();
-      setState({ file: file.name, id, choices: {}, busy: `reading ${file.name} …` });
-      const outcome = await client.current.read(
-        new Uint8Array(await file.arrayBuffer()),
-        around.tables,
-        around.properties,
-      );
-      if (mine !== turn.current) return;
-      if (!outcome.ok) setState({ choices: {}, problem: `${file.name}: ${outcome.reason}` });
-      else await look({}, file.name, id);
-    },
-    choose(choices) {
-      const { file, id } = state;
-      if (file !== undefined && id !== undefined) void look({ ...state.choices, ...choices }, file, id);
-    },
-    correct(some) {
-      this.choose({ corrections: { ...corrections, ...some } });
-    },
+    readFile,
+    choose,
+    correct: (some) => choose({ corrections: { ...corrections, ...some } }),
     stop() {
       turn.current++;
       client.current?.end();
-      setState({ choices: {}, problem: 'Stopped; nothing was taken over.' });
+      setState({ ...NOTHING, problem: 'Stopped; nothing was taken over.' });
     },
   };
 }

@@ -53,6 +53,9 @@ declare module 'dxf' {
     majorY?: number;
     axisRatio?: number;
     controlPoints?: DxfPoint[];
+    knots?: number[];
+    weights?: number[];
+    degree?: number;
     corners?: DxfPoint[];
     fillType?: string;
     boundary?: { loops: { entities: DxfEdge[] }[] };
@@ -91,11 +94,4 @@ declare module 'dxf' {
 
   export function parseString(text: string): Dxf;
   export const colors: readonly (readonly [number, number, number])[];
-}
-
-declare module 'dxf/lib/entityToPolyline' {
-  import type { DxfEntity } from 'dxf';
-
-  /** The points of an entity's curve. */
-  export default function entityToPolyline(entity: DxfEntity): [number, number][];
 }

@@ -1,5 +1,4 @@
 import { type Dxf, type DxfBlock, type DxfEdge, type DxfEntity, type DxfPoint, colors, parseString } from 'dxf';
-import entityToPolyline from 'dxf/lib/entityToPolyline';
 import type { LineType } from '../../format/document';
 import type { Point } from '../../geometry/box';
 import { type Outcome, refuse } from '../../refusal';
@@ -18,6 +17,7 @@ import {
 import { type Drawn, type DrawnSpace, MOST_DRAWN, type ReadDrawing, Tally } from './drawn';
 import { dxfText } from './dxf-bytes';
 import { type DxfGroups, dxfGroups } from './dxf-groups';
+import { ellipsePoints, splinePoints } from './dxf-curves';
 import { linesOfText, textOfLine } from './dxf-texts';
 import { type LooseText, placedText } from './placed-text';
 
@@ -405,18 +405,12 @@ class Opening {
   }
 
   private curve(entity: DxfEntity, around: Around, into: Drawn[]): void {
-    let points: [number, number][] = [];
-    try {
-      const through = this.through.get(entity) ?? [];
-      const isByControl = entity.type !== 'SPLINE' || (entity.controlPoints ?? []).length > 1;
-      points = isByControl ? entityToPolyline(entity) : smooth(through);
-    } catch {
-      // Counted below, like a curve without points.
-    }
+    const points =
+      entity.type === 'ELLIPSE' ? ellipsePoints(entity) : splinePoints(entity, this.through.get(entity) ?? []);
     if (points.length < 2) this.leftOut.add('curves without points');
     else
       this.run(
-        points.map(([x, y]) => mapped(around.map, { x, y })),
+        points.map((p) => mapped(around.map, p)),
         around,
         into,
         entity,
@@ -485,18 +479,6 @@ const WORDS: Record<string, string> = {
   RAY: 'endless lines',
   XLINE: 'endless lines',
 };
-
-/** A smooth curve through some points: between two of them a cubic with the directions of their neighbours. */
-function smooth(through: readonly Point[]): [number, number][] {
-  const at = (i: number) => through[Math.max(0, Math.min(through.length - 1, i))]!;
-  return through.flatMap((b, i): [number, number][] => {
-    if (i === through.length - 1) return [[b.x, b.y]];
-    const [a, c, d] = [at(i - 1), at(i + 1), at(i + 2)];
-    const along = (t: number, p: number, q: number, r: number, s: number) =>
-      0.5 * (2 * q + (r - p) * t + (2 * p - 5 * q + 4 * r - s) * t * t + (3 * q - p - 3 * r + s) * t * t * t);
-    return Array.from({ length: 12 }, (_, k) => [along(k / 12, a.x, b.x, c.x, d.x), along(k / 12, a.y, b.y, c.y, d.y)]);
-  });
-}
 
 const point = (p: DxfPoint | undefined): Point => ({ x: p?.x ?? 0, y: p?.y ?? 0 });
 const onCircle = (centre: Point, radius: number, deg: number): Point => ({

@@ -143,6 +143,7 @@ function FamilySection() {
   const store = useBoardStore();
   const change = useSheetChange();
   const document = useBoard((board) => board.document);
+  const formatId = useBoard((board) => board.format.id);
   const [problem, setProblem] = useState<string>();
   const set = (part: SetSheet['change']) => {
     const outcome = change(part);
@@ -212,6 +213,13 @@ function FamilySection() {
         </Select>
       </Row>
       <CustomSize document={document} onAdd={(size) => done(addingSize(document, size))} />
+      <Row label="Or from">
+        <Box pt="4px" fontSize="14px">
+          <Link href={`/formats/read?into=${encodeURIComponent(formatId)}`} style={{ textDecoration: 'underline' }}>
+            a drawing, DXF or SVG
+          </Link>
+        </Box>
+      </Row>
       {problem && <Problem>{problem}</Problem>}
     </Section>
   );
