@@ -25,7 +25,7 @@ function run(entry, ...parameters) {
 
 ensureDebian(DEBIAN.database, DEBIAN.browser);
 ensurePackages();
-let status = run('tests/bench/run') || run('tests/bench/views');
+let status = run('tests/bench/run') || run('tests/bench/views') || run('tests/bench/reading');
 rmSync(FOLDER, { recursive: true, force: true });
 const database = await startMariadb(FOLDER, { port: 33361, databases: ['zonograph'] });
 const url = database.url('zonograph');

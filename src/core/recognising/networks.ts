@@ -31,10 +31,8 @@ export function networksOf(
   space: Box | undefined,
   tolerance: number,
 ): { networks: Network[]; loose: Set<number> } {
-  const nodes = strokes.map((stroke): Node => ({ ...stroke, isFrame: false, isGone: false, meets: [], group: -1 }));
-  const sides = space
-    ? sidesOf(space).map((stroke): Node => ({ ...stroke, isFrame: true, isGone: false, meets: [], group: -1 }))
-    : [];
+  const nodes = strokes.map((stroke) => nodeOf(stroke, false));
+  const sides = space ? sidesOf(space).map((stroke) => nodeOf(stroke, true)) : [];
   connect([...nodes, ...sides], tolerance);
   prune(nodes, tolerance);
   const loose = new Set<number>();
@@ -54,6 +52,18 @@ export function networksOf(
   });
   return { networks, loose };
 }
+
+const nodeOf = ({ axis, at, from, to, pieces }: Stroke, isFrame: boolean): Node => ({
+  axis,
+  at,
+  from,
+  to,
+  pieces,
+  isFrame,
+  isGone: false,
+  meets: [],
+  group: -1,
+});
 
 const plain = ({ axis, at, from, to, pieces }: Node): Stroke => ({ axis, at, from, to, pieces });
 

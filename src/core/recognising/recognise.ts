@@ -13,7 +13,7 @@ import { projectionSymbol } from './projection-symbol';
 import type { BlockFound, CellFound, ContentFound, Corrections, Recognition } from './recognition';
 import { type BlockGrid, blockGrid } from './region-block';
 import { regionsOf } from './splitting';
-import { type Stroke, strokesOf } from './strokes';
+import { type Stroke, strokesOf, withoutFigures } from './strokes';
 import { pointsOf } from './survey';
 import { tableHeaded } from './table-words';
 import { folded, growingTable, roleOf } from './tables';
@@ -64,10 +64,10 @@ class Recogniser {
   all(): Recognition {
     const { drawn, means, taken } = this;
     const { tolerance, sheet } = means;
-    const { strokes: all } = strokesOf(drawn, tolerance, taken);
+    const all = strokesOf(drawn, tolerance, taken);
     const border = borderOf(drawn, all, sheet, means.frame, tolerance);
     for (const source of border.sources) taken.add(source);
-    const { strokes } = strokesOf(drawn, tolerance, taken);
+    const strokes = withoutFigures(all, border.sources, tolerance);
     const { networks } = networksOf(strokes, border.frame && border.space, tolerance);
     const texts = textsOf(drawn, means.measure, taken);
     const grids = this.grids(networks, texts);

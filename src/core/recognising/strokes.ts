@@ -8,7 +8,7 @@ export interface Piece {
   to: number;
   /** Where the line itself lies across the stroke. */
   at: number;
-  width?: number;
+  width?: number | undefined;
   ink: string;
   type: LineType;
   /** Which of the figures it is. */
@@ -34,40 +34,54 @@ const WIDEST_LINE = 1.5;
  * closed; the stroke lies where most of its length is drawn. Narrow bars that are filled are lines as well.
  *
  * @param taken figures that are left out
- * @returns the strokes, and which figures have become one
  */
 export function strokesOf(
   drawn: readonly Drawn[],
   tolerance: number,
   taken: ReadonlySet<number> = new Set(),
-): { strokes: Stroke[]; used: Set<number> } {
+): Stroke[] {
   const level: Piece[] = [];
   const upright: Piece[] = [];
-  const used = new Set<number>();
   drawn.forEach((figure, source) => {
     if (taken.has(source)) return;
     const line = straight(figure);
     if (!line) return;
-    const { from, to, ...look } = line;
+    const { from, to, width, ink, type } = line;
     const [dx, dy] = [Math.abs(to.x - from.x), Math.abs(to.y - from.y)];
     // Slanted by no more than half the tolerance and a few hundredths of its length, it was meant level or upright.
     const skew = Math.min(dx, dy);
     if (Math.max(dx, dy) < 1e-6 || skew > tolerance / 2 || skew > 0.04 * Math.max(dx, dy)) return;
-    used.add(source);
-    const common = { ...look, source, within: figure.within };
-    if (dx > dy)
-      level.push({ from: Math.min(from.x, to.x), to: Math.max(from.x, to.x), at: (from.y + to.y) / 2, ...common });
-    else upright.push({ from: Math.min(from.y, to.y), to: Math.max(from.y, to.y), at: (from.x + to.x) / 2, ...common });
+    const isLevel = dx > dy;
+    const [a, b] = isLevel ? [from.x, to.x] : [from.y, to.y];
+    const at = isLevel ? (from.y + to.y) / 2 : (from.x + to.x) / 2;
+    const { within } = figure;
+    (isLevel ? level : upright).push({
+      from: Math.min(a, b),
+      to: Math.max(a, b),
+      at,
+      width,
+      ink,
+      type,
+      source,
+      within,
+    });
   });
-  return { strokes: [...merged(level, 'level', tolerance), ...merged(upright, 'upright', tolerance)], used };
+  return [...merged(level, 'level', tolerance), ...merged(upright, 'upright', tolerance)];
+}
+
+/** Strokes without some figures; those that held one of them are put together anew. */
+export function withoutFigures(strokes: readonly Stroke[], taken: ReadonlySet<number>, tolerance: number): Stroke[] {
+  return strokes.flatMap((stroke) => {
+    const left = stroke.pieces.filter(({ source }) => !taken.has(source));
+    return left.length === stroke.pieces.length ? stroke : merged(left, stroke.axis, tolerance);
+  });
 }
 
 /** A figure as one straight line, if it is one. */
-function straight(figure: Drawn): { from: Point; to: Point; width?: number; ink: string; type: LineType } | undefined {
-  if (figure.kind === 'line') {
-    const { from, to, ink, type, width } = figure;
-    return { from, to, ink, type, ...(width !== undefined && { width }) };
-  }
+function straight(
+  figure: Drawn,
+): { from: Point; to: Point; width?: number | undefined; ink: string; type: LineType } | undefined {
+  if (figure.kind === 'line') return figure;
   if (figure.kind === 'run' && figure.points.length === 2) {
     const { points, ink, type, width } = figure;
     return { from: points[0]!, to: points[1]!, ink, type, ...(width !== undefined && { width }) };

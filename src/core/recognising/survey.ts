@@ -52,7 +52,12 @@ export function extentsOf(drawn: readonly Drawn[]): Box | undefined {
     bottom = Math.min(bottom, y - reach);
     t = Math.max(t, y + reach);
   };
-  for (const one of drawn) for (const { x, y, reach } of pointsOf(one)) add(x, y, reach);
+  for (const one of drawn) {
+    if (one.kind === 'line') {
+      add(one.from.x, one.from.y);
+      add(one.to.x, one.to.y);
+    } else for (const { x, y, reach } of pointsOf(one)) add(x, y, reach);
+  }
   return r < left ? undefined : { x: left, y: bottom, width: r - left, height: t - bottom };
 }
 
@@ -85,8 +90,20 @@ export function inMm(
     one.wide === undefined ? {} : { width: one.wide * mmPerUnit };
   return drawn.map((one): Drawn => {
     switch (one.kind) {
-      case 'line':
-        return { ...one, ...wide(one), from: at(one.from), to: at(one.to) };
+      case 'line': {
+        const { kind, layer, ink, within, type, width, wide: own } = one;
+        const mm = own === undefined ? width : own * mmPerUnit;
+        return {
+          kind,
+          layer,
+          ink,
+          within,
+          type,
+          from: at(one.from),
+          to: at(one.to),
+          ...(mm !== undefined && { width: mm }),
+        };
+      }
       case 'arc':
         return { ...one, ...wide(one), centre: at(one.centre), radius: one.radius * mmPerUnit };
       case 'run':
@@ -131,10 +148,29 @@ function byFrame(box: Box): { box: Box; size: StandardSize; frame?: Box } | unde
  * @returns undefined for a space in which nothing is drawn
  */
 export function surveyOf(space: DrawnSpace, mmPerUnit: number): Survey | undefined {
-  const drawn = inMm(space.drawn, mmPerUnit);
-  const extents = extentsOf(drawn);
-  if (!extents) return undefined;
-  const found = rectangles(strokesOf(drawn, FRAME_TOLERANCE).strokes, LEAST_FRAME, FRAME_TOLERANCE);
+  let known = surveys.get(space);
+  if (!known) surveys.set(space, (known = new Map()));
+  if (!known.has(mmPerUnit)) known.set(mmPerUnit, survey(space, mmPerUnit));
+  return known.get(mmPerUnit);
+}
+
+/** Spaces as they were looked over, by mm of their unit: each is asked about several times. */
+const surveys = new WeakMap<DrawnSpace, Map<number, Survey | undefined>>();
+
+/** Shortest line that may be part of a frame, mm: a drawing has thousands of shorter ones. */
+const SHORTEST_PART = 10;
+
+function survey(space: DrawnSpace, mmPerUnit: number): Survey | undefined {
+  const bounds = extentsOf(space.drawn);
+  if (!bounds) return undefined;
+  const extents = scaled(bounds, mmPerUnit);
+  const long = space.drawn.filter(
+    (one) =>
+      one.kind !== 'line' ||
+      Math.abs(one.to.x - one.from.x) + Math.abs(one.to.y - one.from.y) > SHORTEST_PART / mmPerUnit,
+  );
+  const strokes = strokesOf(inMm(long, mmPerUnit), FRAME_TOLERANCE);
+  const found = rectangles(strokes, LEAST_FRAME, FRAME_TOLERANCE);
   const apart: Box[] = [];
   for (const box of found)
     if (

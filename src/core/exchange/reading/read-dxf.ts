@@ -74,7 +74,7 @@ interface Around {
   map: Affine;
   layer: string;
   ink: string;
-  weight?: number;
+  weight?: number | undefined;
   type: LineType;
   within: readonly string[];
 }
@@ -189,19 +189,16 @@ class Opening {
     const number = entity.colorNumber ?? 256;
     const byLayer = layer?.colour ?? indexed(table?.colorNumber ?? 7);
     const ink = own?.colour ?? (number === 256 ? byLayer : number === 0 ? around.ink : indexed(number));
-    const typeName = entity.lineTypeName ?? 'bylayer';
+    const typeName = entity.lineTypeName;
+    const { map, within } = around;
     const weight = own?.weight ?? layer?.weight ?? around.weight;
-    return {
-      ...around,
-      layer: named,
-      ink: onPaper(ink),
-      ...(weight !== undefined && { weight }),
-      type: /^bylayer$/i.test(typeName)
+    const type =
+      typeName === undefined || /^bylayer$/i.test(typeName)
         ? lineType(table?.lineTypeName)
         : /^byblock$/i.test(typeName)
           ? around.type
-          : lineType(typeName),
-    };
+          : lineType(typeName);
+    return { map, within, layer: named, ink: onPaper(ink), weight, type };
   }
 
   private insert(entity: DxfEntity, attributes: DxfEntity[], around: Around, into: Drawn[]): void {
@@ -267,7 +264,8 @@ class Opening {
   }
 
   private entity(entity: DxfEntity, around: Around, into: Drawn[]): void {
-    const own = { ...around, map: after(around.map, extruded(entity)) };
+    const isOnBack = entity.extrusionZ !== undefined && entity.extrusionZ < 0;
+    const own = isOnBack ? { ...around, map: after(around.map, extruded(entity)) } : around;
     switch (entity.type) {
       case 'LINE':
         this.line(point(entity.start), point(entity.end), around, into, entity);
@@ -540,7 +538,8 @@ function indexed(number: number): string {
 const onPaper = (ink: string): string => (ink === '#ffffff' ? '#000000' : ink);
 
 /** The line type of ISO 128-2 that a name means. */
-function lineType(name = ''): LineType {
+function lineType(name = 'continuous'): LineType {
+  if (name === 'continuous' || name === 'CONTINUOUS' || name === 'Continuous') return 'continuous';
   const plain = name.toLowerCase();
   if (/phantom|divide|double.?dot|2.?dot/.test(plain)) return 'long-dashed double-dotted';
   if (/cent(er|re)|dash.?dot|dotted|chain/.test(plain)) return 'long-dashed dotted';
