@@ -41,12 +41,13 @@ const VIEWS = [
     },
   },
   {
-    file: 'start',
-    path: '/formats',
+    file: 'reading',
+    path: '/formats/read',
     until: async (page) => {
-      await drawn(page, 3);
-      await page.getByRole('button', { name: 'Start a format' }).click();
-      await page.getByRole('dialog').waitFor();
+      await page.getByLabel('Drawing file').setInputFiles('demo/reading/float-sheet.dxf');
+      await page.getByRole('button', { name: /RELEASE CLASS/ }).click();
+      await page.getByText(/found by its tag/).waitFor();
+      await page.waitForTimeout(400);
     },
   },
   { file: 'proofs', path: '/formats/workshop-sheets/proofs', until: (page) => drawn(page, 60) },
