@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['pdfkit', 'fontkit', 'subset-font', 'mysql2'],
+  serverExternalPackages: ['pdfkit', 'fontkit', 'subset-font', 'mysql2', '@resvg/resvg-js'],
   devIndicators: false,
   poweredByHeader: false,
   headers: async () => [

@@ -12,6 +12,8 @@ export const DEBIAN = {
     package: 'python3-ezdxf',
     there: () => spawnSync('/usr/bin/python3', ['-c', 'import ezdxf'], { stdio: 'ignore' }).status === 0,
   },
+  // A rasteriser of PDF, to hold pictures against.
+  pdfRaster: { package: 'poppler-utils', there: () => existsSync('/usr/bin/pdftoppm') },
 };
 
 export function say(text) {

@@ -60,7 +60,7 @@ function playwright(env) {
   else if (!good) count(0, 1);
 }
 
-ensureDebian(DEBIAN.database, DEBIAN.browser, DEBIAN.dxfReader);
+ensureDebian(DEBIAN.database, DEBIAN.browser, DEBIAN.dxfReader, DEBIAN.pdfRaster);
 ensurePackages();
 mkdirSync(FOLDER, { recursive: true });
 

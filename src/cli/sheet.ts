@@ -1,10 +1,12 @@
 import { existsSync } from 'node:fs';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { dirname, extname, join } from 'node:path';
+import { type DxfPrompts, dxfPrompts } from '../core/exchange/dxf-prompts';
 import { pictureFiles, writeDxf } from '../core/exchange/dxf';
 import { picturesFiles, picturesIn, readPackage } from '../core/exchange/package';
 import type { ProfileDocument } from '../core/profile/document';
 import { profileFacts } from '../core/profile/printed';
+import { writePng } from '../core/exchange/png';
 import { writePdf } from '../core/exchange/pdf';
 import type { SheetFiles } from '../core/exchange/sheet-files';
 import { writeSvg } from '../core/exchange/svg-file';
@@ -32,6 +34,7 @@ export interface SheetOptions {
   show: string;
   sheet: string;
   sheets: string;
+  dpi: string;
 }
 
 /** Composes one sheet from a format file and a specimen file and writes it as the ending of `out` says. */
@@ -88,7 +91,11 @@ export async function writeSheet(values: SheetOptions): Promise<void> {
   if (!composed.ok) throw new Stop(composed.reason);
   const title = `${document.name}, ${composed.report.sheet.name}`;
   const details = { title, date: sample.today };
-  const written = await writers(extname(out), composed, files, details, profile.document);
+  const written = await writers(extname(out), composed, files, details, {
+    profile: profile.document,
+    prompts: dxfPrompts(document, resources.properties),
+    dpi: whole(values.dpi, '--dpi'),
+  });
   await mkdir(dirname(out), { recursive: true });
   await writeFile(out, written);
   if (extname(out) === '.dxf') {
@@ -103,19 +110,24 @@ async function writers(
   { scene, report }: Composed,
   files: SheetFiles,
   details: { title: string; date: string },
-  profile: ProfileDocument,
+  { profile, prompts, dpi }: { profile: ProfileDocument; prompts: DxfPrompts; dpi: number },
 ) {
   switch (ending) {
     case '.svg':
       return writeSvg(scene, files, details.title);
     case '.pdf':
       return writePdf([{ scene }], files, details);
+    case '.png': {
+      const png = await writePng(scene, files, dpi);
+      if (!png.ok) throw new Stop(png.reason);
+      return png.png;
+    }
     case '.dxf':
-      return writeDxf(scene, profile);
+      return writeDxf(scene, profile, prompts);
     case '.json':
       return JSON.stringify(report, null, 2) + '\n';
     default:
-      throw new Stop(`--out ends in “${ending}”; it takes .svg, .pdf, .dxf or .json.`);
+      throw new Stop(`--out ends in “${ending}”; it takes .svg, .pdf, .dxf, .png or .json.`);
   }
 }
 

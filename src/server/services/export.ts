@@ -6,6 +6,7 @@ import type { exportSheet as ExportSheet } from '../../contract/formats';
 import { pictureFiles, writeDxf } from '../../core/exchange/dxf';
 import { type DxfPrompts, dxfPrompts } from '../../core/exchange/dxf-prompts';
 import { type PdfDetails, writePdf } from '../../core/exchange/pdf';
+import { writePng } from '../../core/exchange/png';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
 import { writeSvg } from '../../core/exchange/svg-file';
 import { frozenFacts } from '../../core/edition/snapshot';
@@ -30,7 +31,7 @@ export interface ExportedFile {
   content: Uint8Array;
 }
 
-const TYPES = { pdf: 'application/pdf', svg: 'image/svg+xml', dxf: 'image/vnd.dxf' };
+const TYPES = { pdf: 'application/pdf', svg: 'image/svg+xml', dxf: 'image/vnd.dxf', png: 'image/png' };
 
 /** Writes the sheet on the board as a file. */
 export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>): Promise<ExportedFile> {
@@ -99,15 +100,18 @@ export async function writeSheets(
   const base = fileName(title);
   if (kind === 'pdf')
     return { name: `${base}.pdf`, type: TYPES.pdf, content: await writePdf(sheets, sheetFiles, details) };
-  const ending = kind === 'dxf' ? 'dxf' : 'svg';
+  const ending = kind === 'dxf' ? 'dxf' : kind.startsWith('png') ? 'png' : 'svg';
   const files: Record<string, Uint8Array> = {};
   for (const { scene, name, prompts } of sheets) {
     const own = name === undefined ? title : `${title}, ${name}`;
-    const content =
-      kind === 'dxf'
-        ? writeDxf(scene, profile, prompts)
-        : await writeSvg(scene, sheetFiles, own, kind === 'svg outlines' ? 'outlines' : 'letters');
-    files[`${sheets.length === 1 ? base : fileName(own)}.${ending}`] = new TextEncoder().encode(content);
+    files[`${sheets.length === 1 ? base : fileName(own)}.${ending}`] = await contentOf(
+      scene,
+      kind,
+      own,
+      sheetFiles,
+      profile,
+      prompts,
+    );
     // A DXF names its raster pictures as files beside it.
     if (kind === 'dxf') for (const { name: picture, bytes } of pictureFiles(scene, sheetFiles)) files[picture] = bytes;
   }
@@ -115,6 +119,31 @@ export async function writeSheets(
   return only && more.length === 0
     ? { name: only[0], type: TYPES[ending], content: only[1] }
     : { name: `${base}.zip`, type: 'application/zip', content: zipSync(files) };
+}
+
+/** One sheet as a file of a kind. @throws ServiceError 422 for a PNG of too many pixels */
+async function contentOf(
+  scene: Scene,
+  kind: Exclude<ExportKind, 'pdf'>,
+  title: string,
+  files: SheetFiles,
+  profile: ProfileDocument,
+  prompts?: DxfPrompts,
+): Promise<Uint8Array> {
+  const bytes = (text: string) => new TextEncoder().encode(text);
+  switch (kind) {
+    case 'dxf':
+      return bytes(writeDxf(scene, profile, prompts));
+    case 'svg':
+      return bytes(await writeSvg(scene, files, title, 'letters'));
+    case 'svg outlines':
+      return bytes(await writeSvg(scene, files, title, 'outlines'));
+    default: {
+      const written = await writePng(scene, files, Number(kind.replace('png ', '')));
+      if (!written.ok) throw new ServiceError(422, written.reason);
+      return written.png;
+    }
+  }
 }
 
 const fileName = (title: string) => title.replace(/[^\p{L}\p{N}.-]+/gu, '-');

@@ -6,4 +6,7 @@ export const FILE_KINDS = [
   { value: 'dxf', words: 'DXF, to draw on' },
   { value: 'svg', words: 'SVG, to show' },
   { value: 'svg outlines', words: 'SVG with text as outlines' },
+  { value: 'png 150', words: 'PNG, 150 dpi' },
+  { value: 'png 300', words: 'PNG, 300 dpi' },
+  { value: 'png 600', words: 'PNG, 600 dpi' },
 ] as const satisfies { value: ExportKind; words: string }[];
