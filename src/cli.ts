@@ -7,11 +7,12 @@ import { verify } from './cli/verify';
 const USAGE = `sheet: composes one sheet from a format file and a specimen file, with no server.
 
   npx tsx src/cli.ts sheet --format F.json --size A3 --out sheet.pdf [--specimen S.json] [--variant NAME]
-                           [--show values|names|longest|blank] [--sheet N] [--sheets N] [--dpi N]
+                           [--show values|names|longest|blank] [--sheet N] [--sheets N] [--dpi N] [--layouts]
 
 A table that is full goes on by itself on sheets that follow; --sheet says which one is written.
 
 The ending of --out says what is written: .svg, .pdf, .dxf, .png with --dpi, or .json for the report.
+--layouts writes a DXF whose sheet is a layout over a model to draw in.
 
 read: reads a DXF or SVG of another program and writes the format that is recognised in it, and a report on what was found.
 
@@ -40,6 +41,7 @@ async function main(): Promise<void> {
       show: { type: 'string', default: 'values' },
       sheet: { type: 'string', default: '1' },
       sheets: { type: 'string', default: '1' },
+      layouts: { type: 'boolean' },
       dpi: { type: 'string', default: '300' },
       in: { type: 'string' },
       report: { type: 'string' },

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { dirname, extname, join } from 'node:path';
+import { writeDxfLayouts } from '../core/exchange/dxf-layouts';
 import { type DxfPrompts, dxfPrompts } from '../core/exchange/dxf-prompts';
 import { pictureFiles, writeDxf } from '../core/exchange/dxf';
 import { picturesFiles, picturesIn, readPackage } from '../core/exchange/package';
@@ -35,6 +36,7 @@ export interface SheetOptions {
   sheet: string;
   sheets: string;
   dpi: string;
+  layouts?: boolean;
 }
 
 /** Composes one sheet from a format file and a specimen file and writes it as the ending of `out` says. */
@@ -95,6 +97,7 @@ export async function writeSheet(values: SheetOptions): Promise<void> {
     profile: profile.document,
     prompts: dxfPrompts(document, resources.properties),
     dpi: whole(values.dpi, '--dpi'),
+    layouts: values.layouts === true,
   });
   await mkdir(dirname(out), { recursive: true });
   await writeFile(out, written);
@@ -110,7 +113,7 @@ async function writers(
   { scene, report }: Composed,
   files: SheetFiles,
   details: { title: string; date: string },
-  { profile, prompts, dpi }: { profile: ProfileDocument; prompts: DxfPrompts; dpi: number },
+  { profile, prompts, dpi, layouts }: { profile: ProfileDocument; prompts: DxfPrompts; dpi: number; layouts: boolean },
 ) {
   switch (ending) {
     case '.svg':
@@ -123,7 +126,9 @@ async function writers(
       return png.png;
     }
     case '.dxf':
-      return writeDxf(scene, profile, prompts);
+      return layouts
+        ? writeDxfLayouts([{ scene, name: report.sheet.name, clear: report.clear.polygon, prompts }], profile)
+        : writeDxf(scene, profile, prompts);
     case '.json':
       return JSON.stringify(report, null, 2) + '\n';
     default:

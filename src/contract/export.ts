@@ -1,5 +1,8 @@
 import { z } from 'zod';
 
-/** The kinds of file that sheets are written to; *SVG outlines* is an SVG whose text is drawn, not lettered; a PNG has so many dpi. */
-export const ExportKind = z.enum(['pdf', 'svg', 'svg outlines', 'dxf', 'png 150', 'png 300', 'png 600']);
+/**
+ * The kinds of file that sheets are written to; *SVG outlines* is an SVG whose text is drawn, not lettered; *DXF
+ * layouts* has the sheets in paper space over a model to draw in; a PNG has so many dpi.
+ */
+export const ExportKind = z.enum(['pdf', 'svg', 'svg outlines', 'dxf', 'dxf layouts', 'png 150', 'png 300', 'png 600']);
 export type ExportKind = z.infer<typeof ExportKind>;

@@ -65,6 +65,7 @@ test.each([
   ['pdf', '%PDF-'],
   ['svg', '<?xml'],
   ['dxf', '0\nSECTION'],
+  ['png', '\x89PNG'],
 ])('writes %s', (ending, start) => {
   const file = join(folder, `sheet.${ending}`);
   expect(sheet(...format, '--size', 'iso-a4-portrait', '--show', 'blank', '--out', file).code).toBe(0);
@@ -82,7 +83,7 @@ test.each<[string, string[], RegExp]>([
     [...format, '--specimen', 'demo/specimens/pawl.json', '--variant', 'brass', '--size', 'A3', '--out', 'x.pdf'],
     /Pawl has no variant “brass”. It has: galvanised, 316L\./,
   ],
-  ['an unknown ending', [...format, '--size', 'A3', '--out', 'x.dwg'], /it takes \.svg, \.pdf, \.dxf or \.json/],
+  ['an unknown ending', [...format, '--size', 'A3', '--out', 'x.dwg'], /it takes \.svg, \.pdf, \.dxf, \.png or \.json/],
   [
     'a file that is not there',
     ['--format', 'gone.json', '--size', 'A3', '--out', 'x.pdf'],

@@ -52,63 +52,71 @@ export function writeDxf(
   prompts: DxfPrompts = new Map(),
   fontFileName = shippedFileName,
 ): string {
-  return new SheetDxf(scene, profile, prompts, fontFileName).write();
+  const drawing = new DxfDrawing(scene.unit, profile, fontFileName);
+  drawing.setLimits(scene);
+  drawing.sheet(scene, prompts, drawing.dxf.modelSpace);
+  return drawing.written();
 }
 
-class SheetDxf {
-  private readonly dxf = new DxfDocument();
+/** A DXF drawing with a profile's tables, onto whose spaces sheets are drawn. */
+export class DxfDrawing {
+  readonly dxf = new DxfDocument();
   private readonly perMm: number;
   private readonly styles = new Map<string, DxfStyle>();
+  /** Names of blocks that are taken. */
+  private readonly names = new Set<string>();
 
   constructor(
-    private readonly scene: Scene,
+    unit: Scene['unit'],
     private readonly profile: ProfileDocument,
-    private readonly prompts: DxfPrompts,
-    private readonly fontFileName: (font: string) => string,
+    private readonly fontFileName: (font: string) => string = shippedFileName,
   ) {
-    this.perMm = scene.unit === 'in' ? 1 / MM_PER_INCH : 1;
-    this.dxf.setUnits(scene.unit === 'in' ? Units.Inches : Units.Millimeters);
-    this.header();
+    this.perMm = unit === 'in' ? 1 / MM_PER_INCH : 1;
+    this.dxf.setUnits(unit === 'in' ? Units.Inches : Units.Millimeters);
+    this.dxf.header.setVariable('$MEASUREMENT', { 70: unit === 'in' ? 0 : 1 });
+    this.dxf.header.setVariable('$LTSCALE', { 40: 1 });
     writeProfile(this.dxf, profile, (mm) => this.length(mm), fontFileName);
   }
 
-  write(): string {
-    const space = this.dxf.modelSpace;
-    for (const primitive of this.scene.primitives) {
-      if (primitive.block === undefined) this.draw(space, primitive, { x: 0, y: 0 });
-    }
-    const names = new Set<string>();
-    for (const block of this.scene.blocks) this.block(space, block, names);
-    return this.dxf.stringify() + '\n';
-  }
-
-  private header() {
-    const { width, height, unit } = this.scene;
+  /** Gives the model the sheet as its limits and extents. */
+  setLimits({ width, height }: Pick<Scene, 'width' | 'height'>): void {
     const { header } = this.dxf;
     const corner = { 10: this.length(width), 20: this.length(height) };
-    header.setVariable('$MEASUREMENT', { 70: unit === 'in' ? 0 : 1 });
     header.setVariable('$LIMMIN', { 10: 0, 20: 0 });
     header.setVariable('$LIMMAX', corner);
     header.setVariable('$EXTMIN', { 10: 0, 20: 0, 30: 0 });
     header.setVariable('$EXTMAX', { ...corner, 30: 0 });
-    header.setVariable('$LTSCALE', { 40: 1 });
+  }
+
+  /** Draws a sheet onto a space, its lower left corner at the origin. */
+  sheet(scene: Scene, prompts: DxfPrompts, space: DxfBlock): void {
+    for (const primitive of scene.primitives) {
+      if (primitive.block === undefined) this.draw(space, primitive, { x: 0, y: 0 }, space);
+    }
+    for (const block of scene.blocks) this.block(space, scene, block, prompts);
+  }
+
+  /** The whole drawing as a file. */
+  written(): string {
+    return this.dxf.stringify() + '\n';
+  }
+
+  /** A length in the drawing's unit. */
+  length(mm: number): number {
+    return Math.round(mm * this.perMm * 1e8) / 1e8;
   }
 
   private layer(purpose: Layer): string {
     return this.profile.layers[purpose].name;
   }
 
-  private length(mm: number): number {
-    return Math.round(mm * this.perMm * 1e8) / 1e8;
-  }
-
   private point({ x, y }: Point, origin: Point) {
     return { x: this.length(x - origin.x), y: this.length(y - origin.y), z: 0 };
   }
 
-  private block(space: DxfBlock, block: Scene['blocks'][number], names: Set<string>) {
-    const definition = this.dxf.addBlock(readable(block.name, names));
-    const primitives = this.scene.primitives.filter((primitive) => primitive.block === block.id);
+  private block(space: DxfBlock, scene: Scene, block: Scene['blocks'][number], prompts: DxfPrompts) {
+    const definition = this.dxf.addBlock(readable(block.name, this.names));
+    const primitives = scene.primitives.filter((primitive) => primitive.block === block.id);
     const insert = new InsertWithAttributes(definition.name, this.point(block.at, { x: 0, y: 0 }));
     insert.layerName = this.layer('blocks');
     const tags = new Set<string>();
@@ -120,16 +128,17 @@ class SheetDxf {
         const place = this.attribute(Attdef, primitive, block.at, tag);
         // A text of several lines asks once.
         const key = promptKey(primitive.source, primitive.tag);
-        const prompt = asked.has(key) ? undefined : this.prompts.get(key);
+        const prompt = asked.has(key) ? undefined : prompts.get(key);
         asked.add(key);
         definition.addEntity(prompt === undefined ? place : prompted(place, literal(prompt)));
         insert.attach(this.attribute(Attrib, primitive, { x: 0, y: 0 }, tag));
-      } else this.draw(definition, primitive, block.at);
+      } else this.draw(definition, primitive, block.at, space);
     }
     space.addEntity(insert);
   }
 
-  private draw(owner: DxfBlock, primitive: Primitive, origin: Point) {
+  /** @param space the space of the sheet, on which raster pictures stand whatever they belong to */
+  private draw(owner: DxfBlock, primitive: Primitive, origin: Point, space: DxfBlock) {
     const common = { layerName: this.layer(primitive.layer), trueColor: inkOf(primitive.ink) };
     if (primitive.kind === 'text') {
       owner.addEntity(this.text(primitive, origin));
@@ -143,7 +152,7 @@ class SheetDxf {
       return;
     }
     if (primitive.kind === 'image') {
-      this.image(primitive);
+      this.image(primitive, space);
       return;
     }
     if (primitive.kind === 'path') {
@@ -179,11 +188,11 @@ class SheetDxf {
     }
   }
 
-  /** A raster picture as an image in model space; its pixels are in a file of its own beside the drawing. */
-  private image(image: ImagePrimitive) {
+  /** A raster picture as an image; its pixels are in a file of its own beside the drawing. */
+  private image(image: ImagePrimitive, space: DxfBlock) {
     const { width, pixels, turn } = image;
     const at = this.point(image, { x: 0, y: 0 });
-    const entity = this.dxf.modelSpace.addImage(
+    const entity = space.addImage(
       pictureFile(image),
       `PICTURE_${image.hash.slice(0, 8)}`,
       at,

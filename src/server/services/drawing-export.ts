@@ -59,7 +59,12 @@ export async function exportDrawing(
     const composed = composePlanned(sheet, resources);
     if (!composed.ok) throw new ServiceError(422, composed.reason);
     const prompts = dxfPrompts(sheet.document, resources.properties);
-    return { scene: composed.scene, prompts, ...(planned.length > 1 && { name: sheetTitle(sheet) }) };
+    return {
+      scene: composed.scene,
+      prompts,
+      clear: composed.report.clear.polygon,
+      ...(planned.length > 1 && { name: sheetTitle(sheet) }),
+    };
   });
   const { facts } = planned[0]!;
   const maker = row.answers[SUPPLIED.createdBy];

@@ -4,6 +4,7 @@ import type { z } from 'zod';
 import type { ExportKind } from '../../contract/export';
 import type { exportSheet as ExportSheet } from '../../contract/formats';
 import { pictureFiles, writeDxf } from '../../core/exchange/dxf';
+import { writeDxfLayouts } from '../../core/exchange/dxf-layouts';
 import { type DxfPrompts, dxfPrompts } from '../../core/exchange/dxf-prompts';
 import { type PdfDetails, writePdf } from '../../core/exchange/pdf';
 import { writePng } from '../../core/exchange/png';
@@ -11,6 +12,7 @@ import type { SheetFiles } from '../../core/exchange/sheet-files';
 import { writeSvg } from '../../core/exchange/svg-file';
 import { frozenFacts } from '../../core/edition/snapshot';
 import { readDocument } from '../../core/format/reading';
+import type { Point } from '../../core/geometry/box';
 import type { ProfileDocument } from '../../core/profile/document';
 import { composePlanned, planSheets } from '../../core/scene/planning';
 import type { Scene } from '../../core/scene/scene';
@@ -74,15 +76,17 @@ export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>
   const details = { title: subject.filter(Boolean).join(', '), date: facts.today, language: languageOf(facts) };
   const profile = frozen?.profile.document ?? (await findProfile(database, format.profileId))!.document;
   const prompts = dxfPrompts(document, resources.properties);
-  return writeSheets([{ scene, prompts }], request.kind, details, files, profile);
+  return writeSheets([{ scene, prompts, clear: report.clear.polygon }], request.kind, details, files, profile);
 }
 
 /** A composed sheet and its name among others. */
 export interface NamedSheet {
   scene: Scene;
   name?: string;
+  /** Rings of its clear area, mm. */
+  clear: readonly (readonly Point[])[];
   /** What a DXF asks for at its places. */
-  prompts?: DxfPrompts;
+  prompts: DxfPrompts;
 }
 
 /**
@@ -100,6 +104,14 @@ export async function writeSheets(
   const base = fileName(title);
   if (kind === 'pdf')
     return { name: `${base}.pdf`, type: TYPES.pdf, content: await writePdf(sheets, sheetFiles, details) };
+  if (kind === 'dxf layouts') {
+    const layouts = sheets.map(({ scene, name, clear, prompts }) => ({ scene, name: name ?? 'Sheet', clear, prompts }));
+    const pictures = sheets.flatMap(({ scene }) => pictureFiles(scene, sheetFiles));
+    return fileOf(base, 'dxf', {
+      [`${base}.dxf`]: new TextEncoder().encode(writeDxfLayouts(layouts, profile)),
+      ...Object.fromEntries(pictures.map((one) => [one.name, one.bytes])),
+    });
+  }
   const ending = kind === 'dxf' ? 'dxf' : kind.startsWith('png') ? 'png' : 'svg';
   const files: Record<string, Uint8Array> = {};
   for (const { scene, name, prompts } of sheets) {
@@ -115,6 +127,11 @@ export async function writeSheets(
     // A DXF names its raster pictures as files beside it.
     if (kind === 'dxf') for (const { name: picture, bytes } of pictureFiles(scene, sheetFiles)) files[picture] = bytes;
   }
+  return fileOf(base, ending, files);
+}
+
+/** One file as it is, several in a ZIP. */
+function fileOf(base: string, ending: 'svg' | 'dxf' | 'png', files: Record<string, Uint8Array>): ExportedFile {
   const [only, ...more] = Object.entries(files);
   return only && more.length === 0
     ? { name: only[0], type: TYPES[ending], content: only[1] }
@@ -124,11 +141,11 @@ export async function writeSheets(
 /** One sheet as a file of a kind. @throws ServiceError 422 for a PNG of too many pixels */
 async function contentOf(
   scene: Scene,
-  kind: Exclude<ExportKind, 'pdf'>,
+  kind: Exclude<ExportKind, 'pdf' | 'dxf layouts'>,
   title: string,
   files: SheetFiles,
   profile: ProfileDocument,
-  prompts?: DxfPrompts,
+  prompts: DxfPrompts,
 ): Promise<Uint8Array> {
   const bytes = (text: string) => new TextEncoder().encode(text);
   switch (kind) {

@@ -4,6 +4,7 @@ import type { ExportKind } from '../../contract/export';
 export const FILE_KINDS = [
   { value: 'pdf', words: 'PDF, to print' },
   { value: 'dxf', words: 'DXF, to draw on' },
+  { value: 'dxf layouts', words: 'DXF, as layouts over a model' },
   { value: 'svg', words: 'SVG, to show' },
   { value: 'svg outlines', words: 'SVG with text as outlines' },
   { value: 'png 150', words: 'PNG, 150 dpi' },

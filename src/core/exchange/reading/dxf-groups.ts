@@ -7,7 +7,7 @@ export interface DxfGroups {
   header: Map<string, number[]>;
   /** By an entity's handle: line weight in mm, colour, and the constant width of a polyline. */
   looks: Map<string, { weight?: number; colour?: string; wide?: number }>;
-  layers: Map<string, { weight?: number; colour?: string; isOff: boolean }>;
+  layers: Map<string, { weight?: number; colour?: string; isOff: boolean; isPrinted: boolean }>;
   /** Of each attribute and each place for one, in the file's order: how its text stands. */
   attributes: DxfTextFields[];
   /** Of each spline, in the file's order: the points it goes through, where it is given by them. */
@@ -208,6 +208,7 @@ class Pass {
         ...(weight > 0 && { weight: weight / 100 }),
         ...(record[420] !== undefined && { colour: trueColour(Number(record[420])) }),
         isOff: number < 0 || Number(record[70] ?? 0) % 2 === 1,
+        isPrinted: record[290] !== '0',
       });
     } else if (this.type === 'BLOCK_RECORD' && record[2] !== undefined && record[5] !== undefined) {
       this.blockRecords.set(record[5], record[2]);

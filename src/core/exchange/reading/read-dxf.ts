@@ -169,8 +169,14 @@ class Opening {
           i++;
         }
       const layer = this.groups.layers.get(entity.layer ?? '0');
-      if (entity.visible === false || (layer?.isOff && entity.type !== 'INSERT')) {
-        this.leftOut.add(entity.visible === false ? 'hidden figures' : 'figures on layers that are off');
+      if (entity.visible === false || (layer && (layer.isOff || !layer.isPrinted) && entity.type !== 'INSERT')) {
+        this.leftOut.add(
+          entity.visible === false
+            ? 'hidden figures'
+            : layer!.isOff
+              ? 'figures on layers that are off'
+              : 'figures on layers that are not printed',
+        );
         continue;
       }
       if (entity.type === 'INSERT') this.insert(entity, attributes, around, into);
