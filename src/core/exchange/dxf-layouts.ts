@@ -1,6 +1,6 @@
 import {
   type DxfBlock,
-  DxfDictionary,
+  type DxfDictionary,
   DxfObject,
   type Dxfier,
   Circle,
