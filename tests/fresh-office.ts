@@ -4,6 +4,7 @@ import { seed } from '../src/server/seed';
 
 /** Every table, those that refer to others before them. */
 const TABLES = [
+  'programs',
   'parts',
   'format_limits',
   'group_members',

@@ -1,7 +1,7 @@
 import type { Role } from '../core/office/account';
 
-/** What something takes: a role or one above it, or no sign-in at all. */
-export type Takes = Role | 'anyone';
+/** What something takes: a role or one above it, no sign-in at all, or the token of another program. */
+export type Takes = Role | 'anyone' | 'program';
 
 /** What every route takes, by its method and path. A route that is not in here answers nothing. */
 export const ROUTES = {
@@ -57,6 +57,13 @@ export const ROUTES = {
   'GET /api/rule-books/[id]/cases': 'reader',
   'GET /api/office/habits': 'reader',
   'PUT /api/office/habits': 'administrator',
+  'GET /api/office/programs': 'administrator',
+  'POST /api/office/programs': 'administrator',
+  'DELETE /api/office/programs/[id]': 'administrator',
+  'GET /api/v1/formats': 'program',
+  'POST /api/v1/formats/[id]/sheet': 'program',
+  'POST /api/v1/formats/[id]/report': 'program',
+  'GET /api/v1/openapi': 'anyone',
   'GET /api/office/signing': 'reader',
   'PUT /api/office/signing': 'administrator',
   'GET /api/drawings/numbering': 'reader',

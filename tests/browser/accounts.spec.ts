@@ -316,3 +316,32 @@ test('what is asked on several drawings is answered side by side, and those that
   await review.getByRole('button', { name: 'Finish 1 complete drawing', exact: true }).click();
   await expect(row('PAWL')).toContainText('finished');
 });
+
+test('another program gets a token, has a sheet filled, and gets nothing once its token is taken back', async ({
+  page,
+  playwright,
+  baseURL,
+}) => {
+  await page.goto('/office');
+  await page.getByRole('button', { name: 'Other programs' }).click();
+  await page.getByRole('textbox', { name: 'Name of the program' }).fill('Drawing office');
+  await page.getByRole('button', { name: 'Make a token' }).click();
+  const token = await page.getByRole('textbox', { name: 'Token of Drawing office' }).inputValue();
+  const program = await playwright.request.newContext({
+    baseURL: baseURL!,
+    extraHTTPHeaders: { authorization: `Bearer ${token}` },
+  });
+  const sheet = await program.post('/api/v1/formats/workshop-sheets/sheet', {
+    data: { size: 'A4', values: { Title: 'Mooring ring' } },
+  });
+  expect(sheet.status()).toBe(200);
+  expect((await sheet.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await page.reload();
+  await page.getByRole('button', { name: 'Other programs' }).click();
+  await expect(page.getByText(/asked last on/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take Drawing office’s token back' }).click();
+  await expect(page.getByText('No program may ask yet.')).toBeVisible();
+  expect((await program.get('/api/v1/formats')).status()).toBe(401);
+  await program.dispose();
+});

@@ -31,6 +31,16 @@ const SCREENS: { name: string; open: (page: Page) => Promise<unknown> }[] = [
     },
   },
   {
+    name: 'other programs',
+    open: async (page) => {
+      await page.goto('/office');
+      await page.getByRole('button', { name: 'Other programs' }).click();
+      await page.getByRole('textbox', { name: 'Name of the program' }).fill('Drawing office');
+      await page.getByRole('button', { name: 'Make a token' }).click();
+      await page.getByRole('textbox', { name: 'Token of Drawing office' }).waitFor();
+    },
+  },
+  {
     name: 'a drawing that is read in',
     open: async (page) => {
       await page.goto('/formats/read');

@@ -1,5 +1,6 @@
 import type { Takes } from '../../contract/admission';
 import { mayDo, tooLittle } from '../../core/office/account';
+import { checkProgram } from '../../server/services/programs';
 import { type From, type SignedIn, signedIn } from '../../server/services/sign-in';
 import { ServiceError } from '../../server/services/service-error';
 import { keptOf } from '../../server/signing-in/session';
@@ -13,6 +14,10 @@ import { keptOf } from '../../server/signing-in/session';
 export async function admitted(request: Request, takes: Takes | undefined): Promise<SignedIn | undefined> {
   if (takes === undefined) throw new ServiceError(403, 'Nobody has said who may ask for this.');
   if (takes === 'anyone') return undefined;
+  if (takes === 'program') {
+    await checkProgram(request.headers.get('authorization'));
+    return undefined;
+  }
   const { token } = await keptOf(request);
   const actor = token === undefined ? undefined : await signedIn(token);
   if (!actor) throw new ServiceError(401, 'You are not signed in, or not any more.', { signedOut: true });

@@ -267,6 +267,23 @@ export async function editionInForce(db: Database, formatId: string, today: stri
   return (await toEditions(db, rows))[0];
 }
 
+/** Every format with a released edition that counts on a day, by name, with the newest of them. */
+export async function formatsInForce(
+  db: Database,
+  today: string,
+): Promise<{ id: string; name: string; description: string; edition: EditionRow }[]> {
+  const formats = await db.query<{ id: string; name: string; description: string }>(
+    'SELECT id, name, description FROM formats ORDER BY name',
+  );
+  const found = await Promise.all(
+    formats.map(async (format) => {
+      const edition = await editionInForce(db, format.id, today);
+      return edition && { ...format, edition };
+    }),
+  );
+  return found.filter((one) => one !== undefined);
+}
+
 /** The newest edition of a format that is released, whenever it counts, else the newest withdrawn; none while it has only an open one. */
 export async function newestFrozen(db: Database, formatId: string): Promise<EditionRow | undefined> {
   const rows = await db.query<RawEdition>(

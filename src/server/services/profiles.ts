@@ -254,5 +254,11 @@ export async function exportSpecimen(
   const noPicture = () => {
     throw new Error('a specimen drawing has no pictures');
   };
-  return writeSheets([{ scene, clear: [], prompts: new Map() }], kind, details, { font: fontFile, picture: noPicture }, row.document);
+  return writeSheets(
+    [{ scene, clear: [], prompts: new Map() }],
+    kind,
+    details,
+    { font: fontFile, picture: noPicture },
+    row.document,
+  );
 }

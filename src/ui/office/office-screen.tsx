@@ -11,6 +11,7 @@ import { officeQuery } from '../data/queries';
 import { Screen } from '../shell/screen';
 import { AddPlace } from './add-place';
 import { OfficeSheet } from './office-sheet';
+import { Programs } from './programs';
 import { People } from './people';
 import { PlaceValues } from './place-values';
 import { placesQuery } from './queries';
@@ -65,7 +66,7 @@ export function OfficeScreen() {
   const [chosen, setChosen] = useState<string>();
   const [adding, setAdding] = useState<PlaceSource>();
   const [habit, setHabit] = useState<Habit>();
-  const [listed, setListed] = useState<'people' | 'accounts'>();
+  const [listed, setListed] = useState<'people' | 'accounts' | 'programs'>();
   const whyNoAccounts = useWhyNot('administrator');
   /** Values as they are being typed, before they are kept, and the property that is looked at. */
   const [typed, setTyped] = useState<OfficePlace['values']>();
@@ -165,6 +166,15 @@ export function OfficeScreen() {
                 Accounts and roles
               </Entry>
             )}
+            {whyNoAccounts === undefined && (
+              <Entry
+                type="button"
+                aria-current={listed === 'programs' ? 'page' : undefined}
+                onClick={() => setListed('programs')}
+              >
+                Other programs
+              </Entry>
+            )}
           </Box>
           <Box as="h2" px="14px" pb="3px" fontSize="13px" fontWeight={600} color="soft">
             Habits
@@ -177,6 +187,7 @@ export function OfficeScreen() {
         </Box>
         {listed === 'people' && <People />}
         {listed === 'accounts' && <Accounts />}
+        {listed === 'programs' && <Programs />}
         {!listed && place && office && (
           <>
             <Box

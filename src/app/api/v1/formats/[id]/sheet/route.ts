@@ -1,0 +1,7 @@
+import { writtenSheet } from '../../../../../../contract/programs';
+import { sheetFor } from '../../../../../../server/services/sheets-for-programs';
+import { fileToSave, handle, othersThan } from '../../../../handle';
+
+export const POST = handle(writtenSheet, async ({ params, body }) => fileToSave(await sheetFor(params.id!, body)));
+
+export const { GET, PUT, PATCH, DELETE, OPTIONS } = othersThan('POST');

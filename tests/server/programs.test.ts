@@ -1,0 +1,148 @@
+import sharp from 'sharp';
+import { openApi } from '@/contract/openapi';
+import { ReleasedFormat, SheetAsked, writtenSheet } from '@/contract/programs';
+import { Report } from '@/core/scene/report';
+import { database } from '@/server/database';
+import * as programs from '@/server/services/programs';
+import { readDrawing, readIn } from '@/core/recognising/reading-in';
+import { fonts } from '../core/fonts';
+import { asDesk, withOffice } from './office';
+
+withOffice();
+
+type Handlers = Record<
+  string,
+  (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>
+>;
+
+/** What a program is answered at an address. */
+async function send(token: string | undefined, path: string, body?: object, id = 'workshop-sheets'): Promise<Response> {
+  const handlers = (await import(`@/app${path}/route`)) as Handlers;
+  const headers = new Headers({
+    host: 'localhost',
+    ...(token !== undefined && { authorization: `Bearer ${token}` }),
+    ...(body && { 'content-type': 'application/json' }),
+  });
+  const request = new Request(`http://localhost${path}`, {
+    method: body ? 'POST' : 'GET',
+    headers,
+    ...(body && { body: JSON.stringify(body) }),
+  });
+  return handlers[body ? 'POST' : 'GET']!(request, { params: Promise.resolve({ id }) });
+}
+
+const FORMATS = '/api/v1/formats';
+const SHEET = '/api/v1/formats/[id]/sheet';
+const REPORT = '/api/v1/formats/[id]/report';
+const values = { TITLE: 'Mooring ring', material: 'S355J2', Mass: 4.2, 'Created by': 'N. Ferreira' };
+const make = (name = 'Drawing office') => asDesk(programs.addProgram)(name);
+
+test('without a token, with a wrong one, and with one that was taken back nothing is answered', async () => {
+  const { id, token } = await make();
+  expect((await send(token, FORMATS)).status).toBe(200);
+  for (const wrong of [undefined, 'zonograph_guess', `${token}x`]) {
+    const response = await send(wrong, FORMATS);
+    expect(response.status).toBe(401);
+    expect(await response.json()).toMatchObject({ reason: expect.stringMatching(/token/) as string });
+  }
+  await asDesk(programs.removeProgram)(id);
+  expect((await send(token, FORMATS)).status).toBe(401);
+  await expect(asDesk(programs.removeProgram)(id)).rejects.toMatchObject({ status: 404 });
+});
+
+test('only the hash of a token is kept, and who asked when is told', async () => {
+  const { token } = await make();
+  await send(token, FORMATS);
+  const kept = JSON.stringify(await database.query('SELECT * FROM programs'));
+  expect(kept).not.toContain(token);
+  expect(await programs.programs()).toMatchObject([{ name: 'Drawing office', lastUsed: expect.any(String) as string }]);
+  await expect(make()).rejects.toMatchObject({ status: 409 });
+});
+
+test('released formats are listed with their sizes and with what they print', async () => {
+  const { token } = await make();
+  const formats = (await (await send(token, FORMATS)).json()) as ReleasedFormat[];
+  for (const one of formats) expect(ReleasedFormat.parse(one)).toEqual(one);
+  const workshop = formats.find(({ id }) => id === 'workshop-sheets')!;
+  expect(workshop.sizes.map(({ name }) => name)).toEqual(['A4', 'A3', 'A2', 'A1', 'A0']);
+  expect(workshop.properties).toContainEqual({ id: 'title', name: 'Title', type: 'text', source: 'model' });
+});
+
+test('a sheet is filled from what is sent, by ids, names and aliases, and its report says so', async () => {
+  const { token } = await make();
+  const response = await send(token, REPORT, { size: 'A3', values });
+  const report = Report.parse(await response.json());
+  const texts = report.cells.map(({ text }) => text);
+  expect(texts.some((text) => text.toUpperCase() === 'MOORING RING')).toBe(true);
+  expect(texts).toEqual(expect.arrayContaining(['S355J2', 'N. Ferreira']));
+  expect(report.sheet.name).toBe('A3');
+});
+
+test('as a PDF, an SVG, a DXF or a PNG', async () => {
+  const { token } = await make();
+  const written = async (as: string) => {
+    const response = await send(token, SHEET, { size: 'A4', values, as });
+    expect([as, response.status]).toEqual([as, 200]);
+    return new Uint8Array(await response.arrayBuffer());
+  };
+  const text = (bytes: Uint8Array) => new TextDecoder('latin1').decode(bytes);
+  expect(text(await written('pdf')).startsWith('%PDF-')).toBe(true);
+  expect(text(await written('svg'))).toContain('<svg');
+  expect(await sharp(await written('png 150')).metadata()).toMatchObject({
+    format: 'png',
+    width: Math.round((210 / 25.4) * 150),
+  });
+  const read = readDrawing(await written('dxf'), fonts);
+  if (!read.ok) throw new Error(read.reason);
+  const found = readIn(read.drawing, {}, [], fonts);
+  expect(found).toMatchObject({ ok: true, recognition: { sheet: { standard: 'iso-a4-portrait' } } });
+});
+
+test.each<[string, object, string, number, RegExp]>([
+  ['a size that it has not', { size: 'B' }, 'workshop-sheets', 422, /has no size B/],
+  [
+    'a value of nothing',
+    { size: 'A3', values: { Wobble: 1 } },
+    'workshop-sheets',
+    422,
+    /prints nothing named “Wobble”/,
+  ],
+  [
+    'a sheet beyond the last',
+    { size: 'A3', sheet: { number: 3, total: 2 } },
+    'workshop-sheets',
+    422,
+    /no sheet 3 of 2/,
+  ],
+  ['no size', {}, 'workshop-sheets', 400, /size/],
+  ['a format that is not there', { size: 'A3' }, 'nobody', 404, /no such format/],
+])('%s is refused in words', async (_, body, id, status, words) => {
+  const { token } = await make();
+  const response = await send(token, REPORT, body, id);
+  expect(response.status).toBe(status);
+  expect(((await response.json()) as { reason: string }).reason).toMatch(words);
+});
+
+test('the description is of the contracts that the routes answer by', async () => {
+  const response = await send(undefined, '/api/v1/openapi');
+  const described = (await response.json()) as ReturnType<typeof openApi> & {
+    paths: Record<
+      string,
+      Record<
+        string,
+        { requestBody?: { content: Record<string, { schema: { required: string[]; properties: object } }> } }
+      >
+    >;
+  };
+  expect(described).toEqual(JSON.parse(JSON.stringify(openApi())));
+  expect(Object.keys(described.paths)).toEqual([
+    '/api/v1/formats',
+    '/api/v1/formats/{id}/sheet',
+    '/api/v1/formats/{id}/report',
+    '/api/v1/openapi',
+  ]);
+  const { schema } = described.paths['/api/v1/formats/{id}/sheet']!.post!.requestBody!.content['application/json']!;
+  expect(schema.required).toEqual(['size']);
+  expect(Object.keys(schema.properties).sort()).toEqual(Object.keys(writtenSheet.body.shape).sort());
+  expect(SheetAsked.parse({ size: 'A3' })).toMatchObject({ show: 'values', kind: 'part' });
+});
