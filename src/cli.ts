@@ -1,5 +1,6 @@
 import { parseArgs } from 'node:util';
 import { Stop } from './cli/files';
+import { packing } from './cli/package';
 import { readDrawingIn } from './cli/read';
 import { writeSheet } from './cli/sheet';
 import { verify } from './cli/verify';
@@ -22,6 +23,11 @@ read: reads a DXF or SVG of another program and writes the format that is recogn
 What is not given is taken as it is proposed; the report says what that was. --like names a format file whose properties, owner and
 profile the new format has; without it they are those of the sample office.
 
+package: packs formats, or a whole office, of the database that ZONOGRAPH_DATABASE names, or takes a package in.
+
+  npx tsx src/cli.ts package --out office.zip [--formats ID,ID]
+  npx tsx src/cli.ts package --in office.zip
+
 verify: checks everything that is frozen in the database that ZONOGRAPH_DATABASE names: snapshots against their hashes, fonts and
 pictures, the sheets of every released edition against the scenes that were released, what finished drawings printed.
 
@@ -43,6 +49,7 @@ async function main(): Promise<void> {
       sheets: { type: 'string', default: '1' },
       layouts: { type: 'boolean' },
       dpi: { type: 'string', default: '300' },
+      formats: { type: 'string' },
       in: { type: 'string' },
       report: { type: 'string' },
       name: { type: 'string' },
@@ -62,6 +69,8 @@ async function main(): Promise<void> {
       return writeSheet(values);
     case 'read':
       return readDrawingIn(values);
+    case 'package':
+      return packing(values);
     case 'verify':
       return verify();
     default:

@@ -53,8 +53,8 @@ const TABLES = [
   'accounts',
 ];
 
-/** Empties the database and seeds it with the demo scenario, and with its accounts unless it is to wait for its first administrator. */
-export async function freshOffice(accounts: 'demo accounts' | 'no accounts' = 'demo accounts'): Promise<void> {
+/** Empties the database. */
+async function emptied(): Promise<void> {
   // A page that is just closing may still have the server write: then what it wrote is emptied too.
   for (let attempt = 1; ; attempt += 1) {
     try {
@@ -64,6 +64,18 @@ export async function freshOffice(accounts: 'demo accounts' | 'no accounts' = 'd
       if (attempt === 3) throw error;
     }
   }
+}
+
+/** Empties the database of all but the demo's accounts: an office that has nothing yet. */
+export async function emptyOffice(): Promise<void> {
+  await freshOffice();
+  const kept = ['accounts', 'sign_ins'];
+  for (const table of TABLES.filter((one) => !kept.includes(one))) await database.run(`DELETE FROM ${table}`);
+}
+
+/** Empties the database and seeds it with the demo scenario, and with its accounts unless it is to wait for its first administrator. */
+export async function freshOffice(accounts: 'demo accounts' | 'no accounts' = 'demo accounts'): Promise<void> {
+  await emptied();
   await seed('demo');
   if (accounts === 'demo accounts') await seedDemoAccounts('demo');
 }

@@ -41,6 +41,14 @@ const SCREENS: { name: string; open: (page: Page) => Promise<unknown> }[] = [
     },
   },
   {
+    name: 'packages',
+    open: async (page) => {
+      await page.goto('/office');
+      await page.getByRole('button', { name: 'Packages' }).click();
+      await page.getByRole('checkbox', { name: 'Workshop sheets' }).waitFor({ state: 'attached' });
+    },
+  },
+  {
     name: 'a drawing that is read in',
     open: async (page) => {
       await page.goto('/formats/read');

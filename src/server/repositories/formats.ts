@@ -267,18 +267,25 @@ export async function editionInForce(db: Database, formatId: string, today: stri
   return (await toEditions(db, rows))[0];
 }
 
+/** Every format by name, with what the shelf says of it. */
+export async function allFormats(
+  db: Database,
+): Promise<{ id: string; name: string; description: string; category: string; tags: string[] }[]> {
+  const rows = await db.query<{ id: string; name: string; description: string; category: string; tags: unknown }>(
+    'SELECT id, name, description, category, tags FROM formats ORDER BY name',
+  );
+  return rows.map(({ tags, ...row }) => ({ ...row, tags: fromJson<string[]>(tags) }));
+}
+
 /** Every format with a released edition that counts on a day, by name, with the newest of them. */
 export async function formatsInForce(
   db: Database,
   today: string,
 ): Promise<{ id: string; name: string; description: string; edition: EditionRow }[]> {
-  const formats = await db.query<{ id: string; name: string; description: string }>(
-    'SELECT id, name, description FROM formats ORDER BY name',
-  );
   const found = await Promise.all(
-    formats.map(async (format) => {
-      const edition = await editionInForce(db, format.id, today);
-      return edition && { ...format, edition };
+    (await allFormats(db)).map(async ({ id, name, description }) => {
+      const edition = await editionInForce(db, id, today);
+      return edition && { id, name, description, edition };
     }),
   );
   return found.filter((one) => one !== undefined);

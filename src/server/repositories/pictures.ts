@@ -29,6 +29,16 @@ export async function findPictures(db: Database, hashes: readonly string[]): Pro
   return new Map(rows.map((row) => [row.hash, fromJson<PictureData>(row.picture)]));
 }
 
+/** The names under which pictures were taken in, by hash. */
+export async function pictureNames(db: Database, hashes: readonly string[]): Promise<Map<string, string>> {
+  if (hashes.length === 0) return new Map();
+  const rows = await db.query<{ hash: string; name: string }>(
+    `SELECT hash, name FROM pictures WHERE hash IN (${marks(hashes)})`,
+    [...hashes],
+  );
+  return new Map(rows.map(({ hash, name }) => [hash, name]));
+}
+
 /** The files of those of the pictures that are rasters, by hash. */
 export async function findPictureFiles(db: Database, hashes: readonly string[]): Promise<Map<string, Uint8Array>> {
   if (hashes.length === 0) return new Map();

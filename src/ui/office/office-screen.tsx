@@ -11,6 +11,7 @@ import { officeQuery } from '../data/queries';
 import { Screen } from '../shell/screen';
 import { AddPlace } from './add-place';
 import { OfficeSheet } from './office-sheet';
+import { Packages } from './packages';
 import { Programs } from './programs';
 import { People } from './people';
 import { PlaceValues } from './place-values';
@@ -66,7 +67,7 @@ export function OfficeScreen() {
   const [chosen, setChosen] = useState<string>();
   const [adding, setAdding] = useState<PlaceSource>();
   const [habit, setHabit] = useState<Habit>();
-  const [listed, setListed] = useState<'people' | 'accounts' | 'programs'>();
+  const [listed, setListed] = useState<'people' | 'accounts' | 'programs' | 'packages'>();
   const whyNoAccounts = useWhyNot('administrator');
   /** Values as they are being typed, before they are kept, and the property that is looked at. */
   const [typed, setTyped] = useState<OfficePlace['values']>();
@@ -175,6 +176,15 @@ export function OfficeScreen() {
                 Other programs
               </Entry>
             )}
+            {whyNoAccounts === undefined && (
+              <Entry
+                type="button"
+                aria-current={listed === 'packages' ? 'page' : undefined}
+                onClick={() => setListed('packages')}
+              >
+                Packages
+              </Entry>
+            )}
           </Box>
           <Box as="h2" px="14px" pb="3px" fontSize="13px" fontWeight={600} color="soft">
             Habits
@@ -188,6 +198,7 @@ export function OfficeScreen() {
         {listed === 'people' && <People />}
         {listed === 'accounts' && <Accounts />}
         {listed === 'programs' && <Programs />}
+        {listed === 'packages' && <Packages />}
         {!listed && place && office && (
           <>
             <Box

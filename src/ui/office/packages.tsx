@@ -1,0 +1,216 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import {
+  type ClashChoice,
+  type PackagedItem,
+  lookIntoPackage,
+  takePackage,
+  writePackage,
+} from '../../contract/packages';
+import { counted } from '../../core/counted';
+import { Button } from '../controls/button';
+import { CheckBox } from '../controls/check-box';
+import { Problem, Select } from '../controls/field';
+import { shelfQuery } from '../data/queries';
+import { ask, askForFile } from '../data/request';
+import { saveFile } from '../data/save-file';
+
+const CHOICE_WORDS: Record<ClashChoice, string> = {
+  ours: 'ours stays',
+  theirs: 'theirs takes its place',
+  both: 'both, theirs under another name',
+};
+
+/** Formats, or the whole office, out as one file and into another office. */
+export function Packages() {
+  return (
+    <Box flex="1" overflowY="auto" px="18px" py="12px" tabIndex={0} role="region" aria-label="Packages">
+      <Box as="h1" fontSize="18px" fontWeight={600}>
+        Packages
+      </Box>
+      <Box color="soft" fontSize="14px" pb="10px" maxWidth="680px">
+        A package holds formats with all their editions, and what they need: properties, profiles, rule books, what they
+        are proved with, pictures, fonts and starters. Another Zonograph takes it in without loss; released editions
+        stay the same to the byte.
+      </Box>
+      <Packing />
+      <TakingIn />
+    </Box>
+  );
+}
+
+function Packing() {
+  const { data } = useInfiniteQuery(shelfQuery('', 'name'));
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const [problem, setProblem] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const formats = data?.pages.flatMap(({ entries }) => entries) ?? [];
+  const pack = async (ids?: readonly string[]) => {
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      await saveFile(await askForFile(writePackage, { query: ids ? { formats: ids.join(',') } : {} }), 'package.zip');
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+    setBusy(false);
+  };
+  return (
+    <Box as="section" aria-label="Pack" pb="18px" maxWidth="760px">
+      <Box as="h2" fontWeight={600} pb="3px">
+        Pack
+      </Box>
+      <Flex wrap="wrap" gap="2px 16px" pb="6px">
+        {formats.map(({ id, name }) => (
+          <CheckBox
+            key={id}
+            checked={chosen.includes(id)}
+            onChange={(isIn) => setChosen(isIn ? [...chosen, id] : chosen.filter((one) => one !== id))}
+          >
+            {name}
+          </CheckBox>
+        ))}
+      </Flex>
+      <Flex gap="6px" wrap="wrap">
+        <Button type="button" disabled={busy || chosen.length === 0} onClick={() => void pack(chosen)}>
+          {chosen.length === 0 ? 'Pack the chosen formats' : `Pack ${counted(chosen.length, 'format')}`}
+        </Button>
+        <Button type="button" disabled={busy} onClick={() => void pack()}>
+          Pack the whole office
+        </Button>
+      </Flex>
+      {problem !== undefined && <Problem>{problem}</Problem>}
+    </Box>
+  );
+}
+
+interface Looked {
+  bytes: Uint8Array<ArrayBuffer>;
+  file: string;
+  from: string;
+  items: PackagedItem[];
+}
+
+function TakingIn() {
+  const queries = useQueryClient();
+  const [looked, setLooked] = useState<Looked>();
+  const [choices, setChoices] = useState<Record<string, ClashChoice>>({});
+  const [said, setSaid] = useState<{ problem?: string; done?: string }>({});
+  const [busy, setBusy] = useState(false);
+  const look = async (file: File) => {
+    setBusy(true);
+    setLooked(undefined);
+    setChoices({});
+    setSaid({});
+    try {
+      const bytes = new Uint8Array(await file.arrayBuffer());
+      const { from, items } = await ask(lookIntoPackage, { body: bytes });
+      setLooked({ bytes, file: file.name, from, items });
+    } catch (error) {
+      setSaid({ problem: `${file.name}: ${(error as Error).message}` });
+    }
+    setBusy(false);
+  };
+  const take = async ({ bytes, file }: Looked) => {
+    setBusy(true);
+    try {
+      const { taken, kept } = await ask(takePackage, { body: bytes, query: { choices: JSON.stringify(choices) } });
+      await queries.invalidateQueries();
+      setLooked(undefined);
+      setSaid({
+        done: `${file}: ${counted(taken, 'thing')} taken in, ${kept} left as ${kept === 1 ? 'it is' : 'they are'}.`,
+      });
+    } catch (error) {
+      setSaid({ problem: (error as Error).message });
+    }
+    setBusy(false);
+  };
+  return (
+    <Box as="section" aria-label="Take in" maxWidth="860px">
+      <Box as="h2" fontWeight={600} pb="3px">
+        Take in
+      </Box>
+      <Button as="label" position="relative" aria-disabled={busy}>
+        Choose a package…
+        <input
+          type="file"
+          accept=".zip,application/zip"
+          aria-label="Package"
+          style={{ position: 'absolute', inset: 0, opacity: 0, cursor: 'pointer' }}
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            event.target.value = '';
+            if (file) void look(file);
+          }}
+        />
+      </Button>
+      {said.problem !== undefined && <Problem>{said.problem}</Problem>}
+      {said.done !== undefined && (
+        <Box role="status" color="pine" pt="5px">
+          {said.done}
+        </Box>
+      )}
+      {looked && (
+        <Box pt="8px">
+          <Box pb="4px">
+            From {looked.from}: {wordsOf(looked.items)}. Nothing is taken in yet.
+          </Box>
+          {looked.items
+            .filter(({ status }) => status === 'clash')
+            .map(({ kind, id, name, choices: possible }) => {
+              const key = `${kind}/${id}`;
+              return (
+                <Flex key={key} gap="10px" py="4px" borderTop="1px solid" borderColor="line" align="center" wrap="wrap">
+                  <Box width="90px" color="soft" fontSize="14px">
+                    {kind}
+                  </Box>
+                  <Box flex="1" minWidth="140px">
+                    {name}{' '}
+                    <Box as="span" color="ochre">
+                      ▲ otherwise here
+                    </Box>
+                  </Box>
+                  <Box width="230px">
+                    <Select
+                      aria-label={`What becomes of the ${kind} ${name}`}
+                      value={choices[key] ?? 'ours'}
+                      onChange={(event) => setChoices({ ...choices, [key]: event.target.value as ClashChoice })}
+                    >
+                      {possible.map((choice) => (
+                        <option key={choice} value={choice}>
+                          {CHOICE_WORDS[choice]}
+                        </option>
+                      ))}
+                    </Select>
+                  </Box>
+                </Flex>
+              );
+            })}
+          <Box as="details" py="6px" fontSize="14px">
+            <Box as="summary" cursor="pointer">
+              What it holds
+            </Box>
+            {looked.items
+              .filter(({ status }) => status !== 'clash')
+              .map(({ kind, id, name, status }) => (
+                <Box key={`${kind}/${id}`}>
+                  {kind} {name}: {status === 'new' ? 'new' : 'here just the same'}
+                </Box>
+              ))}
+          </Box>
+          <Button look="primary" type="button" disabled={busy} onClick={() => void take(looked)}>
+            Take in
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function wordsOf(items: readonly PackagedItem[]): string {
+  const count = (status: PackagedItem['status']) => items.filter((item) => item.status === status).length;
+  return `${count('new')} new, ${count('same')} here just the same, ${count('clash')} otherwise here`;
+}
