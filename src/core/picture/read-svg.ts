@@ -2,7 +2,7 @@ import { XMLParser } from 'fast-xml-parser';
 import svgpath from 'svgpath';
 import { type Outcome, refuse } from '../refusal';
 import type { PictureData, VectorPath } from './picture';
-import { absolute, colour, outline } from './svg-shapes';
+import { SILENT, absolute, colour, outline, viewBox } from './svg-shapes';
 
 /** An element as the parser gives it: its name with its children, and its attributes under `:@`. */
 type Node = Record<string, unknown> & { ':@'?: Record<string, string> };
@@ -60,37 +60,6 @@ export function readSvgPicture(text: string): Outcome<{ picture: PictureData; le
   };
 }
 
-function viewBox(
-  attributes: Record<string, string>,
-): { x: number; y: number; width: number; height: number } | undefined {
-  const numbers = attributes.viewBox
-    ?.trim()
-    .split(/[\s,]+/)
-    .map(Number);
-  if (numbers?.length === 4 && numbers.every(Number.isFinite) && numbers[2]! > 0 && numbers[3]! > 0) {
-    return { x: numbers[0]!, y: numbers[1]!, width: numbers[2]!, height: numbers[3]! };
-  }
-  const [width, height] = [parseFloat(attributes.width ?? ''), parseFloat(attributes.height ?? '')];
-  return width > 0 && height > 0 ? { x: 0, y: 0, width, height } : undefined;
-}
-
-/** Elements that draw nothing themselves and are passed over in silence. */
-const SILENT = new Set([
-  '#text',
-  '#comment',
-  'title',
-  'desc',
-  'metadata',
-  'defs',
-  'symbol',
-  'clipPath',
-  'mask',
-  'marker',
-  'pattern',
-  'linearGradient',
-  'radialGradient',
-  'filter',
-]);
 const DEEPEST = 60;
 
 class Reader {

@@ -95,3 +95,36 @@ export function colour(given: string, current: string | undefined): string | und
       .join('')}`;
   return NAMED[text] ?? '#000000';
 }
+
+/** Where the drawing of an SVG lies in its own units: its viewBox, else its width and height; undefined for one that says neither. */
+export function viewBox(
+  attributes: Record<string, string>,
+): { x: number; y: number; width: number; height: number } | undefined {
+  const numbers = attributes.viewBox
+    ?.trim()
+    .split(/[\s,]+/)
+    .map(Number);
+  if (numbers?.length === 4 && numbers.every(Number.isFinite) && numbers[2]! > 0 && numbers[3]! > 0) {
+    return { x: numbers[0]!, y: numbers[1]!, width: numbers[2]!, height: numbers[3]! };
+  }
+  const [width, height] = [parseFloat(attributes.width ?? ''), parseFloat(attributes.height ?? '')];
+  return width > 0 && height > 0 ? { x: 0, y: 0, width, height } : undefined;
+}
+
+/** Elements that draw nothing themselves and are passed over in silence. */
+export const SILENT = new Set([
+  '#text',
+  '#comment',
+  'title',
+  'desc',
+  'metadata',
+  'defs',
+  'symbol',
+  'clipPath',
+  'mask',
+  'marker',
+  'pattern',
+  'linearGradient',
+  'radialGradient',
+  'filter',
+]);

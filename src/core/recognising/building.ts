@@ -25,7 +25,7 @@ import type { LineLook } from './border';
 import { Inks, Letterings, type Role } from './letterings';
 import { type VectorCut, vectorOf } from './pictures';
 import { type BlockFound, type CellFound, type Recognition, sheetLettering } from './recognition';
-import { type SheetText, textBox } from './texts';
+import { NO_TEXT, type SheetText, textBox } from './texts';
 
 /** A recognised sheet as a format, with the pictures it needs. */
 export interface Built {
@@ -182,7 +182,7 @@ class Builder {
       text ? [{ text: asText(text), role: 'zone' as const }] : [],
     );
     const all = [...inCells, ...outside, ...sheet];
-    return all.length > 0 ? all : [{ text: PLAIN, role: 'value' }];
+    return all.length > 0 ? all : [{ text: NO_TEXT, role: 'value' }];
   }
 
   private length(mm: number): Length {
@@ -480,22 +480,6 @@ class Builder {
   }
 }
 
-const PLAIN: SheetText = {
-  id: -1,
-  sources: [],
-  text: '',
-  start: { x: 0, y: 0 },
-  width: 0,
-  height: 2.5,
-  turn: 0,
-  across: 'left',
-  letterWidth: 1,
-  slantDeg: 0,
-  bold: false,
-  font: '',
-  ink: '#000000',
-};
-
 const asText = ({
   text,
   height,
@@ -505,7 +489,7 @@ const asText = ({
   font,
   ink,
 }: Pick<SheetText, 'text' | 'height' | 'letterWidth' | 'slantDeg' | 'bold' | 'font' | 'ink'>): SheetText => ({
-  ...PLAIN,
+  ...NO_TEXT,
   text,
   height,
   letterWidth,

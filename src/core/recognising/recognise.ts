@@ -17,7 +17,7 @@ import { type Stroke, strokesOf, withoutFigures } from './strokes';
 import { pointsOf } from './survey';
 import { tableHeaded } from './table-words';
 import { folded, growingTable, roleOf } from './tables';
-import { type Measure, type SheetText, from, joined, placeOf, textsOf } from './texts';
+import { type Measure, NO_TEXT, type SheetText, from, joined, placeOf, textsOf } from './texts';
 
 /** What a drawing is recognised by. */
 export interface Means {
@@ -257,7 +257,7 @@ class Recogniser {
     if (!this.dictionary.get(property)) return cell;
     const { box } = cell;
     const text: SheetText = first?.text ?? {
-      ...(cell.caption ?? EMPTY),
+      ...(cell.caption ?? NO_TEXT),
       text: '',
       sources: [],
       start: { x: box.x + 1, y: box.y + Math.max(0.5, (box.height - 2.5) / 2) },
@@ -350,22 +350,6 @@ class Recogniser {
     }));
   }
 }
-
-const EMPTY: SheetText = {
-  id: -1,
-  sources: [],
-  text: '',
-  start: { x: 0, y: 0 },
-  width: 0,
-  height: 2.5,
-  turn: 0,
-  across: 'left',
-  letterWidth: 1,
-  slantDeg: 0,
-  bold: false,
-  font: '',
-  ink: '#000000',
-};
 
 function around({ xs, ys }: Grid): Box {
   return { x: xs[0]!, y: ys.at(-1)!, width: xs.at(-1)! - xs[0]!, height: ys[0]! - ys.at(-1)! };

@@ -22,6 +22,23 @@ export interface SheetText {
   attribute?: DrawnAttribute;
 }
 
+/** Stands where a drawing has no text and one will be. */
+export const NO_TEXT: SheetText = {
+  id: -1,
+  sources: [],
+  text: '',
+  start: { x: 0, y: 0 },
+  width: 0,
+  height: 2.5,
+  turn: 0,
+  across: 'left',
+  letterWidth: 1,
+  slantDeg: 0,
+  bold: false,
+  font: '',
+  ink: '#000000',
+};
+
 /** Width of a line of text at letter width 1, mm. */
 export type Measure = (text: string, height: number, font: string) => number;
 

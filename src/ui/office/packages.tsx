@@ -201,7 +201,12 @@ function TakingIn() {
                 </Box>
               ))}
           </Box>
-          <Button look="primary" type="button" disabled={busy} onClick={() => void take(looked)}>
+          <Button
+            look="primary"
+            type="button"
+            disabled={busy || looked.items.every(({ kind, id, status }) => isLeft(status, choices[`${kind}/${id}`]))}
+            onClick={() => void take(looked)}
+          >
             Take in
           </Button>
         </Box>
@@ -209,6 +214,10 @@ function TakingIn() {
     </Box>
   );
 }
+
+/** Whether a thing of a package stays out. */
+const isLeft = (status: PackagedItem['status'], choice: ClashChoice = 'ours'): boolean =>
+  status === 'same' || (status === 'clash' && choice === 'ours');
 
 function wordsOf(items: readonly PackagedItem[]): string {
   const count = (status: PackagedItem['status']) => items.filter((item) => item.status === status).length;

@@ -2,7 +2,7 @@ import svgpath from 'svgpath';
 import type { Point } from '../../geometry/box';
 import { flattened } from '../../picture/flattening';
 import type { Segment } from '../../picture/picture';
-import { absolute, colour, outline } from '../../picture/svg-shapes';
+import { SILENT, absolute, colour, outline, viewBox } from '../../picture/svg-shapes';
 import type { LineType } from '../../format/document';
 import { type Outcome, refuse } from '../../refusal';
 import { type Affine, after, growth, keepsCircles, mapped, moved, scaledBy } from './affine';
@@ -12,23 +12,6 @@ import { type SvgNode, svgTree } from './svg-tree';
 
 /** mm of one unit of a length with a unit (CSS Values, 6.2). */
 const MM: Record<string, number> = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6 };
-
-/** Elements that draw nothing by themselves. */
-const SILENT = new Set([
-  'title',
-  'desc',
-  'metadata',
-  'defs',
-  'symbol',
-  'clipPath',
-  'mask',
-  'marker',
-  'pattern',
-  'linearGradient',
-  'radialGradient',
-  'filter',
-  'style',
-]);
 
 /** How strongly a height of letters follows from a font's size, where the font is not known: as in most fonts without serifs. */
 const USUAL_CAPITALS = 0.716;
@@ -101,17 +84,6 @@ function mmOf(width: string | undefined, units: number): number | undefined {
   return mm ? mm / units : undefined;
 }
 
-function viewBox(attributes: Record<string, string>) {
-  const numbers = attributes.viewBox
-    ?.trim()
-    .split(/[\s,]+/)
-    .map(Number);
-  if (numbers?.length === 4 && numbers.every(Number.isFinite) && numbers[2]! > 0 && numbers[3]! > 0)
-    return { x: numbers[0]!, y: numbers[1]!, width: numbers[2]!, height: numbers[3]! };
-  const [width, height] = [parseFloat(attributes.width ?? ''), parseFloat(attributes.height ?? '')];
-  return width > 0 && height > 0 ? { x: 0, y: 0, width, height } : undefined;
-}
-
 interface Look {
   fill: string | undefined;
   stroke: string | undefined;
@@ -172,7 +144,7 @@ class Reader {
 
   private element(node: SvgNode, around: Around): void {
     const { name, attributes } = node;
-    if (SILENT.has(name) || name.includes(':')) return;
+    if (SILENT.has(name) || name === 'style' || name.includes(':')) return;
     const look = lookOf(node, around.look);
     if (!look) {
       this.leftOut.add('hidden figures');
