@@ -26,6 +26,17 @@ const worker = {
     drawing = read.drawing;
     return { ok: true, leftOut: drawing.leftOut, remarks: drawing.remarks };
   },
+  /** The places of a DXF that are filled in, in the file's order, or the reason why it cannot be read. */
+  attributes(bytes: Uint8Array): Outcome<{ attributes: { tag: string; text: string }[] }> {
+    const read = readDrawing(bytes, fonts);
+    if (!read.ok) return read;
+    const drawn = read.drawing.spaces.flatMap((space) => space.drawn);
+    const attributes = drawn.flatMap((one) =>
+      one.kind === 'text' && one.attribute ? [{ tag: one.attribute.tag, text: one.text }] : [],
+    );
+    return { ok: true, attributes };
+  },
+
   look: (choices: Choices, format: { id: string; name: string }) =>
     drawing ? lookAt(drawing, choices, format, properties, fonts) : refuse('There is no drawing yet. Choose a file.'),
 };

@@ -207,3 +207,18 @@ test('the sheet of a drawing is fitted into its desk by a button and by 0, as on
   await page.getByRole('button', { name: 'Fit', exact: true }).click();
   await expect(scale).toHaveText(fitted!);
 });
+
+test('the register and a parts list leave as CSV', async ({ page }) => {
+  await makeDrawing(page, 'Recovery winch · 316L');
+  const saved = async (press: () => Promise<void>) => {
+    const [download] = await Promise.all([page.waitForEvent('download'), press()]);
+    return { name: download.suggestedFilename(), text: readFileSync((await download.path())!, 'utf8') };
+  };
+  await page.getByRole('button', { name: 'Export' }).click();
+  const parts = await saved(() => page.getByRole('menuitem', { name: 'CSV of the parts list' }).click());
+  expect(parts.name).toMatch(/^KD-\d{5}-parts\.csv$/);
+  expect(parts.text).toContain('ITEM,QTY,PART NUMBER');
+  await page.goto('/drawings');
+  const register = await saved(() => page.getByRole('button', { name: 'Export CSV' }).click());
+  expect(register.text).toMatch(/Number,Title,Model[^\n]*\r?\nKD-\d{5},/);
+});

@@ -1,9 +1,9 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { choose, expect, test } from './fixtures';
+import { choose, expect, makeDrawing, test } from './fixtures';
 
 /** A sheet that another program wrote: in inches, off the origin, blocks in blocks, overshoots, texts in pieces. */
 function foreignSheet(): string {
@@ -113,4 +113,30 @@ test('a DWG, a file that was cut short and one that is neither are refused in wo
   await file('letter.svg', '<html></html>');
   await expect(page.getByRole('main').getByRole('alert')).toContainText('no svg element');
   await expect(page.getByRole('button', { name: 'Make the format' })).toHaveCount(0);
+});
+
+test('a drawing’s DXF that was filled in elsewhere gives its answers back, with what changed', async ({ page }) => {
+  await makeDrawing(page, 'Drum barrel · 316L');
+  await page.getByRole('button', { name: 'Export' }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page
+      .getByRole('menuitem', { name: 'DXF, to draw on' })
+      .click()
+      .then(() => page.getByRole('button', { name: 'Export as it is' }).click()),
+  ]);
+  const dxf = readFileSync((await download.path())!, 'utf8');
+  expect(dxf).toContain('\nRuth Calder\n');
+  await page.getByRole('button', { name: 'Read answers…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Read answers from a DXF' });
+  const file = (text: string) =>
+    dialog
+      .getByLabel('DXF that was filled in elsewhere')
+      .setInputFiles({ name: 'drum.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from(text) });
+  await file(dxf);
+  await expect(dialog.getByText('It says what the sheets say.')).toBeVisible();
+  await file(dxf.replaceAll('\nRuth Calder\n', '\nNoor Ferreira\n').replaceAll('\nS355J2', '\nWood'));
+  await expect(dialog.getByText('Noor Ferreira')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take over 1 answer' }).click();
+  await expect(page.locator('svg text', { hasText: 'Noor Ferreira' }).first()).toBeVisible();
 });

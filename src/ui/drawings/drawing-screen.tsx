@@ -19,7 +19,9 @@ import { LoadProblem } from '../controls/load-problem';
 import { Menu } from '../controls/menu';
 import { exportDrawing } from '../../contract/drawings';
 import { type RequestFailed, askForFile } from '../data/request';
-import { saveFile } from '../data/save-file';
+import { partsCsv } from '../../core/drawing/parts-csv';
+import { composePlanned } from '../../core/scene/planning';
+import { saveFile, saveText } from '../data/save-file';
 import { useModelStore } from '../data/use-model-store';
 import { SavingWords } from '../saving/saving-words';
 import { useFitKey } from '../sheet/use-fit-key';
@@ -34,6 +36,7 @@ import { ClashStrip } from './clash-strip';
 import { DrawingSheet } from './drawing-sheet';
 import type { Changed, OpenDrawing } from './drawing-store';
 import { RevisionsPane } from './revisions-pane';
+import { FilledElsewhereButton } from './filled-elsewhere';
 import { FinishButton } from './finish-button';
 import { ReopenButton, SinceStrip, usePrintedOtherwise } from './since-strip';
 import { SHEET_PANEL, SheetTabs } from './sheet-tabs';
@@ -42,7 +45,7 @@ import { useDrawing } from './use-drawing';
 import { useSheetViews } from './use-sheet-views';
 import { ViewsOnSheet } from '../views/views-on-sheet';
 import { ViewsPane } from '../views/views-pane';
-import { sourcesOf, usePlan, useSheet } from './use-sheets';
+import { type Plan, sourcesOf, usePlan, useSheet } from './use-sheets';
 import { LookingOnly, OnlyFor } from '../data/me';
 import { useLocked } from './use-locked';
 
@@ -174,7 +177,7 @@ export function DrawingScreen({ id }: { id: string }) {
                 <FinishButton open={open} onFinish={(reason) => void store.setState('finished', reason)} />
               )}
             </OnlyFor>
-            <ExportDrawing id={drawing.id} number={drawing.number || TRIAL} />
+            <ExportDrawing id={drawing.id} number={drawing.number || TRIAL} plan={plan} />
           </Flex>
           {saving.kind === 'clashes' && (
             <ClashStrip clashes={saving.clashes} open={open} onSettle={(clashesTo) => store.settle(clashesTo)} />
@@ -254,6 +257,11 @@ export function DrawingScreen({ id }: { id: string }) {
                     shows={shown?.sheet.specimen ?? drawing.specimen}
                     onModelChanged={() => void store.load()}
                   />
+                )}
+                {pane === 'asked' && !locked && (
+                  <Box px="12px" pt="12px">
+                    <FilledElsewhereButton open={open} plan={plan} onChange={change} />
+                  </Box>
                 )}
                 {pane === 'revisions' && <RevisionsPane open={open} onRevise={revise} preview={setPreview} />}
                 {pane === 'sheets' && <SheetsPane open={open} planned={planned} onShow={setWanted} onChange={change} />}
@@ -342,8 +350,11 @@ function Resized({ size, losses, onClose }: { size: string; losses: string[]; on
   );
 }
 
+/** Stands in the menu of files for the parts list alone. */
+const PARTS_CSV = 'parts';
+
 /** Writes the drawing; with something unanswered it asks first. */
-function ExportDrawing({ id, number }: { id: string; number: string }) {
+function ExportDrawing({ id, number, plan }: { id: string; number: string; plan: Plan }) {
   const [problem, setProblem] = useState<string>();
   const [asking, setAsking] = useState<{ kind: ExportKind; open: string[] }>();
   const write = async (kind: ExportKind, asItIs: boolean) => {
@@ -357,12 +368,22 @@ function ExportDrawing({ id, number }: { id: string; number: string }) {
       else setProblem((error as Error).message);
     }
   };
+  const writeParts = () => {
+    const { sheets, resources } = plan;
+    const composed = sheets.flatMap((sheet) => {
+      const made = resources && composePlanned(sheet, resources);
+      return made?.ok ? [{ document: sheet.document, report: made.report }] : [];
+    });
+    const csv = partsCsv(composed);
+    setProblem(csv === undefined ? 'The sheets of this drawing have no parts list.' : undefined);
+    if (csv !== undefined) saveText(csv, `${number}-parts.csv`);
+  };
   return (
     <Box position="relative">
       <Menu
-        entries={FILE_KINDS}
+        entries={[...FILE_KINDS, { value: PARTS_CSV, words: 'CSV of the parts list' }]}
         placement="bottom-end"
-        onChoose={(kind) => void write(kind as ExportKind, false)}
+        onChoose={(kind) => (kind === PARTS_CSV ? writeParts() : void write(kind as ExportKind, false))}
         trigger={(props) => (
           <Button type="button" look="primary" {...props}>
             Export <ChevronDown size={14} aria-hidden />

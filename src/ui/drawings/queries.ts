@@ -1,5 +1,5 @@
 import { infiniteQueryOptions } from '@tanstack/react-query';
-import { type WantedDrawings, listDrawings } from '../../contract/drawings';
+import { type RegisterEntry, type WantedDrawings, listDrawings } from '../../contract/drawings';
 import { behind } from '../data/queries';
 import { ask } from '../data/request';
 
@@ -11,3 +11,14 @@ export const registerQuery = (search: string, wanted: WantedDrawings) =>
     initialPageParam: undefined as string | undefined,
     getNextPageParam: behind,
   });
+
+/** All entries of the register, every page of it. */
+export async function wholeRegister(search: string, wanted: WantedDrawings): Promise<RegisterEntry[]> {
+  const entries: RegisterEntry[] = [];
+  for (let after: string | undefined, first = true; first || after !== undefined; first = false) {
+    const page = await ask(listDrawings, { query: { search, wanted, after } });
+    entries.push(...page.entries);
+    after = page.next;
+  }
+  return entries;
+}

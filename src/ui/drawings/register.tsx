@@ -8,13 +8,15 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { RegisterEntry, WantedDrawings } from '../../contract/drawings';
+import { registerCsv } from '../../core/drawing/register-csv';
 import { TRIAL } from '../../core/drawing/drawing';
 import { Button } from '../controls/button';
 import { ListTable } from '../controls/list-table';
-import { Select, TextInput } from '../controls/field';
+import { Problem, Select, TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { officeQuery } from '../data/queries';
-import { registerQuery } from './queries';
+import { saveText } from '../data/save-file';
+import { registerQuery, wholeRegister } from './queries';
 import { Screen } from '../shell/screen';
 import { LookingOnly, OnlyFor } from '../data/me';
 
@@ -61,6 +63,16 @@ export function Register() {
   const table = useTable({ features, columns: COLUMNS, data: shown, getRowId: ({ id }) => id });
   const count = (number: number | undefined) => (number === undefined ? '…' : String(number));
   const close = () => setDialog(undefined);
+  const [problem, setProblem] = useState<string>();
+  /** All drawings that are listed, those of further pages too. */
+  const exportCsv = async () => {
+    setProblem(undefined);
+    try {
+      saveText(registerCsv(await wholeRegister(search, wanted)), 'drawings.csv');
+    } catch (failed) {
+      setProblem((failed as Error).message);
+    }
+  };
   return (
     <Screen
       plate={[
@@ -76,7 +88,7 @@ export function Register() {
       ]}
     >
       <Flex direction="column" height="100%">
-        <Flex align="center" gap="12px" px="20px" py="10px" borderBottom="1px solid" borderColor="line">
+        <Flex align="center" gap="8px 12px" wrap="wrap" px="20px" py="10px" borderBottom="1px solid" borderColor="line">
           <Box as="h1" fontSize="18px" fontWeight={600} mr="8px">
             Drawings
           </Box>
@@ -118,6 +130,9 @@ export function Register() {
               Review…
             </Button>
           </OnlyFor>
+          <Button type="button" disabled={!first || first.total === 0} onClick={() => void exportCsv()}>
+            Export CSV
+          </Button>
           <Button type="button" onClick={() => setDialog('scheme')}>
             Revisions…
           </Button>
@@ -130,6 +145,7 @@ export function Register() {
             </Button>
           </OnlyFor>
         </Flex>
+        {problem !== undefined && <Problem>{problem}</Problem>}
         <LoadProblem problem={error?.message} onRetry={() => void refetch()} />
         {first?.counts.all === 0 ? (
           <Box flex="1" bg="card" px="20px" py="24px">

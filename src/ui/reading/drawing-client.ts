@@ -23,6 +23,10 @@ export class DrawingClient {
     return this.within(this.remote.look(choices, format) as Promise<Outcome<LookAt>>);
   }
 
+  attributes(bytes: Uint8Array<ArrayBuffer>) {
+    return this.within(this.remote.attributes(bytes));
+  }
+
   /** Ends it, whatever it is at. */
   end(reason = 'Stopped; nothing was taken over.') {
     this.worker.terminate();
