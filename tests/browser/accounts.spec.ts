@@ -336,6 +336,8 @@ test('another program gets a token, has a sheet filled, and gets nothing once it
   });
   expect(sheet.status()).toBe(200);
   expect((await sheet.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  const png = await program.post('/api/v1/formats/workshop-sheets/sheet', { data: { size: 'A4', as: 'png 150' } });
+  expect((await png.body()).subarray(1, 4).toString()).toBe('PNG');
   await page.getByRole('button', { name: 'Done' }).click();
   await page.reload();
   await page.getByRole('button', { name: 'Other programs' }).click();
