@@ -145,7 +145,8 @@ export class Board {
   async export(kind: 'PDF' | 'DXF' | 'SVG') {
     await this.page.getByRole('button', { name: 'Export' }).click();
     const download = this.page.waitForEvent('download');
-    await this.page.getByRole('menuitem', { name: new RegExp(`^${kind}, `) }).click();
+    const words = { PDF: 'PDF, to print', DXF: 'DXF, to draw on', SVG: 'SVG, to show' }[kind];
+    await this.page.getByRole('menuitem', { name: words }).click();
     const file = await download;
     return { name: file.suggestedFilename(), path: await file.path() };
   }

@@ -58,7 +58,7 @@ test('the office changes to inch, two decimals, no leading zero, dual mm in brac
   await expect(board.page.locator('svg text').filter({ hasText: 'All dimensions in inch' }).first()).toBeAttached();
   await page.getByRole('button', { name: 'Export' }).click();
   const sheet = page.waitForEvent('download');
-  await page.getByRole('menuitem', { name: /^DXF/ }).click();
+  await page.getByRole('menuitem', { name: 'DXF, to draw on' }).click();
   const read = readDxf(readFileSync(await (await sheet).path(), 'utf8'));
   expect(read.errors).toEqual([]);
   expect(read.texts.map(({ text }) => text)).toContain('All dimensions in inch');
