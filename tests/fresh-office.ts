@@ -53,19 +53,6 @@ const TABLES = [
   'accounts',
 ];
 
-/** Empties the database. */
-async function emptied(): Promise<void> {
-  // A page that is just closing may still have the server write: then what it wrote is emptied too.
-  for (let attempt = 1; ; attempt += 1) {
-    try {
-      for (const table of TABLES) await database.run(`DELETE FROM ${table}`);
-      break;
-    } catch (error) {
-      if (attempt === 3) throw error;
-    }
-  }
-}
-
 /** Empties the database of all but the demo's accounts: an office that has nothing yet. */
 export async function emptyOffice(): Promise<void> {
   await freshOffice();
@@ -75,7 +62,15 @@ export async function emptyOffice(): Promise<void> {
 
 /** Empties the database and seeds it with the demo scenario, and with its accounts unless it is to wait for its first administrator. */
 export async function freshOffice(accounts: 'demo accounts' | 'no accounts' = 'demo accounts'): Promise<void> {
-  await emptied();
-  await seed('demo');
+  // A page that is just closing, or a job of what it began, may still write: then that is emptied too.
+  for (let attempt = 1; ; attempt += 1) {
+    try {
+      for (const table of TABLES) await database.run(`DELETE FROM ${table}`);
+      await seed('demo');
+      break;
+    } catch (error) {
+      if (attempt === 3) throw error;
+    }
+  }
   if (accounts === 'demo accounts') await seedDemoAccounts('demo');
 }
