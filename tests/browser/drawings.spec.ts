@@ -209,7 +209,7 @@ test('the sheet of a drawing is fitted into its desk by a button and by 0, as on
 });
 
 test('the register and a parts list leave as CSV', async ({ page }) => {
-  await makeDrawing(page, 'Recovery winch · 316L');
+  await makeDrawing(page, 'Recovery winch');
   const saved = async (press: () => Promise<void>) => {
     const [download] = await Promise.all([page.waitForEvent('download'), press()]);
     return { name: download.suggestedFilename(), text: readFileSync((await download.path())!, 'utf8') };

@@ -116,7 +116,7 @@ test('a DWG, a file that was cut short and one that is neither are refused in wo
 });
 
 test('a drawing’s DXF that was filled in elsewhere gives its answers back, with what changed', async ({ page }) => {
-  await makeDrawing(page, 'Drum barrel · 316L');
+  await makeDrawing(page, 'Drum barrel');
   await page.getByRole('button', { name: 'Export' }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
