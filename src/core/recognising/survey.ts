@@ -13,7 +13,7 @@ export interface SheetFound {
   /** The rectangle that seems to be the frame, in the same coordinates. */
   frame?: Box;
   /** By what it was found. */
-  by: 'the paper of the layout' | 'the outline' | 'the frame' | 'the extents' | 'a title block alone';
+  by: 'its paper' | 'the outline' | 'the frame' | 'the extents' | 'a title block alone';
   /** From 0 to 1. */
   sure: number;
 }
@@ -184,7 +184,7 @@ function survey(space: DrawnSpace, mmPerUnit: number): Survey | undefined {
   if (sheets.length === 0) {
     const size = paper && standardOf(paper.width, paper.height);
     if (paper && size && contains(grown(paper, 1), extents))
-      sheets.push({ box: paper, standard: size.id, by: 'the paper of the layout', sure: 0.8 });
+      sheets.push({ box: paper, standard: size.id, by: 'its paper', sure: 0.8 });
     else if (extents.width < 260 && extents.height < 200) sheets.push(titleBlockAlone(extents));
     else sheets.push(around(extents, 'the extents', 0.3));
   }
@@ -217,14 +217,14 @@ function sheetAround(outer: Box, found: readonly Box[], paper: Box | undefined):
     paper && contains(grown(paper, 0.5), outer) && paper.width < outer.width + 120 && paper.height < outer.height + 120;
   if (isPaper) {
     const standard = standardOf(paper.width, paper.height);
-    if (standard) return { box: paper, standard: standard.id, frame, by: 'the paper of the layout', sure: 0.95 };
+    if (standard) return { box: paper, standard: standard.id, frame, by: 'its paper', sure: 0.95 };
   }
   for (const one of [frame, ...chain]) {
     const match = byFrame(one);
     if (match)
       return { box: match.box, standard: match.size.id, frame: match.frame ?? frame, by: 'the frame', sure: 0.85 };
   }
-  if (isPaper) return { box: paper, frame, by: 'the paper of the layout', sure: 0.7 };
+  if (isPaper) return { box: paper, frame, by: 'its paper', sure: 0.7 };
   return { ...around(outer, 'the frame', 0.4), frame };
 }
 

@@ -152,7 +152,8 @@ function CellLine(props: {
         <Box
           as="span"
           color={isGuess ? 'vermilion' : colour}
-          width="18px"
+          width="24px"
+          whiteSpace="nowrap"
           flexShrink={0}
           role="img"
           aria-label={isGuess ? `${words}, a guess` : words}
@@ -270,7 +271,8 @@ function Correcting(props: {
         )}
       </Flex>
       <Box fontSize="12px" color="soft" pt="2px">
-        found by {told.by}; {Math.round(told.sure * 100)} % sure
+        {told.by === 'nothing' ? 'nothing tells what it is' : `found by ${told.by}`}; {Math.round(told.sure * 100)} %
+        sure
       </Box>
     </Box>
   );

@@ -46,10 +46,20 @@ export function SheetChoices({
       <SelectRow
         label="Unit"
         value={String(mmPerUnit)}
-        options={units.map((one) => ({
-          value: String(one.mmPerUnit),
-          label: `${one.name}: ${mm(one.width)} × ${mm(one.height)} mm${nameOf(one.standard)}`,
-        }))}
+        options={[
+          ...(units.some((one) => one.mmPerUnit === mmPerUnit)
+            ? []
+            : [
+                {
+                  value: String(mmPerUnit),
+                  label: `its own: ${mm(sheet.box.width)} × ${mm(sheet.box.height)} mm${nameOf(sheet.standard)}`,
+                },
+              ]),
+          ...units.map((one) => ({
+            value: String(one.mmPerUnit),
+            label: `${one.name}: ${mm(one.width)} × ${mm(one.height)} mm${nameOf(one.standard)}`,
+          })),
+        ]}
         onChange={(next) => onChoose({ mmPerUnit: Number(next) })}
       />
       {!isUnitKnown && (
