@@ -13,13 +13,14 @@ export interface PackageOptions {
 export async function packing({ in: given, out, formats }: PackageOptions): Promise<void> {
   if (!process.env.ZONOGRAPH_DATABASE) throw new Stop('ZONOGRAPH_DATABASE is not set; it names the database.');
   if ((given === undefined) === (out === undefined)) throw new Stop('package needs --out to pack or --in to take in.');
-  const service = await import('../server/services/packages');
+  const { packageOf } = await import('../server/services/packing');
+  const { lookInto, takeIn } = await import('../server/services/taking-in');
   const { ServiceError } = await import('../server/services/service-error');
   const { STANDARDS_DESK } = await import('../server/actor');
   const { closeDatabase } = await import('../server/database');
   try {
     if (out !== undefined) {
-      const { content } = await service.packageOf(formats?.split(',').filter((id) => id !== ''));
+      const { content } = await packageOf(formats?.split(',').filter((id) => id !== ''));
       await mkdir(dirname(out), { recursive: true });
       await writeFile(out, content);
       console.log(`wrote ${out}`);
@@ -28,10 +29,10 @@ export async function packing({ in: given, out, formats }: PackageOptions): Prom
     const bytes = await readFile(given!).catch(() => {
       throw new Stop(`${given} cannot be read.`);
     });
-    const { items } = await service.lookInto(bytes);
+    const { items } = await lookInto(bytes);
     for (const { kind, name } of items.filter(({ status }) => status === 'clash'))
       console.log(`otherwise here, ours stays: ${kind} ${name}`);
-    const { taken, kept } = await service.takeIn(STANDARDS_DESK, bytes, '{}');
+    const { taken, kept } = await takeIn(STANDARDS_DESK, bytes, '{}');
     console.log(`${counted(taken, 'thing')} taken in, ${kept} left as they are`);
   } catch (error) {
     throw error instanceof ServiceError ? new Stop(error.message) : error;

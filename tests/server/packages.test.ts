@@ -2,7 +2,8 @@ import { strToU8, unzipSync, zipSync } from 'fflate';
 import { database } from '@/server/database';
 import { fromJson } from '@/server/repositories/json-column';
 import { allProperties } from '@/server/repositories/properties';
-import * as packages from '@/server/services/packages';
+import { packageOf } from '@/server/services/packing';
+import * as taking from '@/server/services/taking-in';
 import { verifyAll } from '@/server/services/verifying';
 import { emptyOffice } from '../fresh-office';
 import { asDesk, withOffice } from './office';
@@ -10,8 +11,8 @@ import { asDesk, withOffice } from './office';
 withOffice();
 
 const takeIn = (bytes: Uint8Array, choices: Record<string, string> = {}) =>
-  asDesk(packages.takeIn)(bytes, JSON.stringify(choices));
-const whole = async () => (await packages.packageOf()).content;
+  asDesk(taking.takeIn)(bytes, JSON.stringify(choices));
+const whole = async () => (await packageOf()).content;
 
 /** What must be the same wherever a format is: its editions with their hashes, states and what froze with them. */
 const editions = async () => {
@@ -38,7 +39,7 @@ test('a whole office goes into an empty one: the same editions to the last hash,
   expect(before.length).toBeGreaterThan(3);
   await emptyOffice();
   expect(await editions()).toEqual([]);
-  const { items, from } = await packages.lookInto(bytes);
+  const { items, from } = await taking.lookInto(bytes);
   expect(from).toContain('KELVARRA');
   expect(items.every(({ status }) => status === 'new')).toBe(true);
   const { taken, kept } = await takeIn(bytes);
@@ -53,18 +54,18 @@ test('a whole office goes into an empty one: the same editions to the last hash,
 });
 
 test('one format brings what it needs and no other format', async () => {
-  const { content, name } = await packages.packageOf(['sketch-sheet']);
+  const { content, name } = await packageOf(['sketch-sheet']);
   expect(name).toBe('Sketch-sheet.zip');
   await emptyOffice();
   await takeIn(content);
   expect(await database.query('SELECT id FROM formats')).toEqual([{ id: 'sketch-sheet' }]);
   expect((await verifyAll()).troubles).toEqual([]);
-  await expect(packages.packageOf(['nobody'])).rejects.toMatchObject({ status: 404 });
+  await expect(packageOf(['nobody'])).rejects.toMatchObject({ status: 404 });
 });
 
 test('what is here just the same is left alone; taking it in twice changes nothing', async () => {
   const bytes = await whole();
-  const { items } = await packages.lookInto(bytes);
+  const { items } = await taking.lookInto(bytes);
   expect(items.filter(({ status }) => status !== 'same')).toEqual([]);
   const before = await editions();
   expect(await takeIn(bytes)).toMatchObject({ taken: 0 });
@@ -79,7 +80,7 @@ test('what is otherwise here stays ours unless something else is chosen', async 
       'Theirs';
     (index.profiles as { name: string }[])[0]!.name += ' of theirs';
   });
-  const { items } = await packages.lookInto(theirs);
+  const { items } = await taking.lookInto(theirs);
   const clashes = items.filter(({ status }) => status === 'clash');
   expect(clashes.map(({ kind, choices }) => [kind, choices])).toEqual([
     ['format', ['ours', 'both']],
@@ -162,7 +163,7 @@ describe('a package that cannot be trusted is refused, and nothing of it is take
     const spoilt = spoil(await whole());
     const before = await editions();
     await emptyOffice();
-    await expect(packages.lookInto(spoilt)).rejects.toMatchObject({
+    await expect(taking.lookInto(spoilt)).rejects.toMatchObject({
       status: 422,
       message: expect.stringMatching(words) as string,
     });

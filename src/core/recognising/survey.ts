@@ -74,8 +74,6 @@ export function pointsOf(one: Drawn): { x: number; y: number; reach?: number }[]
       return one.outlines.flat();
     case 'text':
       return [one.at];
-    case 'picture':
-      return [one.corner, { x: one.corner.x + one.width, y: one.corner.y + one.height }];
   }
 }
 
@@ -112,8 +110,6 @@ export function inMm(
         return { ...one, outlines: one.outlines.map((outline) => outline.map(at)) };
       case 'text':
         return { ...one, at: at(one.at), height: one.height * mmPerUnit };
-      case 'picture':
-        return { ...one, corner: at(one.corner), width: one.width * mmPerUnit, height: one.height * mmPerUnit };
     }
   });
 }

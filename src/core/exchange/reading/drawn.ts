@@ -2,7 +2,7 @@ import type { Point } from '../../geometry/box';
 import type { LineType } from '../../format/document';
 
 /**
- * What a drawing of another program shows, as neutral figures: lines, arcs, runs of points, fills, texts and pictures, y up. As they are
+ * What a drawing of another program shows, as neutral figures: lines, arcs, runs of points, fills and texts, y up. As they are
  * read, lengths are in the drawing's own unit; widths of lines are in mm of paper throughout.
  */
 interface Common {
@@ -72,21 +72,10 @@ export interface DrawnText extends Common {
   bold: boolean;
   /** Name of the font or of its file, as the drawing has it. */
   font: string;
-  /** Whether it is one of the lines of a longer text. */
-  ofLonger?: boolean;
   attribute?: DrawnAttribute;
 }
 
-/** A raster picture that the drawing refers to; its pixels are not in the drawing. */
-export interface DrawnPicture extends Common {
-  kind: 'picture';
-  name: string;
-  corner: Point;
-  width: number;
-  height: number;
-}
-
-export type Drawn = DrawnLine | DrawnArc | DrawnRun | DrawnFill | DrawnText | DrawnPicture;
+export type Drawn = DrawnLine | DrawnArc | DrawnRun | DrawnFill | DrawnText;
 
 /** What a drawing is drawn in: the model at its true size, or a sheet of paper. */
 export interface DrawnSpace {

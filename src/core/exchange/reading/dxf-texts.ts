@@ -61,7 +61,6 @@ export function linesOfText(entity: DxfEntity & { string?: string }, styles: Sty
         slantDeg: style?.obliqueAngle ?? 0,
         font: font.font,
         bold: plain.bold || font.bold,
-        ...(plain.lines.length > 1 && { ofLonger: true }),
       },
     ];
   });
