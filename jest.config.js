@@ -15,6 +15,11 @@ export default {
   projects: [
     { ...shared, displayName: 'core', testMatch: ['<rootDir>/tests/core/**/*.test.ts'] },
     { ...shared, displayName: 'ui', testMatch: ['<rootDir>/tests/ui/**/*.test.ts'] },
-    { ...shared, displayName: 'server', testMatch: ['<rootDir>/tests/server/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'server',
+      testMatch: ['<rootDir>/tests/server/**/*.test.ts'],
+      setupFiles: ['<rootDir>/tests/server/own-database.ts'],
+    },
   ],
 };

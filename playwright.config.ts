@@ -13,6 +13,7 @@ export default defineConfig({
     actionTimeout: 15_000,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    contextOptions: { reducedMotion: 'reduce' },
     // A trace takes a third of the time. What the page held at a failure is written down without one.
     trace: process.env.ZONOGRAPH_TRACE ? 'retain-on-failure' : 'off',
     screenshot: 'only-on-failure',

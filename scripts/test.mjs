@@ -4,11 +4,14 @@
  */
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { ensureBuild } from './application.mjs';
 import { startMariadb } from './mariadb.mjs';
 import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
 
 const FOLDER = '.data/test';
+/** How many processes run unit and server tests side by side; those of the server have databases of their own, by number. */
+const SIDE_BY_SIDE = Math.min(2, availableParallelism());
 let [passed, failed] = [0, 0];
 
 function count(good, bad) {
@@ -40,11 +43,12 @@ function result(file) {
   }
 }
 
-function jest(project, env, ...parameters) {
+function jest(project, env = {}) {
   say(`${project} tests`);
   const file = `${FOLDER}/jest-${project}.json`;
   rmSync(file, { force: true });
-  const good = run('jest', ['--selectProjects', project, '--json', `--outputFile=${file}`, ...parameters], env);
+  const parameters = ['--selectProjects', project, '--maxWorkers', SIDE_BY_SIDE, '--json', `--outputFile=${file}`];
+  const good = run('jest', parameters.map(String), env);
   const report = result(file);
   if (report) count(report.numPassedTests, report.numFailedTests + report.numRuntimeErrorTestSuites);
   else if (!good) count(0, 1);
@@ -70,16 +74,19 @@ check('lint', 'eslint', '.', '--max-warnings=0');
 check('boundaries', 'depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err');
 check('leftovers', 'knip');
 check('formatting', 'prettier', '--check', '--log-level=warn', '.');
-jest('core', {});
-jest('ui', {});
+jest('core');
+jest('ui');
 
 say('starting the test database');
 const database = await startMariadb(FOLDER, {
   port: 33161,
-  databases: ['zonograph_server', 'zonograph_upgraded', 'zonograph_browser'],
+  databases: [
+    'zonograph_browser',
+    ...[1, 2].flatMap((worker) => [`zonograph_server_${worker}`, `zonograph_upgraded_${worker}`]),
+  ],
 });
 try {
-  jest('server', { ZONOGRAPH_DATABASE: database.url('zonograph_server') }, '--runInBand');
+  jest('server', { ZONOGRAPH_DATABASE: database.url('zonograph_server') });
 } finally {
   await database.stop();
 }

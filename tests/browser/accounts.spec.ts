@@ -52,7 +52,7 @@ test.describe('nobody signed in', () => {
   test('a new office: its first administrator sets owner, mark, people and a project, and the sheets change', async ({
     page,
   }) => {
-    await freshOffice('no accounts');
+    await freshOffice({ accounts: false });
     await page.goto('/office');
     await page.getByLabel('Your full name').fill('Ada Norrgard');
     await page.getByLabel('Name to sign in by').fill('ada');

@@ -12,7 +12,7 @@ export const test = base.extend<{ office: void; as: Parameters<typeof signInAs>[
   office: [
     // eslint-disable-next-line no-empty-pattern -- Playwright asks for the pattern
     async ({}, use) => {
-      await freshOffice();
+      await freshOffice({ projections: true });
       await use();
       await closeDatabase();
     },

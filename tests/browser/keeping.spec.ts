@@ -6,7 +6,7 @@ import { readFileSync } from 'node:fs';
 const start = () =>
   startMariadb(DATA, {
     port: Number(process.env.ZONOGRAPH_DATABASE_PORT),
-    databases: ['zonograph_server', 'zonograph_browser'],
+    databases: ['zonograph_browser'],
   });
 
 /** Kills the database process outright, as a crash would. */

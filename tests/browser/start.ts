@@ -7,7 +7,7 @@ import { DATA, DATABASE_PORT } from './surroundings';
 export default async function start() {
   const database = await startMariadb(DATA, {
     port: DATABASE_PORT,
-    databases: ['zonograph_server', 'zonograph_upgraded', 'zonograph_browser'],
+    databases: ['zonograph_browser'],
   });
   // So that a database that hangs is noticed while a test waits.
   process.env.ZONOGRAPH_STATEMENT_SECONDS = '8';

@@ -226,7 +226,7 @@ test('sign-ins are listed and ended: one’s own by oneself, anybody’s by an a
 test('the first start of an office takes one first administrator, however many ask at once', async () => {
   const body = { name: 'Ada Norrgard', signInName: 'ada', password: 'the very first one' };
   expect(await new Browser().send(beFirst, { method: 'POST', body })).toMatchObject({ status: 409 });
-  await freshOffice('no accounts');
+  await freshOffice({ accounts: false });
   const browsers = Array.from({ length: 8 }, () => new Browser());
   const sent = await Promise.all(
     browsers.map((browser, i) => browser.send(beFirst, { method: 'POST', body: { ...body, signInName: `ada-${i}` } })),

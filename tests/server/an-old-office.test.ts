@@ -24,7 +24,7 @@ const OLD = '0010';
 /** The day the office was made on, and that of the frozen prints. */
 const [MADE_ON, PRINTED_ON] = ['2026-11-25', '2026-06-02'];
 
-const url = process.env.ZONOGRAPH_DATABASE!.replace(/[^/]+$/, 'zonograph_upgraded');
+const url = process.env.ZONOGRAPH_DATABASE!.replace('zonograph_server', 'zonograph_upgraded');
 
 beforeAll(async () => {
   process.env.ZONOGRAPH_DATABASE = url;

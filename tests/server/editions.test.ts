@@ -137,6 +137,7 @@ describe('a release', () => {
     expect(troubles).toEqual([expect.stringContaining(said)]);
     const { status, stderr, stdout } = spawnSync('node_modules/.bin/tsx', ['src/cli.ts', 'verify'], {
       encoding: 'utf8',
+      env: process.env,
     });
     expect([status, stderr, stdout]).toEqual([
       1,

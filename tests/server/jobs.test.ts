@@ -73,7 +73,8 @@ test('a worker that is killed in the middle is followed by another, and no proof
   );
   const { proofs } = await proveOnAll(FORMAT);
   expect(proofs).toBe((10 * 2 + 12 * 40) * 5);
-  const start = () => spawn(process.execPath, ['--import', 'tsx', 'scripts/worker.ts'], { stdio: 'ignore' });
+  const start = () =>
+    spawn(process.execPath, ['--import', 'tsx', 'scripts/worker.ts'], { stdio: 'ignore', env: process.env });
   const killed = start();
   const done = async () => (await provingStatus(FORMAT))!.done;
   while ((await done()) === 0) await setTimeout(20);

@@ -42,7 +42,7 @@ export async function releaseUnderKills(times: number, told?: (time: number) => 
   const before = await released();
   const troubles: string[] = [];
   for (let time = 1; time <= times; time += 1) {
-    const child = spawn(process.execPath, [bundle], { stdio: ['ignore', 'pipe', 'inherit'] });
+    const child = spawn(process.execPath, [bundle], { stdio: ['ignore', 'pipe', 'inherit'], env: process.env });
     const ended = new Promise((resolve) => child.once('exit', resolve));
     await Promise.race([new Promise((resolve) => child.stdout.once('data', resolve)), ended]);
     const killing = setTimeout(() => child.kill('SIGKILL'), Math.random() * LONGEST);

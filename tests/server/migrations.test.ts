@@ -3,7 +3,7 @@ import { type Connection, createConnection } from 'mysql2/promise';
 import { migrate, statementsOf } from '@/server/migrations';
 
 const FOLDER = 'db/migrations';
-const url = process.env.ZONOGRAPH_DATABASE!.replace(/[^/]+$/, 'zonograph_upgraded');
+const url = process.env.ZONOGRAPH_DATABASE!.replace('zonograph_server', 'zonograph_upgraded');
 const files = readdirSync(FOLDER).sort();
 const all = files.flatMap((file) =>
   statementsOf(readFileSync(`${FOLDER}/${file}`, 'utf8')).map((statement, i) => ({ file, i, statement })),
@@ -24,7 +24,7 @@ async function emptied(): Promise<void> {
 async function schema(): Promise<unknown> {
   const [rows] = await connection.query(
     `SELECT table_name, column_name, column_type, is_nullable, column_key FROM information_schema.columns
-     WHERE table_schema = 'zonograph_upgraded' ORDER BY table_name, ordinal_position`,
+     WHERE table_schema = DATABASE() ORDER BY table_name, ordinal_position`,
   );
   return rows;
 }

@@ -270,7 +270,7 @@ describe('properties that go', () => {
 
   test('are merged: links move, the name stays as an alias', async () => {
     await expect(mergeProperty('finish', 'heat-treatment')).rejects.toThrow(
-      /“Workshop sheets”, edition [12], is released and uses “Finish”\./,
+      /“Inch sheets”, edition 1, is released and uses “Finish”\./,
     );
     await database.run("DELETE FROM editions WHERE state = 'released'");
     const [before, there] = [await uses('finish'), await uses('heat-treatment')];

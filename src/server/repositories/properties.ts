@@ -90,7 +90,7 @@ export async function editionsUsing(
   return db.query(
     `SELECT DISTINCT editions.id, editions.state, editions.number, formats.name FROM property_uses
      JOIN editions ON editions.id = edition_id JOIN formats ON formats.id = format_id
-     WHERE property_id = ? ORDER BY editions.id`,
+     WHERE property_id = ? ORDER BY formats.name, editions.number`,
     [id],
   );
 }
