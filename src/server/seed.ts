@@ -3,7 +3,9 @@ import { readFile, readdir } from 'node:fs/promises';
 import { NumberingRule } from '../core/drawing/numbering';
 import { picturesFiles, picturesIn, readPackage } from '../core/exchange/package';
 import { canonicalHash } from '../core/format/canonical';
+import { differences } from '../core/format/comparing/differences';
 import type { FormatDocument } from '../core/format/document';
+import { wayBack } from '../core/format/going-back';
 import { Step, applyStep } from '../core/format/steps/step';
 import { Person } from '../core/office/person';
 import { ProfileDocument } from '../core/profile/document';
@@ -22,7 +24,9 @@ import { RevisionScheme } from '../core/revision/scheme';
 import { STANDARDS_DESK } from './actor';
 import { type Database, database, transaction } from './database';
 import { keepDefault } from './repositories/format-defaults';
-import { insertEdition, insertFormat, setAbout } from './repositories/formats';
+import { noteChange } from './repositories/audit';
+import { keepStep } from './repositories/edition-steps';
+import { insertEdition, insertFormat, replaceDocument, setAbout } from './repositories/formats';
 import { insertMaterial } from './repositories/materials';
 import { findSetting, keepSetting } from './repositories/office-settings';
 import { keepNumbering } from './repositories/numbering';
@@ -258,27 +262,54 @@ async function seedFormat(
   });
   const { editions, defaultFor, ...about } = editionsOf.find((one) => one.format === format.id)!;
   await setAbout(db, format.id, about);
-  let number = 0;
-  const begin = async (document: FormatDocument): Promise<string> => {
-    const id = randomUUID();
-    number += 1;
-    const hash = canonicalHash(document);
-    await insertEdition(
-      db,
-      { id, formatId: format.id, number, state: 'open', document, hash, version: 1, successor: null },
-      STANDARDS_DESK,
-    );
-    await keepUses(db, id, document, properties);
-    return id;
-  };
-  for (const { steps, note, countsFrom } of editions) {
-    const id = await begin(steps.reduce((document, step) => stepped(document, step), format));
+  let released: FormatDocument | undefined;
+  for (const [i, { steps, note, countsFrom }] of editions.entries()) {
+    released = steps.reduce((document, step) => stepped(document, step), format);
+    const id = await openedEdition(db, i + 1, released, properties);
     const releasedAt = new Date(`${countsFrom}T09:00:00Z`);
     await freezeAsItStands(db, id, { note, countsFrom, releasedAt, releasedBy: STANDARDS_DESK.name });
   }
-  await begin(format);
+  const number = editions.length + 1;
+  const id = await openedEdition(db, number, released ?? format, properties);
+  if (released) await workedOn(db, { id, number, from: released, to: format }, properties);
   for (const kind of defaultFor ?? [])
     await keepDefault(db, { kind, sizeName: '', projectId: '', siteId: '', formatId: format.id });
+}
+
+/** An open edition of a format. */
+async function openedEdition(
+  db: Database,
+  number: number,
+  document: FormatDocument,
+  properties: readonly PropertyDefinition[],
+): Promise<string> {
+  const [id, hash] = [randomUUID(), canonicalHash(document)];
+  await insertEdition(
+    db,
+    { id, formatId: document.id, number, state: 'open', document, hash, version: 1, successor: null },
+    STANDARDS_DESK,
+  );
+  await keepUses(db, id, document, properties);
+  return id;
+}
+
+/** What was done to an open edition in one sitting since it was opened from the one before. */
+async function workedOn(
+  db: Database,
+  { id, number, from, to }: { id: string; number: number; from: FormatDocument; to: FormatDocument },
+  properties: readonly PropertyDefinition[],
+): Promise<void> {
+  const subject = `format ${to.id}, edition ${number}`;
+  const opened = [`Opened edition ${number} from ${number - 1}`];
+  await noteChange(db, STANDARDS_DESK, { subject, sitting: randomUUID(), words: opened });
+  const names = new Map(properties.map((property) => [property.id, property.name]));
+  const words = differences(from, to, from, (one) => names.get(one)).map((one) => one.words);
+  if (words.length === 0) return;
+  const sitting = randomUUID();
+  await replaceDocument(db, id, 1, to, canonicalHash(to), STANDARDS_DESK);
+  await keepStep(db, STANDARDS_DESK, { editionId: id, version: 2, sitting, words, back: wayBack(to, from) });
+  await keepUses(db, id, to, properties);
+  await noteChange(db, STANDARDS_DESK, { subject, sitting, words });
 }
 
 function stepped(document: FormatDocument, step: Step): FormatDocument {

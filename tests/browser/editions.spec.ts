@@ -125,6 +125,46 @@ test('two editions are compared, and one change is put back in the open one', as
   await expect(page.getByRole('button', { name: /^Put back/ })).toHaveCount(0);
 });
 
+test('earlier editions and states are looked at, and the open edition is taken back to one, which can be undone', async ({
+  page,
+}) => {
+  const board = new Board(page);
+  await page.goto('/formats/workshop-sheets/history');
+  const sitting = page.getByRole('listitem').filter({ hasText: 'Parts list: WEIGHT' });
+  await expect(sitting).toContainText('on edition 3');
+  await editionOf(page, 1).getByRole('link', { name: 'Look at it' }).click();
+  await board.ready();
+  const note = page
+    .getByRole('main')
+    .getByRole('status')
+    .filter({ hasText: 'Edition 1 is released: it does not change.' });
+  await expect(note).toBeVisible();
+  // Edition 1 had no filing number yet, and nothing is put on it now.
+  await expect(page.getByRole('treeitem', { name: /Filing number/ })).toHaveCount(0);
+  await board.select('Title');
+  await page.keyboard.press('Delete');
+  await expect(board.texts('title').first()).toHaveText('TITLE');
+  await page.reload();
+  await expect(note).toBeVisible();
+
+  await note.getByRole('button', { name: 'Take edition 3 back to this' }).click();
+  await expect(note).toHaveCount(0);
+  await board.ready();
+  await expect(page.getByRole('treeitem', { name: /Filing number/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', 'Undo: Taken back to edition 1');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('treeitem', { name: /Filing number/ })).toHaveCount(1);
+  await board.expectSaved();
+
+  // The state that the sitting left can be looked at too.
+  await page.goto('/formats/workshop-sheets/history');
+  await page.getByRole('link', { name: 'Look at the state after Taken back to edition 1' }).click();
+  await expect(page.getByText('An earlier state of edition 3.')).toBeVisible();
+  await expect(page.getByRole('treeitem', { name: /Filing number/ })).toHaveCount(0);
+  await page.getByRole('link', { name: 'To edition 3' }).click();
+  await expect(page.getByRole('treeitem', { name: /Filing number/ })).toHaveCount(1);
+});
+
 test('an edition is withdrawn with a successor named, and restored; what drawings use is not deleted', async ({
   page,
 }) => {

@@ -179,14 +179,14 @@ test('on the board a ready table is added, shows its growth with sample rows, an
     .getByRole('button', { name: /^Revisions/ })
     .click();
   const growth = page.getByTestId('growth');
-  await page.getByRole('combobox', { name: 'Rows of tables' }).selectOption({ label: '3 rows' });
+  await page.getByRole('combobox', { name: 'Rows of tables' }).selectOption({ label: 'tables of 3 rows' });
   await expect(growth).toHaveText('↓ 3 of at most 8 rows');
-  await page.getByRole('combobox', { name: 'Rows of tables' }).selectOption({ label: 'over-full' });
+  await page.getByRole('combobox', { name: 'Rows of tables' }).selectOption({ label: 'tables over-full' });
   await expect(growth).toHaveText('↓ 7 of at most 8 rows, 4 more to show');
   await page.getByLabel('At most', { exact: true }).fill('5');
   await page.getByLabel('At most', { exact: true }).press('Enter');
   await expect(growth).toHaveText('↓ 4 of at most 5 rows, 4 more to show');
-  await page.getByRole('combobox', { name: 'Rows of tables' }).selectOption({ label: '3 rows' });
+  await page.getByRole('combobox', { name: 'Rows of tables' }).selectOption({ label: 'tables of 3 rows' });
 
   // A click on any row is a click on the one that is repeated.
   const letters = page.locator('svg text', { hasText: /^[ABC]$/ });

@@ -167,6 +167,8 @@ describe('saving a document', () => {
 
   test('leaves one audit row for a sitting, however many saves', async () => {
     const { edition } = await workshop();
+    await database.run('DELETE FROM audit_steps');
+    await database.run('DELETE FROM audit');
     await save(edition, widened(edition.document, 42));
     await save({ ...edition, version: edition.version + 1 }, widened(edition.document, 43), {
       ...note,

@@ -154,15 +154,16 @@ function PaneButtons() {
   ));
 }
 
-/** Below this width of the window the bar folds, px. */
+/** Below these widths of the window the bar folds, and a model stands without a label beside it, px. */
 const NARROW = 1200;
+const ROOM_FOR_A_LABEL = 1400;
 
 const ROWS = [
-  { value: '', label: 'as filled' },
-  { value: '1', label: '1 row' },
-  { value: '3', label: '3 rows' },
-  { value: 'full', label: 'full' },
-  { value: 'over-full', label: 'over-full' },
+  { value: '', label: 'tables as filled' },
+  { value: '1', label: 'tables of 1 row' },
+  { value: '3', label: 'tables of 3 rows' },
+  { value: 'full', label: 'tables full' },
+  { value: 'over-full', label: 'tables over-full' },
 ];
 
 /** How many rows stand in the tables that grow, where the format has any: those there are, or samples that show their growth. */
@@ -172,8 +173,7 @@ function Rows() {
   const grows = useBoard(({ document }) => document.blocks.some((block) => block.grow));
   if (!grows) return null;
   return (
-    <Flex align="center" gap="6px" flexShrink={1} minWidth="120px" width="132px">
-      <Label>Tables</Label>
+    <Box flexShrink={1} minWidth="96px" width="122px">
       <Select
         aria-label="Rows of tables"
         title="How many rows stand in revision tables and parts lists"
@@ -189,7 +189,7 @@ function Rows() {
           </option>
         ))}
       </Select>
-    </Flex>
+    </Box>
   );
 }
 
@@ -201,10 +201,15 @@ function FilledFrom() {
   const filled = useBoard((board) => board.filled);
   const specimen = useBoard(({ office }) => office.specimens.find(({ id }) => id === filled?.specimen));
   const shown = specimen ? [specimen.name, filled?.variant].filter(Boolean).join(' · ') : NO_MODEL.label;
+  const hasRoom = !useNarrow(ROOM_FOR_A_LABEL);
   return (
-    <Flex align="center" gap="9px" flexShrink={2} minWidth={0}>
-      <Label>Filled from</Label>
-      <Box width="138px" flexShrink={1} minWidth="100px">
+    <>
+      {hasRoom && (
+        <Box color="soft" fontSize="13px" whiteSpace="nowrap">
+          Filled from
+        </Box>
+      )}
+      <Box width="138px" flexShrink={2} minWidth="100px" title={`Filled from ${shown}`}>
         <SpecimenPicker
           label="Filled from"
           shown={shown}
@@ -213,7 +218,7 @@ function FilledFrom() {
           onChoose={(chosen) => void fillFrom(store, chosen)}
         />
       </Box>
-    </Flex>
+    </>
   );
 }
 
@@ -231,8 +236,7 @@ function AsFor() {
   const store = useBoardStore();
   const { sheet, kind } = useBoard((board) => board.asFor);
   return (
-    <Flex align="center" gap="6px" flexShrink={1} minWidth="120px" width="150px">
-      <Label>As</Label>
+    <Box flexShrink={1} minWidth="92px" width="112px">
       <Select
         aria-label="As for"
         title="Which sheet the desk shows, and for what kind of model"
@@ -248,7 +252,7 @@ function AsFor() {
           </option>
         ))}
       </Select>
-    </Flex>
+    </Box>
   );
 }
 
@@ -290,14 +294,6 @@ function ProveOnAll() {
         Prove on all…
       </Link>
     </Button>
-  );
-}
-
-function Label({ children }: { children: string }) {
-  return (
-    <Box color="soft" fontSize="13px" whiteSpace="nowrap">
-      {children}
-    </Box>
   );
 }
 

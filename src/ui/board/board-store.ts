@@ -38,8 +38,16 @@ export interface Past {
   typing?: string;
 }
 
+/** An edition that is looked at beside the one that is worked on, as it stood at a version when one is named. */
+export interface LookedAt {
+  edition: string;
+  version?: number;
+}
+
 export interface BoardState {
   format: FormatView;
+  /** What is looked at in place of the newest edition: nothing is changed, saved or kept of it. */
+  lookedAt?: LookedAt | undefined;
   office: OfficeData;
   resources: Resources;
   /** The document as it was last saved, and its version. */
@@ -70,7 +78,10 @@ export interface BoardState {
 
 interface BoardActions {
   open(
-    state: Pick<BoardState, 'format' | 'office' | 'resources' | 'base' | 'version' | 'document' | 'saveState'>,
+    state: Pick<
+      BoardState,
+      'format' | 'lookedAt' | 'office' | 'resources' | 'base' | 'version' | 'document' | 'saveState'
+    >,
     /** What was done to this very document before it was left. */
     history?: Pick<BoardState, 'past' | 'future'>,
   ): void;

@@ -3,29 +3,22 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { formatDistanceStrict } from 'date-fns';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
-import { useRouter } from 'next/navigation';
 import { memo, useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { useStore } from 'zustand';
 import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-resizable-panels';
 import { trimNumber } from '../../core/geometry/length';
-import { makeFormat } from '../../contract/formats';
 import type { Finding } from '../../core/findings/finding';
-import { counted } from '../../core/counted';
-import { newerWords } from '../../core/edition/newer';
 import { zoneAt } from '../../core/sheet/zones';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
 import { whenIdle } from '../controls/when-idle';
 import { useProofClient } from '../data/use-proof-client';
 import { ProofClientContext } from '../proof/proof-client-context';
-import { ask } from '../data/request';
 import { useModelStore } from '../data/use-model-store';
 import { Screen } from '../shell/screen';
-import { NextEditionButton } from '../editions/next-edition-button';
 import { BoardBar } from './board-bar';
 import { SAVING_WORDS } from '../saving/saving-words';
-import { BoardContext, createBoardStore, useBoard, useBoardStore } from './board-store';
+import { BoardContext, type LookedAt, createBoardStore, useBoard, useBoardStore } from './board-store';
 import { Desk } from './desk/desk';
 import { dropPicture } from './desk/picking';
 import { fileOf } from './details/putting-pictures';
@@ -33,13 +26,13 @@ import { runKey } from './commands/commands';
 import { boardKey } from './commands/keys';
 import { FollowingPane } from './desk/following-pane';
 import { showAsked } from './saving/asked-for';
-import { fillAnew, openFormat } from './saving/opening';
+import { fillAnew, lookAt, openFormat } from './saving/opening';
 import { ProofsStrip } from './proofs/proofs-strip';
 import { useSaving } from './saving/saving';
 import { useSheet } from './desk/use-sheet';
 import { isTyping } from '../sheet/is-typing';
 import { ViewContext, useView, useViewStore } from '../sheet/view-store';
-import { LookingOnly, useWhyNot } from '../data/me';
+import { useWhyNot } from '../data/me';
 
 // What is not on the board from the first is loaded when it is asked for; what stands beside the sheet once that is drawn.
 const Outline = dynamic(() => import('./outline/outline').then((module) => module.Outline), { ssr: false });
@@ -53,35 +46,35 @@ const ClosedDialog = dynamic(() => import('./saving/closed-dialog').then((module
 const loadFinder = () => import('./commands/board-finder');
 const BoardFinder = dynamic(() => loadFinder().then((module) => module.BoardFinder), { ssr: false });
 const KeysDialog = dynamic(() => import('./commands/keys-dialog').then((module) => module.KeysDialog), { ssr: false });
-const NameDialog = dynamic(() => import('../formats/name-dialog').then((module) => module.NameDialog), {
-  ssr: false,
-});
+const Locked = dynamic(() => import('./locked').then((module) => module.Locked), { ssr: false });
 const AddBlockDialog = dynamic(() => import('./outline/add-block-dialog').then((module) => module.AddBlockDialog), {
   ssr: false,
 });
 
-/** The board: a format open, with everything it is built and proved with. */
-export function Board({ formatId }: { formatId: string }) {
+/** The board: a format open, with everything it is built and proved with; or an edition of it that is looked at. */
+export function Board({ formatId, lookedAt }: { formatId: string; lookedAt?: LookedAt | undefined }) {
   const [store] = useState(createBoardStore);
   const lockedFor = useWhyNot('administrator');
   useEffect(() => store.setState({ lockedFor }), [store, lockedFor]);
   return (
     <BoardContext value={store}>
       <ViewContext value={store.getState().view}>
-        <OpeningBoard formatId={formatId} />
+        <OpeningBoard formatId={formatId} edition={lookedAt?.edition} version={lookedAt?.version} />
       </ViewContext>
     </BoardContext>
   );
 }
 
-function OpeningBoard({ formatId }: { formatId: string }) {
+function OpeningBoard(props: { formatId: string; edition: string | undefined; version: number | undefined }) {
+  const { formatId, edition, version } = props;
   const store = useBoardStore();
   const [problem, setProblem] = useState<string>();
   const [attempt, setAttempt] = useState(0);
   const ready = useStore(store, ({ board }) => board?.format.id === formatId);
   useEffect(() => {
     let current = true;
-    openFormat(store, formatId).then(
+    const lookedAt = edition === undefined ? undefined : { edition, ...(version !== undefined && { version }) };
+    (lookedAt ? lookAt(store, formatId, lookedAt) : openFormat(store, formatId)).then(
       () => {
         if (!current) return;
         setProblem(undefined);
@@ -92,9 +85,9 @@ function OpeningBoard({ formatId }: { formatId: string }) {
     return () => {
       current = false;
     };
-  }, [store, formatId, attempt]);
+  }, [store, formatId, edition, version, attempt]);
   // Another visit to the same format reads it anew.
-  useEffect(() => () => store.setState({ board: undefined }), [store, formatId]);
+  useEffect(() => () => store.setState({ board: undefined }), [store, formatId, edition, version]);
   if (ready) return <OpenBoard />;
   return (
     <Screen plate={[{ caption: 'Format', value: problem ? 'not open' : 'opening…', wide: true }]}>
@@ -118,6 +111,7 @@ function OpenBoard() {
   const saveState = useBoard((board) => board.saveState);
   const client = useProofClient(resources);
   const [open, setOpen] = useState<'keys' | 'finder' | 'block'>();
+  const isLocked = useLocked();
   const close = () => setOpen(undefined);
   const addBlock = useCallback(() => setOpen('block'), []);
   const formatId = useBoard((board) => board.format.id);
@@ -152,7 +146,7 @@ function OpenBoard() {
     <>
       <Screen plate={PLATE}>
         <Flex direction="column" height="100%">
-          <Locked />
+          {isLocked && <Locked />}
           <BoardBar />
           <Box flex="1" minHeight={0}>
             <Panes client={client} addBlock={addBlock} />
@@ -168,68 +162,11 @@ function OpenBoard() {
   );
 }
 
-/** Says why nothing can be changed on the board, to whom that is so. */
-function Locked() {
+/** Whether nothing can be changed on the board. */
+function useLocked(): boolean {
   const byRole = useStore(useBoardStore(), (state) => state.lockedFor);
-  const ofThis = useBoard((board) => board.format.lockedFor);
-  const state = useBoard((board) => board.format.edition.state);
-  if (byRole === undefined && ofThis === undefined && state === 'open') return null;
-  return (
-    <Box role="status" px="14px" py="4px" bg="card" borderBottom="1px solid" borderColor="line">
-      {state === 'open' ? byRole === undefined ? ofThis : <LookingOnly role="administrator" /> : <FrozenWords />}
-    </Box>
-  );
-}
-
-/** Of an edition that is not open: that it does not change, what goes on instead, and what is newer in the office. */
-function FrozenWords() {
-  const router = useRouter();
-  const [copying, setCopying] = useState(false);
-  const store = useBoardStore();
-  const format = useBoard((board) => board.format);
-  const mayNot = useStore(store, (state) => state.lockedFor) ?? format.lockedFor;
-  const { number, state } = format.edition;
-  const newer = (format.newer ?? []).map(newerWords);
-  return (
-    <Flex align="center" gap="10px" wrap="wrap">
-      <Box>
-        Edition {number} is {state}: it does not change.
-      </Box>
-      {newer.length > 0 && (
-        <Box color="soft" fontSize="13px" title={newer.join(' ')}>
-          ▲ {newer.length === 1 ? newer[0] : `${counted(newer.length, 'newer definition')} in the office`}
-        </Box>
-      )}
-      {mayNot === undefined && (
-        <>
-          <NextEditionButton
-            formatId={format.id}
-            look="primary"
-            words={`Open edition ${number + 1}`}
-            onOpened={() => void openFormat(store, format.id)}
-          />
-          <Button type="button" onClick={() => setCopying(true)}>
-            Copy it…
-          </Button>
-        </>
-      )}
-      {copying && (
-        <NameDialog
-          title={`Copy ${format.name}`}
-          start={`${format.name}, copy`}
-          action="Copy and open"
-          onClose={() => setCopying(false)}
-          onSave={async (name) => {
-            const { id } = await ask(makeFormat, { body: { copyOf: format.id, name } });
-            router.push(`/formats/${id}`);
-          }}
-        />
-      )}
-      <Button asChild>
-        <Link href={`/formats/${encodeURIComponent(format.id)}/history`}>History</Link>
-      </Button>
-      <LookingOnly role="administrator" />
-    </Flex>
+  return useBoard(
+    ({ format }) => byRole !== undefined || format.lockedFor !== undefined || format.edition.state !== 'open',
   );
 }
 

@@ -42,7 +42,7 @@ export function HistoryScreen({ formatId }: { formatId: string }) {
           <Box as="h1" fontSize="18px" fontWeight={600}>
             {data ? `History of ${data.name}` : 'History'}
           </Box>
-          <Link href={`/formats/${encodeURIComponent(formatId)}`} style={{ textDecoration: 'underline' }}>
+          <Link href={boardOf(formatId)} style={{ textDecoration: 'underline' }}>
             To its board
           </Link>
         </Flex>
@@ -68,6 +68,10 @@ function eventsOf({ editions, sittings }: FormatHistory): Event[] {
     ...sittings.map((sitting): Event => ({ at: sitting.lastAt, kind: 'sitting', sitting })),
   ].toSorted((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
 }
+
+/** The board of a format, with what is looked at on it in place of the newest edition. */
+const boardOf = (formatId: string, lookedAt: Record<string, string> = {}): string =>
+  [`/formats/${encodeURIComponent(formatId)}`, new URLSearchParams(lookedAt).toString()].filter(Boolean).join('?');
 
 const when = (at: string) => format(new Date(at), 'yyyy-MM-dd HH:mm');
 
@@ -152,6 +156,11 @@ function Edition(props: { history: FormatHistory; edition: HistoryEdition; isOpe
         </Box>
       )}
       <Flex gap="6px" pt="5px" wrap="wrap">
+        <Button asChild>
+          <Link href={boardOf(history.id, state === 'open' ? {} : { edition: id })}>
+            {state === 'open' ? `Go on with edition ${number}` : 'Look at it'}
+          </Link>
+        </Button>
         {before && (
           <Button asChild>
             <Link href={`/formats/compare?a=${sideOfEdition(before.id)}&b=${sideOfEdition(id)}`}>
@@ -224,7 +233,15 @@ function Sitting(props: { sitting: HistorySitting; formatId: string; isOpen: boo
         </Button>
       )}
       {state && (
-        <Flex gap="6px" pt="3px">
+        <Flex gap="6px" pt="3px" wrap="wrap">
+          <Button asChild look="quiet">
+            <Link
+              href={boardOf(formatId, { edition: state.edition, version: String(state.version) })}
+              aria-label={`Look at the state after ${steps.at(-1) ?? 'it'}`}
+            >
+              Look at it
+            </Link>
+          </Button>
           <Button asChild look="quiet">
             <Link
               href={`/formats/compare?a=${sideOfState(state.edition, state.version)}&b=${sideOfEdition(state.edition)}`}

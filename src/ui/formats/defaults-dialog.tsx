@@ -59,14 +59,14 @@ export function DefaultsDialog({ onClose }: { onClose: () => void }) {
         <Table.Body>
           {defaults.map((one) => (
             <Table.Row key={caseKey(one)}>
-              <Table.Cell>{KINDS[one.kind]}</Table.Cell>
-              <Table.Cell>{one.sizeName || 'every size'}</Table.Cell>
-              <Table.Cell>{one.projectId ? named(one.projectId) : 'every project'}</Table.Cell>
-              <Table.Cell>{one.siteId ? named(one.siteId) : 'every site'}</Table.Cell>
-              <Table.Cell>
+              <Table.Cell verticalAlign="middle">{KINDS[one.kind]}</Table.Cell>
+              <Table.Cell verticalAlign="middle">{one.sizeName || 'every size'}</Table.Cell>
+              <Table.Cell verticalAlign="middle">{one.projectId ? named(one.projectId) : 'every project'}</Table.Cell>
+              <Table.Cell verticalAlign="middle">{one.siteId ? named(one.siteId) : 'every site'}</Table.Cell>
+              <Table.Cell verticalAlign="middle">
                 <FormatName id={one.formatId} />
               </Table.Cell>
-              <Table.Cell>
+              <Table.Cell verticalAlign="middle">
                 <Button
                   type="button"
                   look="quiet"

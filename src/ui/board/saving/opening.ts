@@ -4,10 +4,10 @@ import type { EditionView, FormatView } from '../../../contract/formats';
 import { goneBack } from '../../../core/format/going-back';
 import { storedDocument } from '../../../core/format/reading';
 import { type AtHand, loadAtHand, loadFonts, resourcesFrom } from '../../data/office';
-import { formatQuery } from '../../data/queries';
+import { editionQuery, formatQuery, stateQuery } from '../../data/queries';
 import { theQueryClient } from '../../data/query-client';
 import { RequestFailed, ask } from '../../data/request';
-import type { BoardState, BoardStore, Past } from '../board-store';
+import type { BoardState, BoardStore, LookedAt, Past } from '../board-store';
 import { sentAndStored } from './arrived';
 import { type Kept, type KeptOffice, forget, isUnsaved, keepOffice, keptHistory, keptOf, keptOffice } from './keeping';
 
@@ -44,6 +44,30 @@ export async function openFormat(store: BoardStore, formatId: string): Promise<v
 }
 
 /**
+ * Opens an edition of a format to look at it, as it stood at a version when one is named. The state that is worked on is opened as ever.
+ *
+ * @throws RequestFailed when there is no such edition, or the way back to that version is not kept
+ */
+export async function lookAt(store: BoardStore, formatId: string, lookedAt: LookedAt): Promise<void> {
+  const { edition, version } = lookedAt;
+  const query = version === undefined ? editionQuery(edition) : stateQuery(edition, String(version));
+  const format = await theQueryClient().fetchQuery({ ...query, staleTime: 0 });
+  if (format.edition.state === 'open' && format.lockedFor === undefined) return openFormat(store, formatId);
+  const { office, resources } = await loadAtHand([format], 'showpieces');
+  const { document, version: shown } = format.edition;
+  store.getState().open({
+    format,
+    lookedAt,
+    office,
+    resources,
+    base: document,
+    version: shown,
+    document,
+    saveState: { kind: 'saved' },
+  });
+}
+
+/**
  * What this browser keeps and the server does not have. When the answer to a save was lost, as when the page was left, what is stored may be
  * all of it, or what was sent before more was typed.
  */
@@ -64,7 +88,7 @@ export async function fillAnew(store: BoardStore, formatId: string): Promise<voi
   const pictures = { ...now.board.office.pictures, ...office.pictures };
   const filled = { ...office, pictures };
   now.set({ office: filled, resources: { ...resources, pictures: new Map(Object.entries(pictures)) } });
-  void keepOffice(formatId, { format: now.board.format, office: filled });
+  if (!now.board.lookedAt) void keepOffice(formatId, { format: now.board.format, office: filled });
 }
 
 async function show(

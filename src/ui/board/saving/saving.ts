@@ -19,6 +19,8 @@ const KEEP_PAUSE_MS = 250;
 export function useSaving(): void {
   const store = useBoardStore();
   useEffect(() => {
+    // What is only looked at does not change, and what was done to it is not to be undone on it.
+    if (store.getState().board?.lookedAt) return;
     const saver = new BoardSaver(store);
     return () => saver.end();
   }, [store]);
