@@ -96,6 +96,8 @@ export const listFormats = route({
     whose: Whose.default('all'),
     state: ShelfState.default('any'),
     category: z.string().max(60).optional(),
+    /** The id of the one format that is asked for. */
+    only: z.string().max(80).optional(),
   }),
   answer: pageOf(ShelfEntry),
 });

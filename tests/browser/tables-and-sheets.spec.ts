@@ -151,6 +151,20 @@ test('sheets are put in, named, given a model and a format, put into another ord
   await expect(tabs).toHaveCount(1);
 });
 
+test('a sheet that is added is offered the office’s default for its size', async ({ page, request }) => {
+  const onA4 = { kind: 'part', sizeName: 'A4', projectId: '', siteId: '', formatId: 'inch-sheets' };
+  await request.put('/api/format-defaults', { data: onA4 });
+  await makeDrawing(page, 'Pawl');
+  await beside(page, 'Sheets');
+  await page.getByRole('button', { name: 'Add a sheet' }).click();
+  await expect(page.getByText(/^The office’s default for parts/)).toHaveCount(0);
+  await page.getByRole('combobox', { name: 'Size' }).selectOption('A4');
+  await expect(page.getByText('The office’s default for parts on A4 is Inch sheets.')).toBeVisible();
+  await page.getByRole('button', { name: 'Use it' }).click();
+  await expect(page.locator('svg text', { hasText: /^DRAWN$/ })).toBeAttached();
+  await expect(page.getByText(/^The office’s default for parts/)).toHaveCount(0);
+});
+
 test('the office’s scheme of revisions is seen for sixty steps before it is kept', async ({ page }) => {
   await page.goto('/drawings');
   await page.getByRole('button', { name: 'Revisions…' }).click();

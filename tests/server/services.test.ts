@@ -61,6 +61,8 @@ describe('migrations and seed', () => {
 
   test('the shelf is in its order, with everything a sheet is filled from', async () => {
     expect((await shelf()).map(({ name }) => name)).toEqual(['Workshop sheets', 'Inch sheets', 'Sketch sheet']);
+    const only = await formatServices.shelf(STANDARDS_DESK, { order: 'shelf', only: 'sketch-sheet' });
+    expect(only.entries.map(({ name }) => name)).toEqual(['Sketch sheet']);
     expect((await format('inch-sheets')).facts.profile?.name).toBe('Kelvarra inch');
     expect((await workshop()).facts).toMatchObject({
       today: '2026-06-02',

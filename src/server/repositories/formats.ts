@@ -140,6 +140,8 @@ export function listFormats(
     whose: Whose;
     state: ShelfState;
     category?: string | undefined;
+    /** The id of the one format that is asked for. */
+    only?: string | undefined;
     /** Only those that they may use, with the newest edition that is not open where there is one. */
     forUse: boolean;
     account: string;
@@ -149,7 +151,7 @@ export function listFormats(
     size: number;
   },
 ): Promise<Page<ShelfEntry>> {
-  const { search, order, whose, state, category, forUse, account, today } = asked;
+  const { search, order, whose, state, category, only, forUse, account, today } = asked;
   const newest = '(SELECT MAX(number) FROM editions AS others WHERE others.format_id = formats.id)';
   const frozen =
     "(SELECT MAX(number) FROM editions AS others WHERE others.format_id = formats.id AND others.state <> 'open')";
@@ -172,6 +174,7 @@ export function listFormats(
       where: [
         ...(STATES[state] ? [{ sql: STATES[state], parameters: [] }] : []),
         ...(category ? [{ sql: 'category = ?', parameters: [category] }] : []),
+        ...(only === undefined ? [] : [{ sql: 'formats.id = ?', parameters: [only] }]),
         ...(whose === 'mine' ? [{ sql: 'formats.made_by = ?', parameters: [account] }] : []),
         ...(whose === 'recent' ? [lately(account)] : []),
         ...(forUse ? [openTo('use', account)] : []),

@@ -55,6 +55,7 @@ export const shelf = async (
     whose?: Whose;
     state?: ShelfState;
     category?: string | undefined;
+    only?: string | undefined;
     after?: string | undefined;
   },
 ): Promise<Page<ShelfEntry>> => {

@@ -27,6 +27,8 @@ export interface ShelfWanted {
   whose?: Whose;
   state?: ShelfState;
   category?: string;
+  /** The one format that is asked for. */
+  only?: string;
 }
 
 export const shelfQuery = (search: string, order: ShelfOrder, wanted: ShelfWanted = {}) =>

@@ -22,6 +22,8 @@ const WHOSE: readonly { value: Whose; label: string }[] = [
 /** Which of the formats that drawings can be made on is used: each a picture of its sheet, filled from the model that is to be drawn. */
 export function FormatChoice(props: {
   chosen: ShelfEntry | undefined;
+  /** The one that is offered first. */
+  usual: ShelfEntry | undefined;
   filled: Filled | undefined;
   atHand: AtHand | undefined;
   client: ProofClient | undefined;
@@ -29,17 +31,18 @@ export function FormatChoice(props: {
   isTrial: boolean;
   onChoose: (entry: ShelfEntry) => void;
 }) {
-  const { chosen, onChoose, isTrial, ...shown } = props;
+  const { chosen, usual, onChoose, isTrial, ...shown } = props;
   const [whose, setWhose] = useState<Whose>('all');
   const [search, setSearch] = useState('');
   const { data, hasNextPage, isFetchingNextPage, fetchNextPage } = useInfiniteQuery({
     ...shelfQuery(useDeferredValue(search), 'shelf', { whose, state: isTrial ? 'open' : 'released' }),
     placeholderData: (before) => before,
   });
-  const entries = useMemo(
-    () => (data?.pages.flatMap((page) => page.entries) ?? []).filter((entry) => editionFor(entry, isTrial)),
-    [data, isTrial],
-  );
+  const first = whose === 'all' && search === '' ? usual : undefined;
+  const entries = useMemo(() => {
+    const listed = (data?.pages.flatMap((page) => page.entries) ?? []).filter((entry) => editionFor(entry, isTrial));
+    return first ? [first, ...listed.filter(({ id }) => id !== first.id)] : listed;
+  }, [data, isTrial, first]);
   return (
     <Flex direction="column" height="100%">
       <Flex gap="8px" pb="8px" align="center">

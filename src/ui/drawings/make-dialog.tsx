@@ -7,7 +7,7 @@ import { useMemo, useState } from 'react';
 import { makeDrawing } from '../../contract/drawings';
 import type { ShelfEntry } from '../../contract/formats';
 import type { SpecimenEntry } from '../../contract/specimens';
-import { type Occasion, defaultFor } from '../../core/office/format-defaults';
+import type { Occasion } from '../../core/office/format-defaults';
 import { AS_NOTED, PREFERRED_SCALES } from '../../core/sheet/scales';
 import { Choice } from '../controls/choice';
 import { Dialog } from '../controls/dialog';
@@ -17,13 +17,13 @@ import { editionQuery, shelfQuery } from '../data/queries';
 import { ask } from '../data/request';
 import { useAtHand } from '../data/use-at-hand';
 import { useProofClient } from '../data/use-proof-client';
-import { defaultsQuery } from '../editions/queries';
 import { placesQuery } from '../office/queries';
 import { ProofPicture } from '../proof/proof-picture';
 import { SpecimenPicker, useSpecimens } from '../specimens/specimen-picker';
 import { startersQuery } from '../starters/queries';
 import { useStarted } from '../starters/use-started';
 import { FormatChoice, editionFor, useNewDrawing } from './format-choice';
+import { useDefaultFormat } from './use-default-format';
 import { type Offered, StartedSheets, StarterChoice, offeredStarters } from './starter-choice';
 
 /** The preferred scales; any other is typed on the drawing. */
@@ -37,11 +37,11 @@ const ROOM = { width: 1080, height: 620 };
 
 /** The format that a drawing is made on unless another is chosen: the office's narrowest default for it, else the first on the shelf. */
 function useUsualFormat(occasion: Occasion | undefined, isTrial: boolean): ShelfEntry | undefined {
-  const { data: defaults } = useQuery(defaultsQuery);
+  const { entry, settled } = useDefaultFormat(occasion);
   const { data } = useInfiniteQuery(shelfQuery('', 'shelf', { state: isTrial ? 'open' : 'released' }));
-  const offered = (data?.pages[0]?.entries ?? []).filter((entry) => editionFor(entry, isTrial));
-  const usual = occasion && defaults && defaultFor(defaults, occasion);
-  return offered.find(({ id }) => id === usual?.formatId) ?? (defaults && offered[0]);
+  if (!settled) return undefined;
+  if (entry && editionFor(entry, isTrial)) return entry;
+  return data?.pages[0]?.entries.find((one) => editionFor(one, isTrial));
 }
 
 /** Makes a drawing: of which model, on which format, by its picture with that very model, on which size and at which scale. */
@@ -159,6 +159,7 @@ export function MakeDialog({ onClose }: { onClose: () => void }) {
             ) : (
               <FormatChoice
                 chosen={format}
+                usual={usual}
                 filled={filled}
                 atHand={atHand}
                 client={client}

@@ -15,6 +15,7 @@ import { SpecimenPicker } from '../specimens/specimen-picker';
 import { DrawingSettings } from './drawing-settings';
 import type { Changed, OpenDrawing } from './drawing-store';
 import { PaneHead } from './pane-head';
+import { useDefaultFormat } from './use-default-format';
 import { useLocked } from './use-locked';
 
 /** The sheets of a drawing in their order: each with its name and, where it differs from the drawing's, its size, scale, model, format. */
@@ -190,6 +191,12 @@ function SheetEntry(props: {
               without={({ id }) => id === open.drawing.formatId}
               onChoose={(entry) => set({ edition: entry?.inForce?.id, sizeId: undefined })}
             />
+            <DefaultOfSheet
+              open={open}
+              sheet={sheet}
+              size={planned?.document.sizes.find(({ id }) => id === planned.sizeId)?.name}
+              onUse={set}
+            />
           </Row>
           {remove && (
             <Flex pt="4px">
@@ -200,6 +207,39 @@ function SheetEntry(props: {
           )}
         </Box>
       )}
+    </Box>
+  );
+}
+
+/** Says that the office has another format as its default for sheets of that size, and takes it. */
+function DefaultOfSheet(props: {
+  open: OpenDrawing;
+  sheet: DrawingSheet;
+  /** The name of its size. */
+  size: string | undefined;
+  onUse: (change: { edition: string | undefined; sizeId: string | undefined }) => void;
+}) {
+  const { open, sheet, size, onUse } = props;
+  const { drawing, office, formats } = open;
+  const model = office.specimens.find(({ id }) => id === (sheet.specimen ?? drawing.specimen));
+  const { projectId, siteId } = drawing;
+  const { entry, ofSize } = useDefaultFormat(
+    model && { kind: model.model, sizeName: size, projectId, siteId: siteId ?? open.sites[0]?.id },
+  );
+  const own = sheet.edition ? formats.find(({ edition }) => edition.id === sheet.edition)?.id : drawing.formatId;
+  if (!entry?.inForce || !ofSize || entry.id === own) return null;
+  const back = entry.id === drawing.formatId;
+  const there = entry.sizes.find(({ name }) => name === size);
+  return (
+    <Box fontSize="13px" color="soft" pt="4px">
+      The office’s default for {model?.model === 'part' ? 'parts' : 'assemblies'} on {size} is {entry.name}.{' '}
+      <Button
+        type="button"
+        look="quiet"
+        onClick={() => onUse({ edition: back ? undefined : entry.inForce!.id, sizeId: there?.id })}
+      >
+        Use it
+      </Button>
     </Box>
   );
 }
