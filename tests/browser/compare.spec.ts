@@ -63,7 +63,7 @@ test('a copy that was changed is compared with what it was copied from: pictures
 test('an edition is compared with a format file from outside, and a change of it is taken over', async ({ page }) => {
   await page.goto('/formats/compare?a=workshop-sheets');
   await expect(page.getByRole('combobox', { name: 'The first format', exact: true })).toHaveValue('Workshop sheets');
-  const file = page.getByLabel('Format file');
+  const file = page.getByLabel('Format file or package');
   await file.setInputFiles({ name: 'notes.json', mimeType: 'application/json', buffer: Buffer.from('{"kind": 1}') });
   await expect(
     page.getByRole('alert').filter({ hasText: 'notes.json: This is not a Zonograph format file' }),
@@ -86,6 +86,25 @@ test('an edition is compared with a format file from outside, and a change of it
   await expect(changes(page)).toContainText('They are alike in everything.');
   await expect(page.getByRole('status')).toBeVisible();
   await expect(page.getByRole('radio', { name: 'A4', exact: true })).toBeChecked();
+});
+
+test('an edition is compared with every edition of a package from outside', async ({ page, request }) => {
+  const packed = await (await request.get('/api/packages?formats=workshop-sheets')).body();
+  await page.goto('/formats/compare?a=workshop-sheets');
+  const file = page.getByLabel('Format file or package');
+  await file.setInputFiles({ name: 'cut-short.zip', mimeType: 'application/zip', buffer: packed.subarray(0, 900) });
+  await expect(page.getByRole('main').getByRole('alert')).toContainText('cut-short.zip: This is no ZIP');
+  await file.setInputFiles({ name: 'from-the-yard.zip', mimeType: 'application/zip', buffer: packed });
+  await expect(changes(page)).toContainText('They are alike in everything.');
+  await page.getByRole('combobox', { name: 'Edition in the file' }).selectOption({
+    label: 'Workshop sheets, edition 1, released',
+  });
+  await expect(changes(page)).toContainText('Block Filing number');
+  await page
+    .getByRole('button', { name: /^Take over: Filing number/ })
+    .first()
+    .click();
+  await expect(page.getByRole('status')).toContainText('edition 3 has it as edition 1 of Workshop sheets.');
 });
 
 test('formats that are alike say so, and formats without a size in common too', async ({ page }) => {

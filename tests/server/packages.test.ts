@@ -155,6 +155,15 @@ describe('a package that cannot be trusted is refused, and nothing of it is take
       /is released, and the package does not say how/,
     ],
     [
+      'a format with a hole in a block',
+      (bytes) =>
+        edited(bytes, (_, index) => {
+          const [format] = index.formats as { editions: { document: { blocks: { cells: unknown[] }[] } }[] }[];
+          format!.editions[0]!.document.blocks[0]!.cells.pop();
+        }),
+      /cannot be read: In block “.+”, no cell covers column/,
+    ],
+    [
       'an item of another shape',
       (bytes) => edited(bytes, (_, index) => (index.formats = [{ id: 'x' }])),
       /The package/,

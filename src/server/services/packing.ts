@@ -1,4 +1,5 @@
-import { type OfficePackage, type PackageContents, writeOfficePackage } from '../../core/exchange/office-package';
+import type { OfficePackage, PackageContents } from '../../core/exchange/office-package';
+import { writeOfficePackage } from '../../core/exchange/office-package-zip';
 import { readSnapshot } from '../../core/edition/snapshot';
 import { documentFonts } from '../../core/format/fonts-used';
 import { picturesShown } from '../../core/format/pictures-used';

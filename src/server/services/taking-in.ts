@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { ClashChoice, type PackagedItem, type PackagedKind } from '../../contract/packages';
-import { type OfficePackage, readOfficePackage } from '../../core/exchange/office-package';
+import type { OfficePackage } from '../../core/exchange/office-package';
+import { readOfficePackage } from '../../core/exchange/office-package-zip';
 import { canonicalHash } from '../../core/format/canonical';
 import { storedDocument } from '../../core/format/reading';
 import { storedProfile } from '../../core/profile/reading';
@@ -20,10 +21,9 @@ import { keepSnapshot } from '../repositories/snapshots';
 import { insertStarter, insertStarterEdition, moveStarterEdition } from '../repositories/starters';
 import { findPlaces, insertValuePlace, placesOf, replacePlace } from '../repositories/value-places';
 import { takeFont } from './fonts';
+import { gather } from './packing';
 import { keepUses } from './property-uses';
 import { ServiceError } from './service-error';
-
-import { gather } from './packing';
 
 type Contents = OfficePackage['contents'];
 

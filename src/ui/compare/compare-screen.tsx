@@ -35,6 +35,8 @@ export function CompareScreen() {
   const sides = [a, b].filter((side): side is string => side !== null);
   const formats = useCompared(sides);
   const [outside, setOutside] = useState<Outside>();
+  const [chosen, setChosen] = useState<string>();
+  const inFile = outside?.editions.find(({ edition }) => edition.id === chosen) ?? outside?.editions[0];
   const [notRead, setNotRead] = useState<string>();
   const unread = useComparedProblem(sides);
   const { atHand, problem, reload } = useAtHand(formats, 'showpieces');
@@ -44,7 +46,7 @@ export function CompareScreen() {
   };
   const [before, after] = [
     a === null ? undefined : formats?.[0],
-    outside?.format ?? (b === null ? undefined : formats?.[sides.length - 1]),
+    inFile ?? (b === null ? undefined : formats?.[sides.length - 1]),
   ];
   const pickers = (
     <Flex align="center" gap="8px 10px" wrap="wrap" px="14px" py="8px" borderBottom="1px solid" borderColor="line">
@@ -69,7 +71,22 @@ export function CompareScreen() {
               }}
             />
           </Box>
-          {format && format !== outside?.format && (
+          {format && format === inFile && outside!.editions.length > 1 && (
+            <Box width="230px">
+              <Select
+                aria-label="Edition in the file"
+                value={inFile.edition.id}
+                onChange={(event) => setChosen(event.target.value)}
+              >
+                {outside!.editions.map(({ name, edition: { id, number, state } }) => (
+                  <option key={id} value={id}>
+                    {name}, edition {number}, {state}
+                  </option>
+                ))}
+              </Select>
+            </Box>
+          )}
+          {format && format !== inFile && (
             <EditionSelect
               label={`Edition of ${label.toLowerCase()}`}
               format={format}
@@ -118,7 +135,7 @@ const withPictures = (atHand: AtHand, { pictures }: Outside): AtHand => ({
   resources: { ...atHand.resources, pictures: new Map([...atHand.resources.pictures, ...pictures]) },
 });
 
-/** Reads the second of the two from a format file. */
+/** Reads the second of the two from a format file or a package. */
 function FileButton({ onRead }: { onRead: (read: Awaited<ReturnType<typeof readOutside>>) => void }) {
   const field = useRef<HTMLInputElement>(null);
   return (
@@ -126,8 +143,8 @@ function FileButton({ onRead }: { onRead: (read: Awaited<ReturnType<typeof readO
       <input
         ref={field}
         type="file"
-        accept=".json,application/json"
-        aria-label="Format file"
+        accept=".json,application/json,.zip,application/zip"
+        aria-label="Format file or package"
         hidden
         onChange={(event) => {
           const file = event.target.files?.[0];

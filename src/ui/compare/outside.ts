@@ -1,3 +1,4 @@
+import { wrap } from 'comlink';
 import type { FormatView } from '../../contract/formats';
 import { definitionsOf } from '../../core/edition/snapshot';
 import { type FormatPackage, picturesIn, readPackage } from '../../core/exchange/package';
@@ -6,24 +7,48 @@ import type { PictureData } from '../../core/picture/picture';
 import { profileFacts } from '../../core/profile/printed';
 import { type Outcome, refuse } from '../../core/refusal';
 import { revisionTableRow } from '../../core/revision/rows';
+import type { PackageWorker } from '../../workers/package-worker';
 
-/** A format from a file, with all that it composes from, to be compared with one of the office. */
+/** What a file holds to be compared with a format of the office: editions, and the pictures that they show. They are looked at only. */
 export interface Outside {
-  format: FormatView;
+  editions: readonly FormatView[];
   pictures: ReadonlyMap<string, PictureData>;
 }
 
-/** Reads a format file. It is looked at only: whatever edition it says it is, the office has none of it. */
+/** Reads a format file or a package. Whatever editions it says it has, the office has none of them. */
 export async function readOutside(file: File): Promise<Outcome<Outside>> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const isZip = bytes[0] === 0x50 && bytes[1] === 0x4b;
+  const read = isZip ? await packageIn(bytes) : formatIn(new TextDecoder().decode(bytes), file.name);
+  return read.ok ? read : refuse(`${file.name}: ${read.reason}`);
+}
+
+function formatIn(text: string, name: string): Outcome<Outside> {
   let json: unknown;
   try {
-    json = JSON.parse(await file.text());
+    json = JSON.parse(text);
   } catch {
-    return refuse(`${file.name} is not JSON, so it is no format file.`);
+    return refuse('It is not JSON, so it is no format file, and no ZIP, so it is no package.');
   }
   const read = readPackage(json);
-  if (!read.ok) return refuse(`${file.name}: ${read.reason}`);
-  return { ok: true, format: viewOf(read.package, file.name), pictures: picturesIn(read.package) };
+  if (!read.ok) return read;
+  return { ok: true, editions: [viewOf(read.package, name)], pictures: picturesIn(read.package) };
+}
+
+async function packageIn(bytes: Uint8Array): Promise<Outcome<Outside>> {
+  const worker = new Worker(new URL('../../workers/package-worker.ts', import.meta.url), { type: 'module' });
+  try {
+    const read = await wrap<PackageWorker>(worker).read(bytes);
+    if (!read.ok) return read;
+    const editions = read.editions.map(({ id, name, number, state, document, facts, scale }): FormatView => {
+      const edition = { id: `file ${id}`, number, state, version: 1, hash: canonicalHash(document), document };
+      return { id: 'file', name, edition, facts, scale, lockedFor: 'It is in a file.' };
+    });
+    if (editions.length === 0) return refuse('There is no format in this package.');
+    return { ok: true, editions, pictures: read.pictures };
+  } finally {
+    worker.terminate();
+  }
 }
 
 function viewOf(given: FormatPackage, name: string): FormatView {
