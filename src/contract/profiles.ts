@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { ProfileDocument } from '../core/profile/document';
 import { Value } from '../core/property/value';
-import { ExportKind } from './export';
+import { PictureKind } from './export';
 import { FILE, route } from './route';
 
 const Name = z.string().trim().min(1, 'a profile needs a name').max(120);
@@ -106,6 +106,6 @@ export const readRevision = route({
 export const exportSpecimen = route({
   method: 'POST',
   path: '/api/profiles/[id]/drawing',
-  body: z.object({ kind: ExportKind, paper: z.enum(['A4', 'A3', 'A1']) }),
+  body: z.object({ kind: PictureKind, paper: z.enum(['A4', 'A3', 'A1']) }),
   answer: FILE,
 });

@@ -1,12 +1,15 @@
 import { strToU8, unzipSync, zipSync } from 'fflate';
+import type { PackagedItem } from '@/contract/packages';
 import { database } from '@/server/database';
 import { fromJson } from '@/server/repositories/json-column';
 import { allProperties } from '@/server/repositories/properties';
 import { packageOf } from '@/server/services/packing';
 import * as taking from '@/server/services/taking-in';
+import { openNextEdition } from '@/server/services/editions';
+import { format, saveDocument } from '@/server/services/formats';
 import { verifyAll } from '@/server/services/verifying';
 import { emptyOffice } from '../fresh-office';
-import { asDesk, withOffice } from './office';
+import { asDesk, release, withOffice } from './office';
 
 withOffice();
 
@@ -83,7 +86,7 @@ test('what is otherwise here stays ours unless something else is chosen', async 
   const { items } = await taking.lookInto(theirs);
   const clashes = items.filter(({ status }) => status === 'clash');
   expect(clashes.map(({ kind, choices }) => [kind, choices])).toEqual([
-    ['format', ['ours', 'both']],
+    ['format', ['ours', 'theirs', 'both']],
     ['profile', ['ours', 'theirs', 'both']],
     ['property', ['ours', 'theirs']],
   ]);
@@ -107,6 +110,49 @@ test('what is otherwise here stays ours unless something else is chosen', async 
   ]);
   expect(await database.query('SELECT name FROM profiles WHERE name LIKE ?', ['%(taken in)'])).toHaveLength(1);
   expect((await verifyAll()).troubles).toEqual([]);
+});
+
+describe('a format that goes on elsewhere', () => {
+  const workshop = (items: PackagedItem[]) => items.find(({ id }) => id === 'workshop-sheets')!;
+
+  /** Works on the open edition and releases it, as the office that packs does. */
+  async function workedOn(left: number) {
+    const { id, version, document } = (await format('workshop-sheets')).edition;
+    const margins = { ...document.margins, left };
+    const change = { version, document: { ...document, margins }, sitting: 'x'.repeat(36), words: [`Left ${left}`] };
+    await asDesk(saveDocument)(id, change);
+    await release('workshop-sheets');
+  }
+
+  test('is brought to where the package has it: newer editions come, what is frozen stays', async () => {
+    const before = await whole();
+    await workedOn(25);
+    await asDesk(openNextEdition)('workshop-sheets');
+    const [there, later] = [await editions(), await whole()];
+    await emptyOffice();
+    await takeIn(before);
+    expect(await editions()).not.toEqual(there);
+    const { items } = await taking.lookInto(later);
+    expect(workshop(items)).toMatchObject({ status: 'clash', choices: ['ours', 'theirs', 'both'] });
+    expect(await takeIn(later, { 'format/workshop-sheets': 'theirs' })).toMatchObject({ taken: 1 });
+    expect(await editions()).toEqual(there);
+    expect((await verifyAll()).troubles).toEqual([]);
+    expect(await takeIn(later, { 'format/workshop-sheets': 'theirs' })).toMatchObject({ taken: 0 });
+  });
+
+  test('is not where this office has released otherwise: then theirs may only come beside ours', async () => {
+    const before = await whole();
+    await workedOn(25);
+    const later = await whole();
+    await emptyOffice();
+    await takeIn(before);
+    await workedOn(30);
+    const own = await editions();
+    const { items } = await taking.lookInto(later);
+    expect(workshop(items)).toMatchObject({ status: 'clash', choices: ['ours', 'both'] });
+    expect(await takeIn(later, { 'format/workshop-sheets': 'theirs' })).toMatchObject({ taken: 0 });
+    expect(await editions()).toEqual(own);
+  });
 });
 
 describe('a package that cannot be trusted is refused, and nothing of it is taken in', () => {

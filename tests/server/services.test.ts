@@ -1,3 +1,4 @@
+import { Report } from '@/core/scene/report';
 import { STANDARDS_DESK } from '@/server/actor';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
@@ -422,6 +423,10 @@ describe('export', () => {
     expect(outlines).toMatchObject({ name: svg.name, type: svg.type });
     expect(text(outlines)).not.toContain('<text');
     expect(text(await exportSheet({ ...request, kind: 'dxf' }))).toContain('TITLE_BLOCK');
+    const report = await exportSheet({ ...request, kind: 'report' });
+    expect(report).toMatchObject({ name: expect.stringMatching(/\.json$/) as string, type: 'application/json' });
+    const { cells } = Report.parse(JSON.parse(text(report)));
+    expect(cells.find(({ id }) => id === 'title')!.runs.map((run) => run.text)).toEqual(['DRUM BARREL']);
     const winch = { ...request, kind: 'svg' as const, specimen: 'recovery-winch', sizeId: 'iso-a4-portrait' };
     expect(text(await exportSheet(winch))).toContain('>1 / 2<');
     const following = text(await exportSheet({ ...winch, following: true }));

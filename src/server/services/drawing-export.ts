@@ -61,8 +61,8 @@ export async function exportDrawing(
     const prompts = dxfPrompts(sheet.document, resources.properties);
     return {
       scene: composed.scene,
+      report: composed.report,
       prompts,
-      clear: composed.report.clear.polygon,
       ...(planned.length > 1 && { name: sheetTitle(sheet) }),
     };
   });

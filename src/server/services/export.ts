@@ -12,9 +12,9 @@ import type { SheetFiles } from '../../core/exchange/sheet-files';
 import { writeSvg } from '../../core/exchange/svg-file';
 import { frozenFacts } from '../../core/edition/snapshot';
 import { readDocument } from '../../core/format/reading';
-import type { Point } from '../../core/geometry/box';
 import type { ProfileDocument } from '../../core/profile/document';
 import { composePlanned, planSheets } from '../../core/scene/planning';
+import type { Report } from '../../core/scene/report';
 import type { Scene } from '../../core/scene/scene';
 import { modelFacts } from '../../core/specimen/model-facts';
 import { partsRules, partsTables } from '../../core/specimen/parts-tables';
@@ -33,7 +33,13 @@ export interface ExportedFile {
   content: Uint8Array;
 }
 
-const TYPES = { pdf: 'application/pdf', svg: 'image/svg+xml', dxf: 'image/vnd.dxf', png: 'image/png' };
+const TYPES = {
+  pdf: 'application/pdf',
+  svg: 'image/svg+xml',
+  dxf: 'image/vnd.dxf',
+  png: 'image/png',
+  json: 'application/json',
+};
 
 /** Writes the sheet on the board as a file. */
 export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>): Promise<ExportedFile> {
@@ -76,15 +82,15 @@ export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>
   const details = { title: subject.filter(Boolean).join(', '), date: facts.today, language: languageOf(facts) };
   const profile = frozen?.profile.document ?? (await findProfile(database, format.profileId))!.document;
   const prompts = dxfPrompts(document, resources.properties);
-  return writeSheets([{ scene, prompts, clear: report.clear.polygon }], request.kind, details, files, profile);
+  return writeSheets([{ scene, report, prompts }], request.kind, details, files, profile);
 }
 
 /** A composed sheet and its name among others. */
 export interface NamedSheet {
   scene: Scene;
   name?: string;
-  /** Rings of its clear area, mm. */
-  clear: readonly (readonly Point[])[];
+  /** What is reported of it; only sheets of formats have a report. */
+  report?: Report;
   /** What a DXF asks for at its places. */
   prompts: DxfPrompts;
 }
@@ -105,33 +111,37 @@ export async function writeSheets(
   if (kind === 'pdf')
     return { name: `${base}.pdf`, type: TYPES.pdf, content: await writePdf(sheets, sheetFiles, details) };
   if (kind === 'dxf layouts') {
-    const layouts = sheets.map(({ scene, name, clear, prompts }) => ({ scene, name: name ?? 'Sheet', clear, prompts }));
+    const layouts = sheets.map(({ scene, report, name, prompts }) => ({
+      scene,
+      name: name ?? 'Sheet',
+      clear: report?.clear.polygon ?? [],
+      prompts,
+    }));
     const pictures = sheets.flatMap(({ scene }) => pictureFiles(scene, sheetFiles));
     return fileOf(base, 'dxf', {
       [`${base}.dxf`]: new TextEncoder().encode(writeDxfLayouts(layouts, profile)),
       ...Object.fromEntries(pictures.map((one) => [one.name, one.bytes])),
     });
   }
-  const ending = kind === 'dxf' ? 'dxf' : kind.startsWith('png') ? 'png' : 'svg';
+  const ending = kind === 'report' ? 'json' : kind === 'dxf' ? 'dxf' : kind.startsWith('png') ? 'png' : 'svg';
   const files: Record<string, Uint8Array> = {};
-  for (const { scene, name, prompts } of sheets) {
-    const own = name === undefined ? title : `${title}, ${name}`;
-    files[`${sheets.length === 1 ? base : fileName(own)}.${ending}`] = await contentOf(
-      scene,
-      kind,
-      own,
-      sheetFiles,
-      profile,
-      prompts,
-    );
+  for (const sheet of sheets) {
+    const own = sheet.name === undefined ? title : `${title}, ${sheet.name}`;
+    const name = `${sheets.length === 1 ? base : fileName(own)}.${ending}`;
+    files[name] = await contentOf(sheet, kind, own, sheetFiles, profile);
     // A DXF names its raster pictures as files beside it.
-    if (kind === 'dxf') for (const { name: picture, bytes } of pictureFiles(scene, sheetFiles)) files[picture] = bytes;
+    if (kind === 'dxf')
+      for (const { name: picture, bytes } of pictureFiles(sheet.scene, sheetFiles)) files[picture] = bytes;
   }
   return fileOf(base, ending, files);
 }
 
 /** One file as it is, several in a ZIP. */
-function fileOf(base: string, ending: 'svg' | 'dxf' | 'png', files: Record<string, Uint8Array>): ExportedFile {
+function fileOf(
+  base: string,
+  ending: Exclude<keyof typeof TYPES, 'pdf'>,
+  files: Record<string, Uint8Array>,
+): ExportedFile {
   const [only, ...more] = Object.entries(files);
   return only && more.length === 0
     ? { name: only[0], type: TYPES[ending], content: only[1] }
@@ -140,12 +150,11 @@ function fileOf(base: string, ending: 'svg' | 'dxf' | 'png', files: Record<strin
 
 /** One sheet as a file of a kind. @throws ServiceError 422 for a PNG of too many pixels */
 async function contentOf(
-  scene: Scene,
+  { scene, report, prompts }: NamedSheet,
   kind: Exclude<ExportKind, 'pdf' | 'dxf layouts'>,
   title: string,
   files: SheetFiles,
   profile: ProfileDocument,
-  prompts: DxfPrompts,
 ): Promise<Uint8Array> {
   const bytes = (text: string) => new TextEncoder().encode(text);
   switch (kind) {
@@ -153,6 +162,8 @@ async function contentOf(
       return bytes(writeDxf(scene, profile, prompts));
     case 'svg':
       return bytes(await writeSvg(scene, files, title, 'letters'));
+    case 'report':
+      return bytes(`${JSON.stringify(report, null, 2)}\n`);
     case 'svg outlines':
       return bytes(await writeSvg(scene, files, title, 'outlines'));
     default: {

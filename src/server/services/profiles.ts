@@ -255,7 +255,7 @@ export async function exportSpecimen(
     throw new Error('a specimen drawing has no pictures');
   };
   return writeSheets(
-    [{ scene, clear: [], prompts: new Map() }],
+    [{ scene, prompts: new Map() }],
     kind,
     details,
     { font: fontFile, picture: noPicture },

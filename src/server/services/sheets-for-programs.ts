@@ -128,13 +128,7 @@ export async function sheetFor(id: string, asked: z.output<(typeof writtenSheet)
   const title = `${one.name}, ${report.sheet.name}`;
   const prompts = dxfPrompts(one.frozen.document, resources.properties);
   const details = { title, date: facts.today, language: languageOf(facts) };
-  return writeSheets(
-    [{ scene, prompts, clear: report.clear.polygon }],
-    asked.as,
-    details,
-    files,
-    one.frozen.profile.document,
-  );
+  return writeSheets([{ scene, report, prompts }], asked.as, details, files, one.frozen.profile.document);
 }
 
 export const reportFor = async (id: string, asked: z.output<typeof SheetAsked>) =>

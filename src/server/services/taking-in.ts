@@ -4,26 +4,23 @@ import { ClashChoice, type PackagedItem, type PackagedKind } from '../../contrac
 import type { OfficePackage } from '../../core/exchange/office-package';
 import { readOfficePackage } from '../../core/exchange/office-package-zip';
 import { canonicalHash } from '../../core/format/canonical';
-import { storedDocument } from '../../core/format/reading';
 import { storedProfile } from '../../core/profile/reading';
 import { readStarter } from '../../core/starter/starter';
 import type { Actor } from '../actor';
 import { type Database, database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
 import { allFonts } from '../repositories/fonts';
-import { type EditionRow, insertEdition, insertFormat, setAbout } from '../repositories/formats';
+import { insertFormat, setAbout } from '../repositories/formats';
 import { findPictures, keepPicture } from '../repositories/pictures';
 import { insertProfile, insertRevision, replaceProfile } from '../repositories/profiles';
 import { allProperties, insertProperty, replaceProperty } from '../repositories/properties';
-import { insertRelease } from '../repositories/releases';
 import { insertBook, replaceBook } from '../repositories/rule-books';
-import { keepSnapshot } from '../repositories/snapshots';
 import { insertStarter, insertStarterEdition, moveStarterEdition } from '../repositories/starters';
 import { findPlaces, insertValuePlace, placesOf, replacePlace } from '../repositories/value-places';
 import { takeFont } from './fonts';
 import { gather } from './packing';
-import { keepUses } from './property-uses';
 import { ServiceError } from './service-error';
+import { TakingEditions, goesOnFrom } from './taking-editions';
 
 type Contents = OfficePackage['contents'];
 
@@ -46,7 +43,7 @@ async function compared(db: Database, contents: Contents): Promise<PackagedItem[
     list: readonly T[],
     known: readonly T[],
     nameOf: (one: T) => string,
-    choices: ClashChoice[],
+    choicesOf: (ours: T | undefined, theirs: T) => ClashChoice[],
   ): PackagedItem[] =>
     list.map((one) => {
       const same = known.find(({ id }) => id === one.id);
@@ -60,9 +57,8 @@ async function compared(db: Database, contents: Contents): Promise<PackagedItem[
         : taken
           ? 'clash'
           : 'new';
-      // Under a name that another thing has, it cannot take that thing's place.
-      const possible = status !== 'clash' ? [] : same ? choices : choices.filter((choice) => choice !== 'theirs');
-      return { kind, id: one.id, name: nameOf(one), status, choices: possible };
+      const choices = status === 'clash' ? choicesOf(same, one) : [];
+      return { kind, id: one.id, name: nameOf(one), status, choices };
     });
   const starterName = ({ editions }: Contents['starters'][number]) => String(editions[0]!.document.name);
   const byHash = <T extends { hash: string; name: string }>(
@@ -78,12 +74,18 @@ async function compared(db: Database, contents: Contents): Promise<PackagedItem[
       choices: [],
     }));
   return [
-    ...item('format', contents.formats, here.formats, ({ name }) => name, ['ours', 'both']),
-    ...item('starter', contents.starters, here.starters, starterName, ['ours', 'both']),
-    ...item('profile', contents.profiles, here.profiles, ({ name }) => name, ['ours', 'theirs', 'both']),
-    ...item('rule book', contents.ruleBooks, here.ruleBooks, ({ name }) => name, ['ours', 'theirs', 'both']),
-    ...item('property', contents.properties, here.properties, ({ name }) => name, ['ours', 'theirs']),
-    ...item('place', contents.places, here.places, ({ name }) => name, ['ours', 'theirs']),
+    ...item(
+      'format',
+      contents.formats,
+      here.formats,
+      ({ name }) => name,
+      (ours, theirs) => (ours && goesOnFrom(ours, theirs) ? ['ours', 'theirs', 'both'] : ['ours', 'both']),
+    ),
+    ...item('starter', contents.starters, here.starters, starterName, () => ['ours', 'both']),
+    ...item('profile', contents.profiles, here.profiles, ({ name }) => name, inPlace('ours', 'theirs', 'both')),
+    ...item('rule book', contents.ruleBooks, here.ruleBooks, ({ name }) => name, inPlace('ours', 'theirs', 'both')),
+    ...item('property', contents.properties, here.properties, ({ name }) => name, inPlace('ours', 'theirs')),
+    ...item('place', contents.places, here.places, ({ name }) => name, inPlace('ours', 'theirs')),
     ...byHash(
       'picture',
       contents.pictures,
@@ -99,6 +101,12 @@ async function compared(db: Database, contents: Contents): Promise<PackagedItem[
     ...byHash('font', contents.fonts, new Set((await allFonts(db)).map(({ id }) => id))),
   ];
 }
+
+/** What may be done with a thing; under a name that another thing has, it cannot take that thing's place. */
+const inPlace =
+  (...choices: ClashChoice[]) =>
+  (ours: object | undefined): ClashChoice[] =>
+    ours ? choices : choices.filter((choice) => choice !== 'theirs');
 
 /** A thing without what differs from office to office: which place is the default, who released when. */
 function plain(value: object): unknown {
@@ -246,10 +254,16 @@ class Taking {
 
   private async formats() {
     const definitions = (await allProperties(this.db)).map(({ definition }) => definition);
-    for (const { id, name, description, category, tags, profile, sample, project, settings, editions } of this.whole
-      .contents.formats) {
+    const taking = new TakingEditions(this.db, this.actor, this.whole.snapshots, definitions);
+    for (const format of this.whole.contents.formats) {
+      const { id, name, description, category, tags, profile, sample, project, settings, editions } = format;
       const way = this.wayOf('format', id);
       if (way === 'leave') continue;
+      if (way === 'replace') {
+        await setAbout(this.db, id, { description, category, tags });
+        await taking.goOn(format);
+        continue;
+      }
       const target = this.idOf('format', id);
       const title = way === 'both' ? theirs(name) : name;
       await insertFormat(this.db, {
@@ -262,27 +276,8 @@ class Taking {
         madeBy: this.actor.account,
       });
       await setAbout(this.db, target, { description, category, tags });
-      for (const edition of editions) {
-        const { number, state, release } = edition;
-        const read = storedDocument(edition.document, definitions);
-        const isRenamed = way === 'both' && state === 'open';
-        const document = isRenamed ? { ...read, id: target, name: title } : read;
-        const own: EditionRow = {
-          id: way === 'both' ? randomUUID() : edition.id,
-          formatId: target,
-          number,
-          state,
-          document,
-          hash: canonicalHash(document),
-          version: 1,
-          successor: null,
-        };
-        await insertEdition(this.db, own, this.actor);
-        await keepUses(this.db, own.id, document, definitions);
-        if (!release) continue;
-        await keepSnapshot(this.db, { hash: release.snapshot, text: this.whole.snapshots.get(release.snapshot)! });
-        await insertRelease(this.db, { ...release, editionId: own.id, releasedAt: new Date(release.releasedAt) });
-      }
+      for (const edition of editions)
+        await taking.add(target, edition, way === 'both' ? { id: target, name: title } : undefined);
     }
   }
 

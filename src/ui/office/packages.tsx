@@ -24,6 +24,10 @@ const CHOICE_WORDS: Record<ClashChoice, string> = {
   both: 'both, theirs under another name',
 };
 
+/** A format does not lose the editions that drawings stand on: it is theirs from where ours ends. */
+const wordsFor = (kind: PackagedItem['kind'], choice: ClashChoice): string =>
+  kind === 'format' && choice === 'theirs' ? 'ours, with their newer editions' : CHOICE_WORDS[choice];
+
 /** Formats, or the whole office, out as one file and into another office. */
 export function Packages() {
   return (
@@ -181,7 +185,7 @@ function TakingIn() {
                     >
                       {possible.map((choice) => (
                         <option key={choice} value={choice}>
-                          {CHOICE_WORDS[choice]}
+                          {wordsFor(kind, choice)}
                         </option>
                       ))}
                     </Select>
