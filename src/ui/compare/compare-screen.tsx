@@ -1,9 +1,8 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useQuery } from '@tanstack/react-query';
 import { useRouter, useSearchParams } from 'next/navigation';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { FormatView } from '../../contract/formats';
 import { counted } from '../../core/counted';
 import { type Difference, differences } from '../../core/format/comparing/differences';
@@ -17,14 +16,13 @@ import { Problem, Select } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { type AtHand, factsFor } from '../data/office';
 import { useAtHand } from '../data/use-at-hand';
-import { historyQuery } from '../editions/queries';
-import { FormatPicker, formatWords } from '../formats/format-picker';
+import { formatWords } from '../formats/format-picker';
 import { Screen } from '../shell/screen';
-import { Button } from '../controls/button';
 import { ChangesList } from './changes-list';
-import { type Outside, readOutside } from './outside';
-import { sideOfEdition, useCompared, useComparedProblem } from './sides';
+import type { Outside } from './outside';
+import { useCompared, useComparedProblem } from './sides';
 import { useTaking } from './use-taking';
+import { ComparePickers } from './compare-pickers';
 import { ComparedSheets, WAYS, type Way } from './compared-sheets';
 
 /** Two formats, or two editions of one, compared: their sheets laid over each other on every size, and the list of what changed from one to the other. */
@@ -37,11 +35,11 @@ export function CompareScreen() {
   const [outside, setOutside] = useState<Outside>();
   const [chosen, setChosen] = useState<string>();
   const inFile = outside?.editions.find(({ edition }) => edition.id === chosen) ?? outside?.editions[0];
-  const [notRead, setNotRead] = useState<string>();
   const unread = useComparedProblem(sides);
   const { atHand, problem, reload } = useAtHand(formats, 'showpieces');
   const go = (next: { a?: string; b?: string }) => {
     const query = new URLSearchParams({ ...(a && { a }), ...(b && { b }), ...next });
+    if ('b' in next) setOutside(undefined);
     router.replace(`/formats/compare?${query.toString()}`);
   };
   const [before, after] = [
@@ -49,60 +47,14 @@ export function CompareScreen() {
     inFile ?? (b === null ? undefined : formats?.[sides.length - 1]),
   ];
   const pickers = (
-    <Flex align="center" gap="8px 10px" wrap="wrap" px="14px" py="8px" borderBottom="1px solid" borderColor="line">
-      <Box as="h1" fontSize="18px" fontWeight={600}>
-        Compare
-      </Box>
-      {(
-        [
-          ['a', 'The first format', before],
-          ['b', 'The second format', after],
-        ] as const
-      ).map(([side, label, format]) => (
-        <Flex key={side} gap="6px" align="center">
-          <Box width="230px">
-            <FormatPicker
-              label={label}
-              shown={format?.name ?? 'Choose a format…'}
-              onChoose={(entry) => {
-                if (!entry) return;
-                if (side === 'b') setOutside(undefined);
-                go({ [side]: entry.id });
-              }}
-            />
-          </Box>
-          {format && format === inFile && outside!.editions.length > 1 && (
-            <Box width="230px">
-              <Select
-                aria-label="Edition in the file"
-                value={inFile.edition.id}
-                onChange={(event) => setChosen(event.target.value)}
-              >
-                {outside!.editions.map(({ name, edition: { id, number, state } }) => (
-                  <option key={id} value={id}>
-                    {name}, edition {number}, {state}
-                  </option>
-                ))}
-              </Select>
-            </Box>
-          )}
-          {format && format !== inFile && (
-            <EditionSelect
-              label={`Edition of ${label.toLowerCase()}`}
-              format={format}
-              onChoose={(edition) => go({ [side]: sideOfEdition(edition) })}
-            />
-          )}
-        </Flex>
-      ))}
-      <FileButton
-        onRead={(read) => {
-          setNotRead(read.ok ? undefined : read.reason);
-          if (read.ok) setOutside(read);
-        }}
-      />
-      {notRead !== undefined && <Problem>{notRead}</Problem>}
-    </Flex>
+    <ComparePickers
+      before={before}
+      after={after}
+      inFile={inFile && { chosen: inFile, editions: outside!.editions }}
+      onChoose={go}
+      onRead={setOutside}
+      onChooseInFile={setChosen}
+    />
   );
   if (!before || !after || !atHand)
     return (
@@ -134,48 +86,6 @@ const withPictures = (atHand: AtHand, { pictures }: Outside): AtHand => ({
   ...atHand,
   resources: { ...atHand.resources, pictures: new Map([...atHand.resources.pictures, ...pictures]) },
 });
-
-/** Reads the second of the two from a format file or a package. */
-function FileButton({ onRead }: { onRead: (read: Awaited<ReturnType<typeof readOutside>>) => void }) {
-  const field = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <input
-        ref={field}
-        type="file"
-        accept=".json,application/json,.zip,application/zip"
-        aria-label="Format file or package"
-        hidden
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) void readOutside(file).then(onRead);
-          event.target.value = '';
-        }}
-      />
-      <Button type="button" onClick={() => field.current?.click()}>
-        With a file…
-      </Button>
-    </>
-  );
-}
-
-/** Which of a format's editions is compared. */
-function EditionSelect(props: { label: string; format: FormatView; onChoose: (edition: string) => void }) {
-  const { label, format, onChoose } = props;
-  const { data } = useQuery(historyQuery(format.id));
-  const { id, number, state } = format.edition;
-  return (
-    <Box width="150px">
-      <Select aria-label={label} value={id} onChange={(event) => onChoose(event.target.value)}>
-        {(data?.editions ?? [{ id, number, state }]).map((one) => (
-          <option key={one.id} value={one.id}>
-            edition {one.number}, {one.state}
-          </option>
-        ))}
-      </Select>
-    </Box>
-  );
-}
 
 const SHOWS: readonly { value: Show; label: string }[] = [
   { value: 'values', label: 'Values' },

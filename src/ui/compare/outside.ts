@@ -37,8 +37,11 @@ function formatIn(text: string, name: string): Outcome<Outside> {
 
 async function packageIn(bytes: Uint8Array): Promise<Outcome<Outside>> {
   const worker = new Worker(new URL('../../workers/package-worker.ts', import.meta.url), { type: 'module' });
+  const broken = new Promise<Outcome<never>>((done) => {
+    worker.addEventListener('error', () => done(refuse('Reading broke off.')), { once: true });
+  });
   try {
-    const read = await wrap<PackageWorker>(worker).read(bytes);
+    const read = await Promise.race([wrap<PackageWorker>(worker).read(bytes), broken]);
     if (!read.ok) return read;
     const editions = read.editions.map(({ id, name, number, state, document, facts, scale }): FormatView => {
       const edition = { id: `file ${id}`, number, state, version: 1, hash: canonicalHash(document), document };
