@@ -31,8 +31,19 @@ test('an edition is mended, reviewed and released; drawings are made on it, and 
   await expect(tiles).toHaveCount(20);
   await tiles.filter({ hasText: 'A3 longest on record' }).click();
   await expect(page.getByRole('img', { name: 'A3, longest on record' }).last()).toContainText('SURFACE');
-  await page.getByRole('radio', { name: 'Following' }).click({ force: true });
+  await expect(tiles.filter({ hasText: 'A3 longest on record' })).toContainText('✓ looked at');
+  // What is found on the sheet is told beside it, each a place on it and a way to settle it on the board.
   const form = page.getByRole('region', { name: 'Release', exact: true });
+  const tooLong = form.getByRole('button', { name: /^Title: .* too long/ });
+  await tooLong.click();
+  await expect(page.getByTestId('place')).toBeVisible();
+  await expect(form.getByRole('link', { name: 'Settle…' }).first()).toHaveAttribute(
+    'href',
+    /\?size=iso-a3-landscape&show=longest&.*block=title-block&cell=/,
+  );
+  await expect(form.getByText(/findings on all sheets; \d+ block the release/)).toBeVisible();
+  await page.getByRole('radio', { name: 'Following' }).click({ force: true });
+  await expect(page.getByTestId('place')).toHaveCount(0);
   await expect(form.getByLabel('What is new since edition 2')).toHaveValue(/Title block: Finish/);
   await expect(form.getByLabel('for drawings of parts')).toBeChecked();
   await form.getByRole('button', { name: 'Release edition 3' }).click();

@@ -6,10 +6,8 @@ import { useMemo, useState } from 'react';
 import type { FormatView } from '../../contract/formats';
 import { counted } from '../../core/counted';
 import { type Difference, differences } from '../../core/format/comparing/differences';
-import type { Box as SheetBox } from '../../core/geometry/box';
 import { isOnSize } from '../../core/format/occasion';
 import { compose } from '../../core/scene/compose';
-import type { Report } from '../../core/scene/report';
 import type { Show } from '../../core/scene/resources';
 import { Choice } from '../controls/choice';
 import { Problem, Select } from '../controls/field';
@@ -23,6 +21,7 @@ import type { Outside } from './outside';
 import { useCompared, useComparedProblem } from './sides';
 import { useTaking } from './use-taking';
 import { ComparePickers } from './compare-pickers';
+import { placeBox } from '../sheet/place-box';
 import { ComparedSheets, WAYS, type Way } from './compared-sheets';
 
 /** Two formats, or two editions of one, compared: their sheets laid over each other on every size, and the list of what changed from one to the other. */
@@ -115,7 +114,7 @@ function Compared(props: { before: FormatView; after: FormatView; atHand: AtHand
   const sheets = useComparedSheets({ before, after, atHand, sizeId, specimen, show });
   const place =
     chosen?.at && sheets?.after.ok && sheets.before.ok
-      ? (boxOf(sheets.after.report, chosen.at) ?? boxOf(sheets.before.report, chosen.at))
+      ? (placeBox(sheets.after.report, chosen.at) ?? placeBox(sheets.before.report, chosen.at))
       : undefined;
   /** Goes to a change: to a size and a model with which its block is on the sheet, where it is not on the one that is shown. */
   const choose = (change: Difference) => {
@@ -256,12 +255,4 @@ function useComparedSheets(given: {
 function useChanges(before: FormatView, after: FormatView, { properties }: AtHand['resources']): Difference[] {
   const [a, b] = [before.edition.document, after.edition.document];
   return useMemo(() => differences(a, b, a, (id) => properties.get(id)?.name), [a, b, properties]);
-}
-
-/** Where a place of a format is on a sheet: its cell, else its block. */
-function boxOf(report: Report, { block, cell }: NonNullable<Difference['at']>): SheetBox | undefined {
-  return (
-    report.cells.find((one) => one.block === block && (one.repeats ?? one.id) === cell)?.box ??
-    report.blocks.find(({ id }) => id === block)?.box
-  );
 }

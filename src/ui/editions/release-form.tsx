@@ -3,17 +3,14 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import Link from 'next/link';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { type ReleaseProposal, releaseEdition } from '../../contract/editions';
 import { counted } from '../../core/counted';
-import type { Weight } from '../../core/findings/finding';
-import { findingWords } from '../../core/findings/words';
 import { Button } from '../controls/button';
 import { CheckBox } from '../controls/check-box';
 import { Problem, TextArea, TextInput } from '../controls/field';
-import { WeightMark } from '../controls/mark';
 import { sideOfEdition } from '../compare/sides';
 import { RequestFailed, ask } from '../data/request';
 
@@ -25,20 +22,18 @@ const Answers = z.object({
   assembly: z.boolean(),
 });
 
-const HEAVIEST: readonly Weight[] = ['blocks release', 'warning', 'note'];
-
-/** How many findings are listed before they are folded. */
-const LISTED = 6;
-
-/** What a release freezes and clears away, what is found, and what is asked once; then it is done. */
-export function ReleaseForm(props: { proposal: ReleaseProposal; onReview: () => void; onReleased: () => void }) {
-  const { proposal, onReview, onReleased } = props;
+/** What a release freezes and clears away, what is found (the children), and what is asked once; then it is done. */
+export function ReleaseForm(props: {
+  proposal: ReleaseProposal;
+  children: ReactNode;
+  onReview: () => void;
+  onReleased: () => void;
+}) {
+  const { proposal, children, onReview, onReleased } = props;
   const { format, before, cleared, profile, trials } = proposal;
-  const findings = proposal.findings.toSorted((a, b) => HEAVIEST.indexOf(a.weight) - HEAVIEST.indexOf(b.weight));
   const { id, number, version } = format.edition;
-  const blocking = findings.filter(({ weight }) => weight === 'blocks release');
+  const blocking = proposal.findings.filter(({ weight }) => weight === 'blocks release');
   const [done, setDone] = useState(false);
-  const [all, setAll] = useState(false);
   const [movedOn, setMovedOn] = useState(false);
   const { register, control, handleSubmit, formState, setError } = useForm<z.infer<typeof Answers>>({
     resolver: zodResolver(Answers),
@@ -101,29 +96,7 @@ export function ReleaseForm(props: { proposal: ReleaseProposal; onReview: () => 
         office’s own values, fonts and pictures are frozen with it.
         {profile.changed && ` What was changed in ${profile.name} since that revision is not.`}
       </Box>
-      <Part title={findings.length === 0 ? 'Findings' : counted(findings.length, 'finding')}>
-        {findings.length === 0 && <Box color="pine">● Everything fits, on every sheet.</Box>}
-        {(all ? findings : findings.slice(0, LISTED)).map((finding, i) => (
-          <Flex key={i} gap="6px" fontSize="13px" pb="2px">
-            <WeightMark weight={finding.weight} />
-            <Box>{findingWords(finding)}</Box>
-          </Flex>
-        ))}
-        {findings.length > LISTED && (
-          <Button type="button" look="quiet" onClick={() => setAll(!all)}>
-            {all ? 'Fewer' : `${findings.length - LISTED} more`}
-          </Button>
-        )}
-        {findings.length > 0 && (
-          <Box fontSize="13px" color="soft">
-            Settle them, or accept them with a reason,{' '}
-            <Link href={board} style={{ textDecoration: 'underline' }}>
-              on the board
-            </Link>
-            .
-          </Box>
-        )}
-      </Part>
+      <Part title="Findings">{children}</Part>
       {cleared.length + trials > 0 && (
         <Part title="Cleared away">
           {cleared.length > 0 && (
@@ -199,13 +172,13 @@ export function ReleaseForm(props: { proposal: ReleaseProposal; onReview: () => 
   );
 }
 
-const Side = ({ children }: { children: React.ReactNode }) => (
+const Side = ({ children }: { children: ReactNode }) => (
   <Box as="section" aria-label="Release" width="350px" flexShrink={0} overflowY="auto" bg="card" px="16px" py="12px">
     {children}
   </Box>
 );
 
-const Part = ({ title, children }: { title: string; children: React.ReactNode }) => (
+const Part = ({ title, children }: { title: string; children: ReactNode }) => (
   <Box as="section" aria-label={title} pb="10px">
     <Box as="h2" fontWeight={600} pb="2px">
       {title}
@@ -214,7 +187,7 @@ const Part = ({ title, children }: { title: string; children: React.ReactNode })
   </Box>
 );
 
-const Labelled = ({ label, id, children }: { label: string; id: string; children: React.ReactNode }) => (
+const Labelled = ({ label, id, children }: { label: string; id: string; children: ReactNode }) => (
   <Box pb="10px">
     <chakra.label htmlFor={id} display="block" fontWeight={600} pb="2px">
       {label}

@@ -5,18 +5,24 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { ReleaseProposal } from '../../contract/editions';
+import { counted } from '../../core/counted';
 import { type ReviewCase, factsOfCase, reviewCases } from '../../core/edition/review';
+import type { Finding } from '../../core/findings/finding';
 import { composePlanned, proofSheets } from '../../core/scene/planning';
 import { Choice } from '../controls/choice';
 import { Problem } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
-import { type AtHand, modelsAtHand } from '../data/office';
+import { type AtHand, type Filled, modelsAtHand } from '../data/office';
 import { useAtHand } from '../data/use-at-hand';
 import { useProofClient } from '../data/use-proof-client';
-import { SheetDesk } from '../sheet/sheet-desk';
+import { boardAddress } from '../sheet/board-address';
+import { placeBox } from '../sheet/place-box';
+import { PlaceDesk } from '../sheet/place-desk';
+import { ViewContext, createViewStore } from '../sheet/view-store';
 import { Screen } from '../shell/screen';
 import { proposalQuery, toReleaseQuery } from './queries';
 import { ReleaseForm } from './release-form';
+import { ReviewFindings } from './review-findings';
 import { ReviewTiles, caseKey } from './review-tiles';
 
 /** Releasing an open edition: every sheet of it is looked at with what is found on it, and what is frozen is said, before it is done. */
@@ -72,6 +78,9 @@ function Review(props: { proposal: ReleaseProposal; atHand: AtHand; onReview: ()
     cases.find(({ sizeId }) => sizeId === document.mainSize) ?? cases[0]!,
   );
   const [sheet, setSheet] = useState('1');
+  const [lookedAt, setLookedAt] = useState<ReadonlySet<string>>(() => new Set([caseKey(chosen)]));
+  const [finding, setFinding] = useState<Finding>();
+  const [view] = useState(createViewStore);
   const [released, setReleased] = useState(false);
   const sheets = useMemo(() => {
     const facts = factsOfCase(chosen, document, format.facts, modelsAtHand(atHand.office));
@@ -82,12 +91,24 @@ function Review(props: { proposal: ReleaseProposal; atHand: AtHand; onReview: ()
   }, [chosen, document, format, atHand]);
   const shown = sheets[Number(sheet) - 1] ?? sheets[0]!;
   const words = `${chosen.sizeName}, ${chosen.words}`;
+  const report = shown.ok ? shown.report : undefined;
+  const onSheet = useMemo(() => report?.findings.filter(({ accepted }) => accepted === undefined) ?? [], [report]);
+  const filled = chosen.specimen === undefined ? undefined : filledFrom(chosen.specimen, chosen.variant);
+  const turnTo = (next: { one?: ReviewCase; sheet: string }) => {
+    if (next.one) {
+      setChosen(next.one);
+      setLookedAt(new Set([...lookedAt, caseKey(next.one)]));
+    }
+    setSheet(next.sheet);
+    setFinding(undefined);
+    view.getState().fit();
+  };
   return (
     <Screen
       plate={[
         { caption: 'Release', value: format.name, wide: true },
         { caption: 'Edition', value: `${number}, ${released ? 'released' : 'open'}`, width: '120px' },
-        { caption: 'Sheets to look at', value: String(cases.length), width: '130px' },
+        { caption: 'Looked at', value: `${lookedAt.size} of ${counted(cases.length, 'proof')}`, width: '130px' },
       ]}
     >
       <Flex height="100%">
@@ -97,10 +118,8 @@ function Review(props: { proposal: ReleaseProposal; atHand: AtHand; onReview: ()
           proposal={proposal}
           office={atHand.office}
           client={client}
-          onChoose={(one) => {
-            setChosen(one);
-            setSheet('1');
-          }}
+          lookedAt={lookedAt}
+          onChoose={(one) => turnTo({ one, sheet: '1' })}
         />
         <Flex direction="column" flex="1" minWidth={0} borderX="1px solid" borderColor="ink">
           <Flex
@@ -123,13 +142,19 @@ function Review(props: { proposal: ReleaseProposal; atHand: AtHand; onReview: ()
                   value: String(i + 1),
                   label: i === 0 ? 'First' : sheets.length === 2 ? 'Following' : String(i + 1),
                 }))}
-                onChange={setSheet}
+                onChange={(next) => turnTo({ sheet: next })}
               />
             )}
           </Flex>
           <Box flex="1" minHeight={0}>
             {shown.ok ? (
-              <SheetDesk key={`${caseKey(chosen)} ${sheet}`} scene={shown.scene} label={words} />
+              <ViewContext value={view}>
+                <PlaceDesk
+                  scene={shown.scene}
+                  place={finding && report && placeBox(report, finding.place)}
+                  label={words}
+                />
+              </ViewContext>
             ) : (
               <Problem>{shown.reason}</Problem>
             )}
@@ -143,8 +168,22 @@ function Review(props: { proposal: ReleaseProposal; atHand: AtHand; onReview: ()
             for (const queryKey of [['shelf'], ['format', format.id], ['history', format.id], ['format defaults']])
               void queries.invalidateQueries({ queryKey });
           }}
-        />
+        >
+          <ReviewFindings
+            all={proposal.findings}
+            onSheet={onSheet}
+            words={sheets.length > 1 ? `${words}, sheet ${sheet}` : words}
+            chosen={finding}
+            onChoose={setFinding}
+            boardOf={(one) => boardAddress(format.id, { sizeId: chosen.sizeId, show: chosen.show, filled }, one.place)}
+          />
+        </ReleaseForm>
       </Flex>
     </Screen>
   );
 }
+
+const filledFrom = (specimen: string, variant: string | undefined): Filled => ({
+  specimen,
+  ...(variant !== undefined && { variant }),
+});

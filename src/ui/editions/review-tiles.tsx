@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Grid, chakra } from '@chakra-ui/react';
+import { Box, Flex, Grid, chakra } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import type { ReleaseProposal } from '../../contract/editions';
 import { type ReviewCase, factsOfCase } from '../../core/edition/review';
@@ -39,14 +39,22 @@ export function ReviewTiles(props: {
   proposal: ReleaseProposal;
   office: OfficeData;
   client: ProofClient | undefined;
+  /** The keys of those that have been looked at. */
+  lookedAt: ReadonlySet<string>;
   onChoose: (one: ReviewCase) => void;
 }) {
-  const { cases, chosen, ...rest } = props;
+  const { cases, chosen, lookedAt, ...rest } = props;
   return (
     <Box width="304px" flexShrink={0} overflowY="auto" bg="paper" role="group" aria-label="Sheets to look at">
       <Grid templateColumns="1fr 1fr">
         {cases.map((one) => (
-          <ReviewTile key={caseKey(one)} one={one} isChosen={caseKey(one) === caseKey(chosen)} {...rest} />
+          <ReviewTile
+            key={caseKey(one)}
+            one={one}
+            isChosen={caseKey(one) === caseKey(chosen)}
+            isLookedAt={lookedAt.has(caseKey(one))}
+            {...rest}
+          />
         ))}
       </Grid>
     </Box>
@@ -56,12 +64,13 @@ export function ReviewTiles(props: {
 function ReviewTile(props: {
   one: ReviewCase;
   isChosen: boolean;
+  isLookedAt: boolean;
   proposal: ReleaseProposal;
   office: OfficeData;
   client: ProofClient | undefined;
   onChoose: (one: ReviewCase) => void;
 }) {
-  const { one, isChosen, proposal, office, client, onChoose } = props;
+  const { one, isChosen, isLookedAt, proposal, office, client, onChoose } = props;
   const { format } = proposal;
   const order = useMemo(() => {
     const { document } = format.edition;
@@ -95,7 +104,14 @@ function ReviewTile(props: {
       <Box flex="1" minHeight={0} width="100%">
         <ProofPicture picture={picture} alt={`${one.sizeName} ${one.words}`} />
       </Box>
-      <VerdictWord verdict={verdict} fontSize="12px" truncate width="100%" />
+      <Flex width="100%" fontSize="12px" gap="4px">
+        <VerdictWord verdict={verdict} truncate flex="1" minWidth={0} />
+        {isLookedAt && (
+          <Box color="soft" flexShrink={0}>
+            ✓ looked at
+          </Box>
+        )}
+      </Flex>
     </Tile>
   );
 }
