@@ -121,6 +121,12 @@ export function ContentEditor(props: {
     if (shown !== now) editor.commands.setContent(partsToEditor(parts, nameOf), { emitUpdate: false });
   }, [editor, parts, nameOf]);
 
+  /** At once, and not with the next frame: what is typed in between would go to the board. */
+  const backToTyping = () => {
+    editor?.view.focus();
+    setFinding(false);
+  };
+
   return (
     <Box>
       <Flex align="start" gap="4px">
@@ -141,34 +147,24 @@ export function ContentEditor(props: {
       </Flex>
       {finding && (
         <PropertyFinder
-          onClose={() => {
-            setFinding(false);
-            editor?.commands.focus();
-          }}
+          onClose={backToTyping}
+          onLeave={() => setFinding(false)}
           onChoose={(property) => {
-            setFinding(false);
+            backToTyping();
             const part: Part = { kind: 'linked', property: property.id };
-            editor
-              ?.chain()
-              .focus()
-              .insertContent({ type: 'chip', attrs: { part, label: property.name } })
-              .run();
+            editor?.commands.insertContent({ type: 'chip', attrs: { part, label: property.name } });
           }}
           onAsk={(asked) => {
-            setFinding(false);
+            backToTyping();
             const { board, perform } = store.getState();
             const known = board!.document.asked;
             if (!known.some(({ key }) => key === asked.key)) perform({ op: 'set asked', asked: [...known, asked] });
             const part: Part = { kind: 'asked', asked: asked.key };
-            editor
-              ?.chain()
-              .focus()
-              .insertContent({ type: 'chip', attrs: { part, label: asked.name } })
-              .run();
+            editor?.commands.insertContent({ type: 'chip', attrs: { part, label: asked.name } });
           }}
           onTypeSlash={() => {
-            setFinding(false);
-            editor?.chain().focus().insertContent('/').run();
+            backToTyping();
+            editor?.commands.insertContent('/');
           }}
         />
       )}

@@ -67,7 +67,10 @@ export function PropertyFinder(props: {
   onChoose: (property: PropertyDefinition) => void;
   /** A value is to be asked for in its place: one that is asked for already, or a new one. */
   onAsk: (asked: AskedValue) => void;
+  /** It is closed from the keyboard: typing goes on. */
   onClose: () => void;
+  /** Something else has the focus now. */
+  onLeave: () => void;
   onTypeSlash: () => void;
 }) {
   const store = useBoardStore();
@@ -142,7 +145,7 @@ export function PropertyFinder(props: {
         borderColor="plum"
         bg="card"
         boxShadow="0 4px 14px #0002"
-        onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && props.onClose()}
+        onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && props.onLeave()}
       >
         <TextInput
           autoFocus
