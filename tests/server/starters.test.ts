@@ -1,6 +1,8 @@
 import { freshSheet } from '@/core/starter/fresh';
 import type { StarterDocument } from '@/core/starter/starter';
 import { database } from '@/server/database';
+import { runOne } from '@/server/jobs/runner';
+import { exportDrawing } from '@/server/services/drawing-export';
 import { drawing, makeDrawing } from '@/server/services/drawings';
 import { withdrawEdition } from '@/server/services/editions';
 import * as service from '@/server/services/starters';
@@ -123,3 +125,21 @@ test('a sheet of another format is made on that one’s edition in force', async
   await withdrawEdition(DESK, made2[1]!.edition!, {});
   await expect(begin('pawl', id)).rejects.toThrow('“Inch sheets” has no released edition yet.');
 });
+
+test('a file of a drawing waits for views that are still projected: none is missing on it', async () => {
+  const { id } = await begin('pawl', (await usual()).id);
+  let written: string | undefined;
+  const writing = exportDrawing(id, { kind: 'svg', asItIs: true }).then(({ content }) => {
+    written = Buffer.from(content).toString();
+  });
+  const jobs = async () => {
+    const [row] = await database.query<{ n: number }>("SELECT COUNT(*) AS n FROM jobs WHERE kind = 'project'");
+    return Number(row!.n);
+  };
+  while ((await jobs()) === 0) await new Promise((done) => setTimeout(done, 50));
+  expect(written).toBeUndefined();
+  while (await runOne('test', new AbortController().signal));
+  await writing;
+  // The outline of the pawl is many curves; the frame and the title block have none.
+  expect(written!.match(/<path|<polyline/g)!.length).toBeGreaterThan(20);
+}, 60_000);

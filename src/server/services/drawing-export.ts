@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises';
 import type { ExportKind } from '../../contract/export';
 import { counted } from '../../core/counted';
 import { TRIAL } from '../../core/drawing/drawing';
@@ -24,9 +25,20 @@ const shadedIn = (projections: ReadonlyMap<string, ProjectionState>): string[] =
     state !== 'waiting' && 'projected' in state ? (state.projected.shaded?.hash ?? []) : [],
   );
 
-/** What is known of the projections that the views of sheets are drawn from. */
-const projectionsOfSheets = (sheets: readonly DrawnSheet[]) =>
-  projectionsAtHand(sheets.flatMap(({ views }) => (views ? [...projectionsOf(views).values()] : [])));
+/** How long a file waits for views that are still projected, and how often it looks, ms. */
+const PATIENCE = { most: 60_000, pause: 400 };
+
+/** What is known of the projections that the views of sheets are drawn from, once they are made or have taken too long. */
+async function projectionsOfSheets(sheets: readonly DrawnSheet[]) {
+  const wanted = sheets.flatMap(({ views }) => (views ? [...projectionsOf(views).values()] : []));
+  const end = Date.now() + PATIENCE.most;
+  for (;;) {
+    const projections = await projectionsAtHand(wanted);
+    const waiting = [...projections.values()].filter((state) => state === 'waiting').length;
+    if (waiting === 0 || Date.now() > end) return { projections, waiting };
+    await setTimeout(PATIENCE.pause);
+  }
+}
 
 /**
  * Writes all sheets of a drawing as a file. Parts without an item number get theirs, which they keep: they are on paper now.
@@ -44,9 +56,8 @@ export async function exportDrawing(
   const { items } = drawnSheets(row, at.sources);
   if (canonicalHash(items) !== canonicalHash(row.items)) await keepItems(database, id, items);
   const { resources: bare, files: own } = await resourcesAt(database, at);
-  const projections = await projectionsOfSheets(drawnSheets({ ...row, items }, at.sources).sheets);
-  const waiting = [...projections.values()].filter((state) => state === 'waiting').length;
-  if (waiting > 0 && !asItIs)
+  const { projections, waiting } = await projectionsOfSheets(drawnSheets({ ...row, items }, at.sources).sheets);
+  if (waiting > 0)
     throw new ServiceError(
       422,
       `${counted(waiting, 'view')} of it ${waiting === 1 ? 'is' : 'are'} still projected. Try it again in a moment.`,

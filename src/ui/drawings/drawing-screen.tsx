@@ -350,6 +350,8 @@ function Resized({ size, losses, onClose }: { size: string; losses: string[]; on
   );
 }
 
+const WRITING = 'The file is written as soon as all its views are there';
+
 /** Stands in the menu of files for the parts list alone. */
 const PARTS_CSV = 'parts';
 
@@ -357,9 +359,11 @@ const PARTS_CSV = 'parts';
 function ExportDrawing({ id, number, plan }: { id: string; number: string; plan: Plan }) {
   const [problem, setProblem] = useState<string>();
   const [asking, setAsking] = useState<{ kind: ExportKind; open: string[] }>();
+  const [writing, setWriting] = useState(false);
   const write = async (kind: ExportKind, asItIs: boolean) => {
     setProblem(undefined);
     setAsking(undefined);
+    setWriting(true);
     try {
       await saveFile(await askForFile(exportDrawing, { params: { id }, body: { kind, asItIs } }), `${number}.${kind}`);
     } catch (error) {
@@ -367,6 +371,7 @@ function ExportDrawing({ id, number, plan }: { id: string; number: string; plan:
       if (Array.isArray(open)) setAsking({ kind, open: open as string[] });
       else setProblem((error as Error).message);
     }
+    setWriting(false);
   };
   const writeParts = () => {
     const { sheets, resources } = plan;
@@ -385,8 +390,8 @@ function ExportDrawing({ id, number, plan }: { id: string; number: string; plan:
         placement="bottom-end"
         onChoose={(kind) => (kind === PARTS_CSV ? writeParts() : void write(kind as ExportKind, false))}
         trigger={(props) => (
-          <Button type="button" look="primary" {...props}>
-            Export <ChevronDown size={14} aria-hidden />
+          <Button type="button" look="primary" {...props} disabled={writing} title={writing ? WRITING : undefined}>
+            {writing ? 'Writing…' : 'Export'} <ChevronDown size={14} aria-hidden />
           </Button>
         )}
       />
