@@ -87,6 +87,9 @@ async function putBack(tables: readonly string[]): Promise<void> {
   for (const table of tables.toReversed()) await database.run(`INSERT INTO ${table} SELECT * FROM ${aside(table)}`);
 }
 
+/** Projections that are not done, and those whose shading is a picture, which goes with the others. */
+const UNFINISHED = ` WHERE state <> 'done' OR content LIKE '%"shaded":{%'`;
+
 /**
  * Empties the database and fills it with the demo scenario, and with its accounts unless it is to wait for its first administrator. What
  * was projected stays if wanted: it is known by what it was made from.
@@ -96,8 +99,7 @@ export async function freshOffice({ accounts = true, projections = false } = {})
   for (let attempt = 1; ; attempt += 1) {
     try {
       for (const table of TABLES) {
-        const some = projections && table === 'projections' ? " WHERE state <> 'done'" : '';
-        await database.run(`DELETE FROM ${table}${some}`);
+        await database.run(`DELETE FROM ${table}${projections && table === 'projections' ? UNFINISHED : ''}`);
       }
       await (filled ? putBack(filled) : seedAndSetAside());
       break;

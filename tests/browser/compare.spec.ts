@@ -100,10 +100,7 @@ test('an edition is compared with every edition of a package from outside', asyn
     label: 'Workshop sheets, edition 1, released',
   });
   await expect(changes(page)).toContainText('Block Filing number');
-  await page
-    .getByRole('button', { name: /^Take over: Filing number/ })
-    .first()
-    .click();
+  await page.getByRole('button', { name: 'Take over: Block Filing number' }).click();
   await expect(page.getByRole('status')).toContainText('edition 3 has it as edition 1 of Workshop sheets.');
 });
 

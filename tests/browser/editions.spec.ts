@@ -34,7 +34,7 @@ test('an edition is mended, reviewed and released; drawings are made on it, and 
   await expect(tiles.filter({ hasText: 'A3 longest on record' })).toContainText('✓ looked at');
   // What is found on the sheet is told beside it, each a place on it and a way to settle it on the board.
   const form = page.getByRole('region', { name: 'Release', exact: true });
-  const tooLong = form.getByRole('button', { name: /^Title: .* too long/ });
+  const tooLong = form.getByRole('button', { name: /^Material: .* too long/ });
   await tooLong.click();
   await expect(page.getByTestId('place')).toBeVisible();
   await expect(form.getByRole('link', { name: 'Settle…' }).first()).toHaveAttribute(

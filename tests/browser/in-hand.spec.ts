@@ -199,7 +199,7 @@ test('the finder knows sizes, views, the frame, files, proofs and properties', a
   await find('Frame and zones');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('treeitem', { name: /^Frame and zones/ })).toHaveAttribute('aria-selected', 'true');
-  await expect((await find('Export')).getByRole('option', { name: /^Export / })).toHaveCount(8);
+  await expect((await find('Export')).getByRole('option', { name: /^Export / })).toHaveCount(9);
   await page.keyboard.press('Escape');
   await find('Heat treatment');
   await page.keyboard.press('Enter');

@@ -131,7 +131,8 @@ test('an assembly’s drawing makes itself: a cover sheet with balloons, and a s
   await expect(page.getByText(/projected…/)).toHaveCount(0, PROJECTED);
   await page.getByRole('button', { name: 'Export' }).click();
   const [download] = await Promise.all([
-    page.waitForEvent('download'),
+    // The file waits for the views of all its sheets.
+    page.waitForEvent('download', PROJECTED),
     (async () => {
       await page.getByRole('menuitem', { name: /PDF/ }).click();
       await page.getByRole('button', { name: 'Export as it is' }).click();

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { Snapshot } from '../edition/snapshot';
 import { issueInWords } from '../format/issue-words';
 import { readDocument } from '../format/reading';

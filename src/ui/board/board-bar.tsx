@@ -10,6 +10,7 @@ import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Select } from '../controls/field';
 import type { ExportKind } from '../../contract/export';
+import { ExportProblem } from '../sheet/export-problem';
 import { FILE_KINDS } from '../sheet/file-kinds';
 import { Menu } from '../controls/menu';
 import { exportFromDesk } from './commands/exporting';
@@ -318,24 +319,7 @@ function ExportMenu() {
           </Button>
         )}
       />
-      {problem && (
-        <Box
-          role="alert"
-          position="absolute"
-          right={0}
-          top="34px"
-          width="280px"
-          zIndex={5}
-          bg="card"
-          border="1px solid"
-          borderColor="vermilion"
-          color="vermilion"
-          px="10px"
-          py="7px"
-        >
-          ■ {problem}
-        </Box>
-      )}
+      {problem && <ExportProblem>{problem}</ExportProblem>}
     </Box>
   );
 }

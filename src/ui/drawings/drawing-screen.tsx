@@ -1,7 +1,6 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { ChevronDown } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { TRIAL } from '../../core/drawing/drawing';
 import { modelsOnSheet } from '../../core/drawing/sheets';
@@ -13,22 +12,13 @@ import type { RevisionRow } from '../../core/revision/rows';
 import type { Report } from '../../core/scene/report';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
-import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
-import { Menu } from '../controls/menu';
-import { exportDrawing } from '../../contract/drawings';
-import { type RequestFailed, askForFile } from '../data/request';
-import { partsCsv } from '../../core/drawing/parts-csv';
-import { composePlanned } from '../../core/scene/planning';
-import { saveFile, saveText } from '../data/save-file';
 import { useModelStore } from '../data/use-model-store';
 import { SavingWords } from '../saving/saving-words';
 import { useFitKey } from '../sheet/use-fit-key';
 import { ScaleAndFit } from '../sheet/scale-and-fit';
 import { ViewContext, type ViewStore, createViewStore } from '../sheet/view-store';
-import type { ExportKind } from '../../contract/export';
-import { FILE_KINDS } from '../sheet/file-kinds';
 import { Screen } from '../shell/screen';
 import type { AnswerFields } from './answer-field';
 import { AskedPane } from './asked-pane';
@@ -36,6 +26,7 @@ import { ClashStrip } from './clash-strip';
 import { DrawingSheet } from './drawing-sheet';
 import type { Changed, OpenDrawing } from './drawing-store';
 import { RevisionsPane } from './revisions-pane';
+import { ExportDrawing } from './export-drawing';
 import { FilledElsewhereButton } from './filled-elsewhere';
 import { FinishButton } from './finish-button';
 import { ReopenButton, SinceStrip, usePrintedOtherwise } from './since-strip';
@@ -45,7 +36,7 @@ import { useDrawing } from './use-drawing';
 import { useSheetViews } from './use-sheet-views';
 import { ViewsOnSheet } from '../views/views-on-sheet';
 import { ViewsPane } from '../views/views-pane';
-import { type Plan, sourcesOf, usePlan, useSheet } from './use-sheets';
+import { sourcesOf, usePlan, useSheet } from './use-sheets';
 import { LookingOnly, OnlyFor } from '../data/me';
 import { useLocked } from './use-locked';
 
@@ -347,73 +338,5 @@ function Resized({ size, losses, onClose }: { size: string; losses: string[]; on
         ×
       </Button>
     </Flex>
-  );
-}
-
-const WRITING = 'The file is written as soon as all its views are there';
-
-/** Stands in the menu of files for the parts list alone. */
-const PARTS_CSV = 'parts';
-
-/** Writes the drawing; with something unanswered it asks first. */
-function ExportDrawing({ id, number, plan }: { id: string; number: string; plan: Plan }) {
-  const [problem, setProblem] = useState<string>();
-  const [asking, setAsking] = useState<{ kind: ExportKind; open: string[] }>();
-  const [writing, setWriting] = useState(false);
-  const write = async (kind: ExportKind, asItIs: boolean) => {
-    setProblem(undefined);
-    setAsking(undefined);
-    setWriting(true);
-    try {
-      await saveFile(await askForFile(exportDrawing, { params: { id }, body: { kind, asItIs } }), `${number}.${kind}`);
-    } catch (error) {
-      const open = (error as RequestFailed).detail?.open;
-      if (Array.isArray(open)) setAsking({ kind, open: open as string[] });
-      else setProblem((error as Error).message);
-    }
-    setWriting(false);
-  };
-  const writeParts = () => {
-    const { sheets, resources } = plan;
-    const composed = sheets.flatMap((sheet) => {
-      const made = resources && composePlanned(sheet, resources);
-      return made?.ok ? [{ document: sheet.document, report: made.report }] : [];
-    });
-    const csv = partsCsv(composed);
-    setProblem(csv === undefined ? 'The sheets of this drawing have no parts list.' : undefined);
-    if (csv !== undefined) saveText(csv, `${number}-parts.csv`);
-  };
-  return (
-    <Box position="relative">
-      <Menu
-        entries={[...FILE_KINDS, { value: PARTS_CSV, words: 'CSV of the parts list' }]}
-        placement="bottom-end"
-        onChoose={(kind) => (kind === PARTS_CSV ? writeParts() : void write(kind as ExportKind, false))}
-        trigger={(props) => (
-          <Button type="button" look="primary" {...props} disabled={writing} title={writing ? WRITING : undefined}>
-            {writing ? 'Writing…' : 'Export'} <ChevronDown size={14} aria-hidden />
-          </Button>
-        )}
-      />
-      {problem && <Problem>{problem}</Problem>}
-      <Dialog
-        open={asking !== undefined}
-        title="Some of it is unanswered"
-        onClose={() => setAsking(undefined)}
-        footer={
-          <>
-            <Button type="button" onClick={() => setAsking(undefined)}>
-              Answer first
-            </Button>
-            <Button look="primary" type="button" onClick={() => void write(asking!.kind, true)}>
-              Export as it is
-            </Button>
-          </>
-        }
-      >
-        Nobody has answered {asking?.open.join(', ')}. The sheet prints there what the format says: nothing, a dash, or
-        a line for the pen.
-      </Dialog>
-    </Box>
   );
 }
