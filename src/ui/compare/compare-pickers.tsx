@@ -2,10 +2,10 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { FormatView } from '../../contract/formats';
-import { Button } from '../controls/button';
 import { Problem, Select } from '../controls/field';
+import { FileButton } from '../controls/file-button';
 import { historyQuery } from '../editions/queries';
 import { FormatPicker } from '../formats/format-picker';
 import { type Outside, readOutside } from './outside';
@@ -24,6 +24,11 @@ export function ComparePickers(props: {
 }) {
   const { before, after, inFile, onChoose, onRead, onChooseInFile } = props;
   const [notRead, setNotRead] = useState<string>();
+  const takeFile = async (file: File) => {
+    const read = await readOutside(file);
+    setNotRead(read.ok ? undefined : read.reason);
+    if (read.ok) onRead(read);
+  };
   const sides = [
     { side: 'a', label: 'The first format', format: before, isInFile: false },
     { side: 'b', label: 'The second format', format: after, isInFile: inFile !== undefined },
@@ -53,11 +58,12 @@ export function ComparePickers(props: {
         </Flex>
       ))}
       <FileButton
-        onRead={(read) => {
-          setNotRead(read.ok ? undefined : read.reason);
-          if (read.ok) onRead(read);
-        }}
-      />
+        label="Format file or package"
+        accept=".json,application/json,.zip,application/zip"
+        onFile={(file) => void takeFile(file)}
+      >
+        With a file…
+      </FileButton>
       {notRead !== undefined && <Problem>{notRead}</Problem>}
     </Flex>
   );
@@ -85,30 +91,6 @@ function EditionInFile(props: {
         ))}
       </Select>
     </Box>
-  );
-}
-
-/** Reads the second of the two from a format file or a package. */
-function FileButton({ onRead }: { onRead: (read: Awaited<ReturnType<typeof readOutside>>) => void }) {
-  const field = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <input
-        ref={field}
-        type="file"
-        accept=".json,application/json,.zip,application/zip"
-        aria-label="Format file or package"
-        hidden
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) void readOutside(file).then(onRead);
-          event.target.value = '';
-        }}
-      />
-      <Button type="button" onClick={() => field.current?.click()}>
-        With a file…
-      </Button>
-    </>
   );
 }
 

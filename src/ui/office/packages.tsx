@@ -14,6 +14,7 @@ import { counted } from '../../core/counted';
 import { Button } from '../controls/button';
 import { CheckBox } from '../controls/check-box';
 import { Problem, Select } from '../controls/field';
+import { FileButton } from '../controls/file-button';
 import { shelfQuery } from '../data/queries';
 import { ask, askForFile } from '../data/request';
 import { saveFile } from '../data/save-file';
@@ -137,20 +138,9 @@ function TakingIn() {
       <Box as="h2" fontWeight={600} pb="3px">
         Take in
       </Box>
-      <Button as="label" position="relative" aria-disabled={busy}>
+      <FileButton label="Package" accept=".zip,application/zip" disabled={busy} onFile={(file) => void look(file)}>
         Choose a package…
-        <input
-          type="file"
-          accept=".zip,application/zip"
-          aria-label="Package"
-          style={{ position: 'absolute', inset: 0, opacity: 0, cursor: 'pointer' }}
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            event.target.value = '';
-            if (file) void look(file);
-          }}
-        />
-      </Button>
+      </FileButton>
       {said.problem !== undefined && <Problem>{said.problem}</Problem>}
       {said.done !== undefined && (
         <Box role="status" color="pine" pt="5px">

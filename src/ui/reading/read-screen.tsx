@@ -8,6 +8,7 @@ import { counted } from '../../core/counted';
 import type { CellFound } from '../../core/recognising/recognition';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
+import { FileButton } from '../controls/file-button';
 import { formatQuery } from '../data/queries';
 import { Screen } from '../shell/screen';
 import { FoundList } from './found-list';
@@ -43,9 +44,12 @@ export function ReadScreen() {
             Read a drawing
           </Box>
           <FileButton
-            words={file ? 'Another file…' : 'Choose a file…'}
-            onChoose={(next) => void reading.readFile(next)}
-          />
+            label="Drawing file"
+            accept=".dxf,.svg,.dwg,image/svg+xml,image/vnd.dxf"
+            onFile={(next) => void reading.readFile(next)}
+          >
+            {file ? 'Another file…' : 'Choose a file…'}
+          </FileButton>
           {busy !== undefined && (
             <>
               <Box as="span" role="status" color="soft">
@@ -99,25 +103,6 @@ export function ReadScreen() {
         )}
       </Flex>
     </Screen>
-  );
-}
-
-function FileButton({ words, onChoose }: { words: string; onChoose: (file: File) => void }) {
-  return (
-    <Button as="label" position="relative">
-      {words}
-      <input
-        type="file"
-        accept=".dxf,.svg,.dwg,image/svg+xml,image/vnd.dxf"
-        aria-label="Drawing file"
-        style={{ position: 'absolute', inset: 0, opacity: 0, cursor: 'pointer' }}
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = '';
-          if (file) onChoose(file);
-        }}
-      />
-    </Button>
   );
 }
 

@@ -1,12 +1,12 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { takeShape } from '../../contract/specimens';
 import { trimNumber } from '../../core/geometry/length';
 import type { Outcome } from '../../core/refusal';
 import type { Specimen } from '../../core/specimen/specimen';
-import { Button } from '../controls/button';
+import { FileButton } from '../controls/file-button';
 import { Problem } from '../controls/field';
 import { ask } from '../data/request';
 import { ReadingClient } from './reading-client';
@@ -15,7 +15,6 @@ import { ReadingClient } from './reading-client';
 export function FlatShape(props: { specimen: Specimen; onChange: (specimen: Specimen) => Outcome<object> }) {
   const { specimen, onChange } = props;
   const { flat } = specimen;
-  const field = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string>();
   const [reading, setReading] = useState(false);
   const [client] = useState(() => new ReadingClient());
@@ -58,21 +57,16 @@ export function FlatShape(props: { specimen: Specimen; onChange: (specimen: Spec
             'None: of a folded part, read in the STEP file of its flat shape.'
           )}
         </Box>
-        <input
-          ref={field}
-          type="file"
+        <FileButton
+          label="File of the flat shape"
           accept=".step,.stp"
-          aria-label="File of the flat shape"
-          hidden
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) void take(file);
-            event.target.value = '';
-          }}
-        />
-        <Button type="button" height="24px" fontSize="13px" disabled={reading} onClick={() => field.current?.click()}>
+          height="24px"
+          fontSize="13px"
+          disabled={reading}
+          onFile={(file) => void take(file)}
+        >
           Read in…
-        </Button>
+        </FileButton>
       </Flex>
       {problem !== undefined && <Problem>{problem}</Problem>}
     </Box>

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { type ReactNode, useRef, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { SHIPPED_FONTS } from '../../../core/lettering/fonts';
 import {
   type Lettering,
@@ -15,6 +15,7 @@ import { trimNumber } from '../../../core/geometry/length';
 import { type Outcome, refuse } from '../../../core/refusal';
 import { Button } from '../../controls/button';
 import { CommitField, Problem, Row, SelectRow } from '../../controls/field';
+import { FileButton } from '../../controls/file-button';
 import { useBoard, useBoardStore } from '../board-store';
 import { Section } from './details-parts';
 import { OwnOnSize } from './length-row';
@@ -192,30 +193,21 @@ export function LetteringSection() {
 /** Takes a font of the office in, to letter every format with. */
 function AddFont() {
   const store = useBoardStore();
-  const file = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string>();
-  const take = async (given: File | undefined) => {
-    if (!given) return;
+  const take = async (given: File) => {
     const outcome = await putFont(store, given);
     setProblem(outcome.ok ? undefined : outcome.reason);
   };
   return (
     <Row label="">
-      <Button
-        type="button"
-        onClick={() => file.current?.click()}
+      <FileButton
+        label="Font file"
+        accept=".ttf,.otf,font/ttf,font/otf"
         title="A TrueType or OpenType font of the office’s own"
+        onFile={(given) => void take(given)}
       >
         Add a font…
-      </Button>
-      <input
-        ref={file}
-        type="file"
-        accept=".ttf,.otf,font/ttf,font/otf"
-        aria-label="Font file"
-        hidden
-        onChange={(event) => void take(event.target.files?.[0])}
-      />
+      </FileButton>
       {problem && <Problem>{problem}</Problem>}
     </Row>
   );
