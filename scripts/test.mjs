@@ -2,7 +2,8 @@
  * `npm test`: on a fresh machine installs what is missing, then checks types, lint, boundaries and leftovers, runs the
  * unit, server and browser tests on a database and ports of their own, and closes with one line of counts.
  */
-import { spawnSync } from 'node:child_process';
+import { Buffer } from 'node:buffer';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { ensureBuild } from './application.mjs';
@@ -28,11 +29,27 @@ function run(command, parameters, env = {}) {
   );
 }
 
-/** A check that passes or fails as a whole. */
-function check(name, command, ...parameters) {
-  say(name);
-  const good = run(command, parameters);
-  count(good ? 1 : 0, good ? 0 : 1);
+/** What is checked as a whole, each passing or failing, side by side: what one has to say follows when it is done. */
+const CHECKS = [
+  ['types', 'tsc', '--noEmit', '-p', '.'],
+  ['lint', 'eslint', '.', '--max-warnings=0'],
+  ['boundaries', 'depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
+  ['leftovers', 'knip'],
+  ['formatting', 'prettier', '--check', '--log-level=warn', '.'],
+];
+
+function check([name, command, ...parameters]) {
+  return new Promise((done) => {
+    const child = spawn(`node_modules/.bin/${command}`, parameters, { stdio: ['ignore', 'pipe', 'pipe'] });
+    const said = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (some) => said.push(some));
+    child.once('close', (code) => {
+      say(name);
+      process.stdout.write(Buffer.concat(said));
+      count(code === 0 ? 1 : 0, code === 0 ? 0 : 1);
+      done();
+    });
+  });
 }
 
 function result(file) {
@@ -68,12 +85,8 @@ ensureDebian(DEBIAN.database, DEBIAN.browser, DEBIAN.dxfReader, DEBIAN.pdfRaster
 ensurePackages();
 mkdirSync(FOLDER, { recursive: true });
 
-check('types', 'next', 'typegen');
-check('types', 'tsc', '--noEmit', '-p', '.');
-check('lint', 'eslint', '.', '--max-warnings=0');
-check('boundaries', 'depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err');
-check('leftovers', 'knip');
-check('formatting', 'prettier', '--check', '--log-level=warn', '.');
+await check(['types of the routes', 'next', 'typegen']);
+await Promise.all(CHECKS.map(check));
 jest('core');
 jest('ui');
 
