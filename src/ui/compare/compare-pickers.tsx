@@ -78,7 +78,7 @@ function EditionInFile(props: {
   const { chosen, editions, onChoose } = props;
   if (editions.length < 2) return null;
   return (
-    <Box width="230px">
+    <Box width="270px">
       <Select
         aria-label="Edition in the file"
         value={chosen.edition.id}

@@ -128,7 +128,7 @@ function Compared(props: { before: FormatView; after: FormatView; atHand: AtHand
     if (condition.kinds && condition.kinds !== kind)
       setSpecimen(office.specimens.find(({ model }) => model === condition.kinds)?.id ?? specimen);
   };
-  const names = { before: formatWords(before), after: after.id === 'file' ? after.name : formatWords(after) };
+  const names = { before: formatWords(before), after: wordsOf(after) };
   return (
     <Screen
       plate={[
@@ -256,3 +256,11 @@ function useChanges(before: FormatView, after: FormatView, { properties }: AtHan
   const [a, b] = [before.edition.document, after.edition.document];
   return useMemo(() => differences(a, b, a, (id) => properties.get(id)?.name), [a, b, properties]);
 }
+
+/** What a format is called beside another: a format file by its name, an edition of a package as one that is in a file. */
+const wordsOf = (format: FormatView): string =>
+  format.edition.id === 'file'
+    ? format.name
+    : format.id === 'file'
+      ? `${formatWords(format)}, in the file`
+      : formatWords(format);
