@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -122,6 +122,7 @@ function LookedAtWords() {
 /** Gives the open edition the content that is looked at, as one step that can be undone, and goes to its board. */
 function TakeBackButton() {
   const router = useRouter();
+  const queries = useQueryClient();
   const [problem, setProblem] = useState<string>();
   const store = useBoardStore();
   const { data: newest } = useQuery(formatQuery(useBoard((board) => board.format.id)));
@@ -145,6 +146,8 @@ function TakeBackButton() {
     } catch (error) {
       setProblem((error as Error).message);
     }
+    for (const queryKey of [['edition', id], ['format', newest.id], ['shelf'], ['history', newest.id]])
+      void queries.invalidateQueries({ queryKey });
   };
   return (
     <>

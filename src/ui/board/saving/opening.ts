@@ -52,6 +52,7 @@ export async function lookAt(store: BoardStore, formatId: string, lookedAt: Look
   const { edition, version } = lookedAt;
   const query = version === undefined ? editionQuery(edition) : stateQuery(edition, String(version));
   const format = await theQueryClient().fetchQuery({ ...query, staleTime: 0 });
+  if (format.id !== formatId) throw new Error('This edition is of another format. Go to it from its own History.');
   if (format.edition.state === 'open' && format.lockedFor === undefined) return openFormat(store, formatId);
   const { office, resources } = await loadAtHand([format], 'showpieces');
   const { document, version: shown } = format.edition;
