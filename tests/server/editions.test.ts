@@ -27,7 +27,6 @@ import { asDesk, changeSpecimen, count, release, withOffice } from './office';
 
 withOffice();
 // Releases compose every sheet, some of these tests all of them several times.
-jest.setTimeout(60_000);
 
 const { format, edition } = formatServices;
 const saveDocument = asDesk(formatServices.saveDocument);
@@ -250,7 +249,7 @@ test('a server that is killed in the middle of releases leaves none half done', 
   const { releases, troubles } = await releaseUnderKills(24);
   expect(troubles).toEqual([]);
   expect(releases).toBeGreaterThan(12);
-}, 120_000);
+});
 
 describe('editions', () => {
   test('go on with the next one, one at a time; an earlier state is gone back to in the same way', async () => {

@@ -92,7 +92,7 @@ test('a worker that is killed in the middle is followed by another, and no proof
   expect(ended.done).toBe(proofs);
   expect(Object.values(ended.counts).reduce((sum, one) => sum + one)).toBe(proofs);
   expect(await count('proof_verdicts')).toBe(proofs);
-}, 120_000);
+});
 
 test('variants that differ by a capital or an accent are proved each for itself', async () => {
   const [pawl] = manySpecimens(1);

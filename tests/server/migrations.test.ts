@@ -59,7 +59,7 @@ test('migrations that are killed anywhere, before or after a statement is writte
     await migrate(url, FOLDER);
     expect(await schema()).toEqual(whole);
   }
-}, 120_000);
+});
 
 test('a profile that said capitals and a least clear area gets a house book that says so, and its releases name it', async () => {
   await emptied();

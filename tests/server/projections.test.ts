@@ -13,7 +13,6 @@ import { withOffice } from './office';
 
 withOffice('once');
 // An assembly is read and projected in some seconds, on a busy machine in more.
-jest.setTimeout(90_000);
 
 const bytesOf = (file: string) => readFileSync(`demo/models/${file}.step`);
 const hashOf = (file: string) => createHash('sha256').update(bytesOf(file)).digest('hex');

@@ -142,4 +142,4 @@ test('a file of a drawing waits for views that are still projected: none is miss
   await writing;
   // The outline of the pawl is many curves; the frame and the title block have none.
   expect(written!.match(/<path|<polyline/g)!.length).toBeGreaterThan(20);
-}, 60_000);
+});

@@ -2,8 +2,6 @@ import { readFileSync } from 'node:fs';
 import { readUpload } from '@/server/uploads/read-upload';
 import { HOSTILE_FONTS, HOSTILE_SVG } from '../core/hostile-files';
 
-jest.setTimeout(60_000);
-
 const svgOf = (name: string) => HOSTILE_SVG.find(([other]) => other === name)![1]();
 const words = (read: { ok: boolean; reason?: string }) => (read.ok ? 'taken' : read.reason);
 const SQUARE = '<svg viewBox="0 0 2 2"><rect width="2" height="2"/></svg>';

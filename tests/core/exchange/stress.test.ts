@@ -14,7 +14,7 @@ test('250 sheets of all formats, models and languages read from PDF as they were
   const pages = readPdfPages(pdf);
   expect(pages).toHaveLength(sheets.length);
   pages.forEach((page, i) => expectAgreement(page, sheets[i]!.scene));
-}, 120_000);
+});
 
 test('and from DXF, without an error to a strict reader', () => {
   const read = readDxfs(sheets.map(({ scene }) => writeDxf(scene)));
@@ -22,8 +22,8 @@ test('and from DXF, without an error to a strict reader', () => {
     expect(sheet.errors).toEqual([]);
     expectAgreement(sheet, sheets[i]!.scene);
   });
-}, 120_000);
+});
 
 test('and from SVG', async () => {
   for (const { scene } of sheets) expectAgreement(readSvg(await writeSvg(scene, files, 'Stress')), scene);
-}, 120_000);
+});

@@ -88,7 +88,7 @@ test('whatever the format, the rows and the sheets: every row is printed once, o
     ),
     { numRuns: 120 },
   );
-}, 120_000);
+});
 
 test('a table on the first sheet alone says what has no place, though there is a second sheet', () => {
   const document = formatWith('parts-block', { most: { base: 17 }, whenFull: 'following sheet' }, 'first');
