@@ -13,7 +13,7 @@ const shared = {
 /** @type {import('jest').Config} */
 export default {
   /* Only a test that hangs runs into this: how fast something is, `npm run bench` tells. */
-  testTimeout: 120_000,
+  testTimeout: 300_000,
   projects: [
     { ...shared, displayName: 'core', testMatch: ['<rootDir>/tests/core/**/*.test.ts'] },
     { ...shared, displayName: 'ui', testMatch: ['<rootDir>/tests/ui/**/*.test.ts'] },

@@ -1,5 +1,6 @@
 /**
- * Releases the open edition of a format and opens the next one, over and over until it is killed: what tests/server/kills.ts kills.
+ * Releases the open edition of a format and opens the next one, over and over until it is killed, and says each release: what
+ * tests/server/kills.ts kills.
  * ZONOGRAPH_DATABASE names the database.
  */
 import { STANDARDS_DESK } from '../src/server/actor';
@@ -17,5 +18,6 @@ for (;;) {
   else {
     const asked = { note: 'Once more', reason: 'A trial', countsFrom: '2026-01-01', defaults: [] };
     await releaseEdition(STANDARDS_DESK, id, { version, ...asked });
+    console.log('released');
   }
 }

@@ -58,8 +58,8 @@ export const ShelfEntry = About.extend({
   inForce: z.object({ id: z.string(), number: z.int() }).optional(),
   /** For which kinds of model it is the usual default. */
   defaultFor: z.array(ModelKind),
-  /** How many drawings are made on any of its editions. */
-  drawings: z.int(),
+  /** All its editions, the newest first, each with how many drawings have a sheet on it. */
+  editions: z.array(z.object({ id: z.string(), number: z.int(), state: EditionState, drawings: z.int() })),
   changedAt: z.string(),
   changedBy: z.string().optional(),
 });

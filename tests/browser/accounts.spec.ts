@@ -246,7 +246,8 @@ test('a format is limited to some: others neither see it on the shelf nor draw o
   browser,
 }) => {
   await page.goto('/formats');
-  await page.getByRole('button', { name: 'Who uses and changes Inch sheets' }).click();
+  await page.getByRole('button', { name: 'More of Inch sheets' }).click();
+  await page.getByRole('menuitem', { name: 'Who uses and changes it…' }).click();
   const sharing = page.getByRole('dialog', { name: 'Who uses and changes Inch sheets' });
   await sharing.getByRole('radio', { name: 'only these' }).first().click();
   await sharing.getByRole('button', { name: 'Save' }).click();

@@ -1,5 +1,7 @@
+import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import sharp from 'sharp';
 import { Board, choose, expect, test } from './fixtures';
 
 const changes = (page: Page) => page.getByRole('region', { name: 'List of changes' });
@@ -60,7 +62,10 @@ test('a copy that was changed is compared with what it was copied from: pictures
   await page.getByRole('slider', { name: 'How much of the first sheet is seen' }).fill('100');
 });
 
-test('an edition is compared with a format file from outside, and a change of it is taken over', async ({ page }) => {
+test('an edition is compared with a format file from outside, and its changes are taken over, with a picture that the office lacks', async ({
+  page,
+  request,
+}) => {
   await page.goto('/formats/compare?a=workshop-sheets');
   await expect(page.getByRole('combobox', { name: 'The first format', exact: true })).toHaveValue('Workshop sheets');
   const file = page.getByLabel('Format file or package');
@@ -69,9 +74,16 @@ test('an edition is compared with a format file from outside, and a change of it
     page.getByRole('alert').filter({ hasText: 'notes.json: This is not a Zonograph format file' }),
   ).toBeVisible();
   const json = JSON.parse(readFileSync('demo/formats/workshop-sheets.json', 'utf8')) as {
-    format: { margins: { left: number } };
+    format: { margins: { left: number }; blocks: { cells: { id: string; contents: object[] }[] }[] };
+    pictures: Record<string, object>;
   };
   json.format.margins.left = 30;
+  const create = { width: 400, height: 100, channels: 3, background: '#7A2E5D' } as const;
+  const png = await sharp({ create }).png().toBuffer();
+  const hash = createHash('sha256').update(png).digest('hex');
+  json.pictures[hash] = { kind: 'raster', type: 'png', width: 400, height: 100, data: png.toString('base64') };
+  const free = json.format.blocks.flatMap(({ cells }) => cells).find(({ id }) => id === 'free')!;
+  free.contents = [{ picture: { from: { hash }, scale: 'fit' } }];
   const theirs = Buffer.from(JSON.stringify(json));
   await file.setInputFiles({ name: 'from-the-yard.json', mimeType: 'application/json', buffer: theirs });
   const margin = changes(page)
@@ -79,13 +91,27 @@ test('an edition is compared with a format file from outside, and a change of it
     .first();
   await expect(margin).toContainText('30');
   await expect(page.getByText(/^\+ \d+ came: bold, underlined$/)).toBeVisible();
+  // Its picture is shown out of the file: the office has none such.
+  const logo = (await page.locator('svg image').first().getAttribute('href'))!;
+  expect(logo).toMatch(/^blob:/);
+  const widthOf = async (src: string) => {
+    const image = Object.assign(new Image(), { src });
+    await image.decode();
+    return image.naturalWidth;
+  };
+  expect(await page.evaluate(widthOf, logo)).toBe(400);
+  expect((await request.get(`/api/pictures/${hash}`)).status()).toBe(404);
   // What one looks at stays as it is when a change is taken.
   await page.getByRole('radio', { name: 'A4', exact: true }).click({ force: true });
-  await page.getByRole('button', { name: /^Take over: / }).click();
+  const takeMargin = page.getByRole('button', { name: /^Take over: (Left margin|Margins)/ });
+  await takeMargin.click();
   await expect(page.getByRole('status')).toContainText('edition 3 has it as edition 1 of from-the-yard.json.');
+  await expect(takeMargin).toHaveCount(0);
+  await page.getByRole('button', { name: /^Take over: / }).click();
   await expect(changes(page)).toContainText('They are alike in everything.');
   await expect(page.getByRole('status')).toBeVisible();
   await expect(page.getByRole('radio', { name: 'A4', exact: true })).toBeChecked();
+  expect((await request.get(`/api/pictures/${hash}/file`)).status()).toBe(200);
 });
 
 test('an edition is compared with every edition of a package from outside', async ({ page, request }) => {

@@ -181,7 +181,13 @@ test('an edition is withdrawn with a successor named, and restored; what drawing
 }) => {
   await makeDrawing(page, 'Drum barrel');
   await page.goto('/formats');
-  await shelfCard(page, 'Workshop sheets').getByRole('button', { name: 'Delete Workshop sheets' }).click();
+  const card = shelfCard(page, 'Workshop sheets');
+  await expect(card).toContainText('1 drawing on edition 2');
+  const more = async (words: string) => {
+    await card.getByRole('button', { name: 'More of Workshop sheets' }).click();
+    await page.getByRole('menuitem', { name: words }).click();
+  };
+  await more('Delete…');
   await page.getByRole('dialog').getByRole('button', { name: 'Delete' }).click();
   await expect(page.getByRole('dialog')).toContainText('“Workshop sheets” stays: a drawing is made on it.');
   await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click();
@@ -190,13 +196,18 @@ test('an edition is withdrawn with a successor named, and restored; what drawing
   await editionOf(page, 1).getByRole('button', { name: 'Withdraw…' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Withdraw', exact: true }).click();
   await expect(editionOf(page, 1)).toContainText('⊘ withdrawn');
-  await editionOf(page, 2).getByRole('button', { name: 'Withdraw…' }).click();
+  // The edition that drawings are made on is withdrawn, and restored, on its card too.
+  await page.goto('/formats');
+  await more('Withdraw edition 2…');
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('1 drawing made on it keeps it.');
   await dialog.getByRole('button', { name: 'Withdraw', exact: true }).click();
   await expect(dialog).toContainText('Name a successor, which becomes the default.');
   await choose(dialog.getByRole('combobox', { name: 'Successor' }), 'Inch sheets', 'Inch sheets, edition 1');
   await dialog.getByRole('button', { name: 'Withdraw', exact: true }).click();
+  await expect(dialog).toBeHidden();
+  await expect(shelfCard(page, 'Inch sheets')).toContainText('★ default for parts');
+  await page.goto('/formats/workshop-sheets/history');
   await expect(editionOf(page, 2)).toContainText('Use Inch sheets instead.');
 
   // It is not offered any more, and its successor is the default.
@@ -211,9 +222,13 @@ test('an edition is withdrawn with a successor named, and restored; what drawing
   await expect(formats.getByRole('button', { name: /^Workshop sheets/ })).toHaveCount(0);
   await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click();
 
+  await page.goto('/formats');
+  await more('Restore edition 2');
+  await expect(card).toContainText('● edition 2');
   await page.goto('/formats/workshop-sheets/history');
-  await editionOf(page, 2).getByRole('button', { name: 'Restore' }).click();
   await expect(editionOf(page, 2)).toContainText('● released');
+  await editionOf(page, 1).getByRole('button', { name: 'Restore' }).click();
+  await expect(editionOf(page, 1)).toContainText('● released');
 });
 
 test('a finished drawing prints what it printed when its model changes, and says so before it is reopened', async ({

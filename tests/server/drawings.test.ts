@@ -7,6 +7,7 @@ import type { RevisionRow } from '@/core/revision/rows';
 import { exportDrawing } from '@/server/services/drawing-export';
 import * as drawingServices from '@/server/services/drawings';
 import * as formatServices from '@/server/services/formats';
+import { STANDARDS_DESK } from '@/server/actor';
 import * as storeServices from '@/server/services/model-store';
 import { randomUUID } from 'node:crypto';
 import { database } from '@/server/database';
@@ -300,6 +301,15 @@ describe('the sheets of a drawing', () => {
     const loaded = await drawing(id);
     expect(loaded.drawing.sheets).toEqual(sheets);
     expect(loaded.formats.map(({ name }) => name)).toEqual(['Workshop sheets', 'Inch sheets']);
+    const { entries } = await formatServices.shelf(STANDARDS_DESK, { order: 'name' });
+    const used = entries.map(({ editions }) =>
+      editions.map(({ number, state, drawings: on }) => `${number} ${state} ${on}`),
+    );
+    expect(used).toEqual([
+      ['2 released 1', '1 released 0'],
+      ['1 open 0'],
+      ['3 open 0', '2 released 1', '1 released 0'],
+    ]);
     const pdf = await exportDrawing(id, { kind: 'pdf', asItIs: true });
     const text = Buffer.from(pdf.content).toString('latin1');
     expect(text.match(/\/MediaBox \[([^\]]*)\]/g)).toEqual([

@@ -26,7 +26,6 @@ import { releaseUnderKills } from './kills';
 import { asDesk, changeSpecimen, count, release, withOffice } from './office';
 
 withOffice();
-// Releases compose every sheet, some of these tests all of them several times.
 
 const { format, edition } = formatServices;
 const saveDocument = asDesk(formatServices.saveDocument);

@@ -1,10 +1,11 @@
-import { spawn } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
+import { createInterface } from 'node:readline';
 import { buildSync } from 'esbuild';
 import { database } from '@/server/database';
 import { verifyAll } from '@/server/services/verifying';
 
-/** Longest time that releases go on before they are cut off, ms. */
-const LONGEST = 600;
+/** How many releases go on at most before they are cut off. */
+const MOST = 4;
 
 /** What is wrong with the editions of the office as they stand: states, records and snapshots that do not go together. */
 async function halfReleases(): Promise<string[]> {
@@ -25,6 +26,18 @@ async function halfReleases(): Promise<string[]> {
   ];
 }
 
+/** How long this machine takes for a release and for opening the next edition, ms. */
+async function onePace(start: () => ChildProcess): Promise<number> {
+  const child = start();
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  const said: number[] = [];
+  for await (const line of createInterface({ input: child.stdout! })) {
+    if (line === 'released' && said.push(performance.now()) === 3) child.kill('SIGKILL');
+  }
+  await ended;
+  return (said[2]! - said[0]!) / 2;
+}
+
 /** Lets releases of scripts/release-loop.ts go on and kills them, so many times. @returns how many editions were released, and everything that was left half done */
 export async function releaseUnderKills(times: number, told?: (time: number) => void) {
   const bundle = '.data/release-loop.mjs';
@@ -37,15 +50,17 @@ export async function releaseUnderKills(times: number, told?: (time: number) => 
     packages: 'external',
     logLevel: 'error',
   });
+  const start = () => spawn(process.execPath, [bundle], { stdio: ['ignore', 'pipe', 'inherit'], env: process.env });
   const released = async () =>
     Number((await database.query<{ n: number }>('SELECT COUNT(*) AS n FROM edition_releases'))[0]!.n);
+  const pace = await onePace(start);
   const before = await released();
   const troubles: string[] = [];
   for (let time = 1; time <= times; time += 1) {
-    const child = spawn(process.execPath, [bundle], { stdio: ['ignore', 'pipe', 'inherit'], env: process.env });
+    const child = start();
     const ended = new Promise((resolve) => child.once('exit', resolve));
     await Promise.race([new Promise((resolve) => child.stdout.once('data', resolve)), ended]);
-    const killing = setTimeout(() => child.kill('SIGKILL'), Math.random() * LONGEST);
+    const killing = setTimeout(() => child.kill('SIGKILL'), Math.random() * MOST * pace);
     await ended;
     clearTimeout(killing);
     if (child.signalCode !== 'SIGKILL') troubles.push(`time ${time}: it ended by itself`);

@@ -146,6 +146,6 @@ export const picturesIn = ({ pictures = {} }: Pick<FormatPackage, 'pictures'>): 
 export const picturesFiles = ({ pictures = {} }: Pick<FormatPackage, 'pictures'>): Map<string, Uint8Array> =>
   new Map(
     Object.entries(pictures).flatMap(([hash, { data }]) =>
-      data === undefined ? [] : [[hash, Buffer.from(data, 'base64')] as const],
+      data === undefined ? [] : [[hash, Uint8Array.from(atob(data), (byte) => byte.charCodeAt(0))] as const],
     ),
   );

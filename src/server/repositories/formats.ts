@@ -105,7 +105,7 @@ interface RawShelf {
   state: EditionState;
   hash: string;
   version: number;
-  drawings: number;
+  editions: unknown;
   description: string;
   category: string;
   tags: unknown;
@@ -130,6 +130,12 @@ const STATES: Record<ShelfState, string | undefined> = {
   released: "EXISTS (SELECT 1 FROM editions AS own WHERE own.format_id = formats.id AND own.state = 'released')",
   withdrawn: "NOT EXISTS (SELECT 1 FROM editions AS own WHERE own.format_id = formats.id AND own.state <> 'withdrawn')",
 };
+
+/** How many drawings stand on an edition or have a sheet on it, as an expression. */
+const drawingsOn = (edition: string) =>
+  `((SELECT COUNT(*) FROM drawings WHERE drawings.edition_id = ${edition}.id)
+    + (SELECT COUNT(DISTINCT drawing_id) FROM drawing_sheets JOIN drawings ON drawings.id = drawing_id
+        WHERE drawing_sheets.edition_id = ${edition}.id AND drawings.edition_id <> ${edition}.id))`;
 
 /** The formats on the shelf in pages, in the order in which they came, by name, or the last changed first; with `search` those that have it in their name or a size. */
 export function listFormats(
@@ -164,7 +170,8 @@ export function listFormats(
     {
       select: `formats.id, formats.name, DATE_FORMAT(formats.created_at, '%Y-%m-%d %H:%i:%s.%f') AS created, unit, sizes, main_size AS mainSize,
         editions.id AS edition, editions.number, editions.state, editions.hash, editions.version,
-        (SELECT COUNT(*) FROM drawings JOIN editions AS own ON own.id = edition_id WHERE own.format_id = formats.id) AS drawings,
+        (SELECT JSON_ARRAYAGG(JSON_OBJECT('id', own.id, 'number', own.number, 'state', own.state, 'drawings', ${drawingsOn('own')}) ORDER BY own.number DESC)
+          FROM editions AS own WHERE own.format_id = formats.id) AS editions,
         description, category, tags, ${inForce('own.id')} AS inForce, ${inForce('own.number')} AS inForceNumber,
         (SELECT GROUP_CONCAT(kind ORDER BY kind) FROM format_defaults WHERE format_defaults.format_id = formats.id
           AND size_name = '' AND project_id = '' AND site_id = '') AS defaultFor,
@@ -191,7 +198,7 @@ export function listFormats(
       order: ORDERS[order].by,
       direction: order === 'changed' ? 'DESC' : 'ASC',
       keyOf: (row) => [ORDERS[order].keyOf(row), row.id],
-      toEntry: ({ id, name, unit, sizes, mainSize, edition, number, state, hash, version, drawings, ...row }) => ({
+      toEntry: ({ id, name, unit, sizes, mainSize, edition, number, state, hash, version, ...row }) => ({
         id,
         name,
         unit,
@@ -200,7 +207,7 @@ export function listFormats(
         edition: { id: edition, number, state, hash, version },
         ...(row.inForce !== null && { inForce: { id: row.inForce, number: row.inForceNumber! } }),
         defaultFor: row.defaultFor === null ? [] : (row.defaultFor.split(',') as ModelKind[]),
-        drawings: Number(drawings),
+        editions: fromJson(row.editions),
         description: row.description,
         category: row.category,
         tags: fromJson(row.tags),
@@ -320,8 +327,7 @@ export interface ListedEdition extends Pick<EditionRow, 'id' | 'number' | 'state
 export async function editionsOfFormat(db: Database, formatId: string): Promise<ListedEdition[]> {
   const rows = await db.query<ListedEdition>(
     `SELECT editions.id, number, state, editions.version, hash, successor, updated_at AS changedAt, accounts.name AS changedBy,
-       (SELECT COUNT(*) FROM drawings WHERE edition_id = editions.id
-         OR drawings.id IN (SELECT drawing_id FROM drawing_sheets WHERE drawing_sheets.edition_id = editions.id)) AS drawings
+       ${drawingsOn('editions')} AS drawings
      FROM editions LEFT JOIN accounts ON accounts.id = updated_by WHERE format_id = ? ORDER BY number DESC`,
     [formatId],
   );

@@ -13,7 +13,7 @@ import { sideOfEdition, sideOfState } from '../compare/sides';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
 import { LookingOnly } from '../data/me';
-import { formatQuery } from '../data/queries';
+import { editionsChanged, formatQuery } from '../data/queries';
 import { ask } from '../data/request';
 import { NextEditionButton } from '../editions/next-edition-button';
 import { NameDialog } from '../formats/name-dialog';
@@ -146,8 +146,7 @@ function TakeBackButton() {
     } catch (error) {
       setProblem((error as Error).message);
     }
-    for (const queryKey of [['edition', id], ['format', newest.id], ['shelf'], ['history', newest.id]])
-      void queries.invalidateQueries({ queryKey });
+    editionsChanged(queries, newest.id);
   };
   return (
     <>

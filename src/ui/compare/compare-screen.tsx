@@ -2,7 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useRouter, useSearchParams } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { FormatView } from '../../contract/formats';
 import { counted } from '../../core/counted';
 import { type Difference, differences } from '../../core/format/comparing/differences';
@@ -17,10 +17,11 @@ import { useAtHand } from '../data/use-at-hand';
 import { formatWords } from '../formats/format-picker';
 import { Screen } from '../shell/screen';
 import { ChangesList } from './changes-list';
-import type { Outside } from './outside';
+import { type Outside, forget } from './outside';
 import { useCompared, useComparedProblem } from './sides';
 import { useTaking } from './use-taking';
 import { ComparePickers } from './compare-pickers';
+import { PictureAddress, pictureInOffice } from '../sheet/picture-address';
 import { placeBox } from '../sheet/place-box';
 import { ComparedSheets, WAYS, type Way } from './compared-sheets';
 
@@ -33,6 +34,11 @@ export function CompareScreen() {
   const formats = useCompared(sides);
   const [outside, setOutside] = useState<Outside>();
   const [chosen, setChosen] = useState<string>();
+  useEffect(() => () => outside && forget(outside), [outside]);
+  const pictureAddress = useCallback(
+    (hash: string) => outside?.rasters.get(hash)?.address ?? pictureInOffice(hash),
+    [outside],
+  );
   const inFile = outside?.editions.find(({ edition }) => edition.id === chosen) ?? outside?.editions[0];
   const unread = useComparedProblem(sides);
   const { atHand, problem, reload } = useAtHand(formats, 'showpieces');
@@ -69,14 +75,17 @@ export function CompareScreen() {
       </Screen>
     );
   return (
-    <Compared
-      key={`${before.edition.id} ${after.edition.id}`}
-      before={before}
-      after={after}
-      atHand={outside ? withPictures(atHand, outside) : atHand}
-    >
-      {pickers}
-    </Compared>
+    <PictureAddress value={pictureAddress}>
+      <Compared
+        key={`${before.edition.id} ${after.edition.id}`}
+        before={before}
+        after={after}
+        atHand={outside ? withPictures(atHand, outside) : atHand}
+        outside={outside}
+      >
+        {pickers}
+      </Compared>
+    </PictureAddress>
   );
 }
 
@@ -93,8 +102,15 @@ const SHOWS: readonly { value: Show; label: string }[] = [
   { value: 'blank', label: 'Blank' },
 ];
 
-function Compared(props: { before: FormatView; after: FormatView; atHand: AtHand; children: React.ReactNode }) {
-  const { before, after, atHand, children } = props;
+function Compared(props: {
+  before: FormatView;
+  after: FormatView;
+  atHand: AtHand;
+  /** The file that one of them is in. */
+  outside: Outside | undefined;
+  children: React.ReactNode;
+}) {
+  const { before, after, atHand, outside, children } = props;
   const [a, b] = [before.edition.document, after.edition.document];
   const both = b.sizes.filter(({ id }) => a.sizes.some((size) => size.id === id));
   const [chosenSize, setSizeId] = useState<string>();
@@ -105,7 +121,7 @@ function Compared(props: { before: FormatView; after: FormatView; atHand: AtHand
   const [way, setWay] = useState<Way>('laid over');
   const [chosen, setChosen] = useState<Difference>();
   const { resources, office } = atHand;
-  const taking = useTaking(before, after);
+  const taking = useTaking(before, after, outside);
   const changes = useChanges(before, after, resources);
   const beside = [
     { words: 'Drafting profile', was: before.facts.profile?.name ?? 'none', is: after.facts.profile?.name ?? 'none' },

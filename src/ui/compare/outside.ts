@@ -1,7 +1,7 @@
 import { wrap } from 'comlink';
 import type { FormatView } from '../../contract/formats';
 import { definitionsOf } from '../../core/edition/snapshot';
-import { type FormatPackage, picturesIn, readPackage } from '../../core/exchange/package';
+import { type FormatPackage, picturesFiles, picturesIn, readPackage } from '../../core/exchange/package';
 import { canonicalHash } from '../../core/format/canonical';
 import type { PictureData } from '../../core/picture/picture';
 import { profileFacts } from '../../core/profile/printed';
@@ -13,6 +13,8 @@ import type { PackageWorker } from '../../workers/package-worker';
 export interface Outside {
   editions: readonly FormatView[];
   pictures: ReadonlyMap<string, PictureData>;
+  /** The files of those that are rasters, each with its address on this page until it is forgotten. */
+  rasters: ReadonlyMap<string, { file: Blob; address: string }>;
 }
 
 /** Reads a format file or a package. Whatever editions it says it has, the office has none of them. */
@@ -32,7 +34,29 @@ function formatIn(text: string, name: string): Outcome<Outside> {
   }
   const read = readPackage(json);
   if (!read.ok) return read;
-  return { ok: true, editions: [viewOf(read.package, name)], pictures: picturesIn(read.package) };
+  const pictures = picturesIn(read.package);
+  return {
+    ok: true,
+    editions: [viewOf(read.package, name)],
+    pictures,
+    rasters: rastersOf(picturesFiles(read.package), pictures),
+  };
+}
+
+/** Gives files of raster pictures addresses on this page. */
+const rastersOf = (files: ReadonlyMap<string, Uint8Array>, pictures: ReadonlyMap<string, PictureData>) =>
+  new Map(
+    [...files].flatMap(([hash, bytes]) => {
+      const picture = pictures.get(hash);
+      if (picture?.kind !== 'raster') return [];
+      const file = new Blob([bytes.slice()], { type: `image/${picture.type}` });
+      return [[hash, { file, address: URL.createObjectURL(file) }] as const];
+    }),
+  );
+
+/** Lets go of what a file held that is not looked at any more. */
+export function forget({ rasters }: Outside): void {
+  for (const { address } of rasters.values()) URL.revokeObjectURL(address);
 }
 
 async function packageIn(bytes: Uint8Array): Promise<Outcome<Outside>> {
@@ -48,7 +72,8 @@ async function packageIn(bytes: Uint8Array): Promise<Outcome<Outside>> {
       return { id: 'file', name, edition, facts, scale, lockedFor: 'It is in a file.' };
     });
     if (editions.length === 0) return refuse('There is no format in this package.');
-    return { ok: true, editions, pictures: read.pictures };
+    const { pictures, files } = read;
+    return { ok: true, editions, pictures, rasters: rastersOf(files, pictures) };
   } finally {
     worker.terminate();
   }

@@ -3,7 +3,10 @@ import { useState } from 'react';
 import { type FormatView, saveEdition } from '../../contract/formats';
 import { type Difference, withMine } from '../../core/format/comparing/differences';
 import { useWhyNot } from '../data/me';
+import { editionsChanged } from '../data/queries';
 import { ask } from '../data/request';
+import { bringPictures } from './bring-pictures';
+import type { Outside } from './outside';
 
 /** How a single change is taken from one side into the open edition on the other. */
 export interface Taking {
@@ -17,8 +20,11 @@ export interface Taking {
 
 const isChanged = ({ edition, lockedFor }: FormatView) => edition.state === 'open' && lockedFor === undefined;
 
-/** Puts a change back as it was before, when what came after is an open edition; else takes it over into an open one before. */
-export function useTaking(before: FormatView, after: FormatView): Taking {
+/**
+ * Puts a change back as it was before, when what came after is an open edition; else takes it over into an open one before.
+ * @param outside the file that one of them is in
+ */
+export function useTaking(before: FormatView, after: FormatView, outside: Outside | undefined): Taking {
   const queries = useQueryClient();
   const mayNot = useWhyNot('administrator');
   const [sitting] = useState(() => crypto.randomUUID());
@@ -34,13 +40,13 @@ export function useTaking(before: FormatView, after: FormatView): Taking {
       return setSaid({ problem: `${change.words} cannot be taken alone: ${taken.refused.join(' ')}` });
     const done = `${words === 'Put back' ? 'Put back' : 'Took over'} as in ${name}, edition ${source.number}: ${change.words}`;
     try {
+      if (outside) await bringPictures(outside, document, taken.document);
       await ask(saveEdition, { params: { id }, body: { version, document: taken.document, sitting, words: [done] } });
       setSaid({ done: `${change.words}: edition ${number} has it as edition ${source.number} of ${name}.` });
     } catch (error) {
       setSaid({ problem: (error as Error).message });
     }
-    for (const queryKey of [['edition', id], ['format', into.id], ['shelf'], ['history', into.id]])
-      void queries.invalidateQueries({ queryKey });
+    editionsChanged(queries, into.id);
   };
   return {
     ...(able && { words }),

@@ -1,4 +1,4 @@
-import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
+import { type QueryClient, infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
 import {
   type ShelfOrder,
   type ShelfState,
@@ -53,6 +53,12 @@ export const stateQuery = (id: string, version: string) =>
     queryKey: ['edition', id, version],
     queryFn: () => ask(readState, { params: { id, version } }),
   });
+
+/** Asks anew for all that shows a format's editions, their documents and their states. */
+export function editionsChanged(queries: QueryClient, formatId: string): void {
+  for (const queryKey of [['edition'], ['format', formatId], ['shelf'], ['history', formatId], ['format defaults']])
+    void queries.invalidateQueries({ queryKey });
+}
 
 export const specimensQuery = (search: string) =>
   infiniteQueryOptions({

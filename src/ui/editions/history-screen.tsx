@@ -18,6 +18,7 @@ import { Problem } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { OnlyFor } from '../data/me';
 import { sideOfEdition, sideOfState } from '../compare/sides';
+import { editionsChanged } from '../data/queries';
 import { ask } from '../data/request';
 import { Screen } from '../shell/screen';
 import { historyQuery } from './queries';
@@ -105,10 +106,7 @@ function Edition(props: { history: FormatHistory; edition: HistoryEdition; isOpe
   const act = (work: () => Promise<unknown>) => {
     setProblem(undefined);
     work().then(
-      () => {
-        for (const queryKey of [['shelf'], ['format', history.id], ['history', history.id], ['format defaults']])
-          void queries.invalidateQueries({ queryKey });
-      },
+      () => editionsChanged(queries, history.id),
       (error: Error) => setProblem(error.message),
     );
   };
@@ -198,7 +196,7 @@ function Edition(props: { history: FormatHistory; edition: HistoryEdition; isOpe
           onClose={() => setWithdrawing(false)}
           onDone={() => {
             setWithdrawing(false);
-            act(() => Promise.resolve());
+            editionsChanged(queries, history.id);
           }}
         />
       )}

@@ -6,6 +6,7 @@ import { openNextEdition } from '../../contract/editions';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
 import { theQueryClient } from '../data/query-client';
+import { editionsChanged } from '../data/queries';
 import { ask } from '../data/request';
 
 /** Opens the next edition of a format, from an edition of it, and goes to its board. */
@@ -25,9 +26,7 @@ export function NextEditionButton(props: {
   const open = async () => {
     try {
       await ask(openNextEdition, { params: { id: formatId }, body: { from, version } });
-      const queries = theQueryClient();
-      for (const queryKey of [['shelf'], ['format', formatId], ['history', formatId]])
-        void queries.invalidateQueries({ queryKey });
+      editionsChanged(theQueryClient(), formatId);
       if (onOpened) onOpened();
       else router.push(`/formats/${encodeURIComponent(formatId)}`);
     } catch (error) {

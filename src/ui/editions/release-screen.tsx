@@ -13,6 +13,7 @@ import { Choice } from '../controls/choice';
 import { Problem } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { type AtHand, type Filled, modelsAtHand } from '../data/office';
+import { editionsChanged } from '../data/queries';
 import { useAtHand } from '../data/use-at-hand';
 import { useProofClient } from '../data/use-proof-client';
 import { boardAddress } from '../sheet/board-address';
@@ -165,8 +166,7 @@ function Review(props: { proposal: ReleaseProposal; atHand: AtHand; onReview: ()
           onReview={onReview}
           onReleased={() => {
             setReleased(true);
-            for (const queryKey of [['shelf'], ['format', format.id], ['history', format.id], ['format defaults']])
-              void queries.invalidateQueries({ queryKey });
+            editionsChanged(queries, format.id);
           }}
         >
           <ReviewFindings

@@ -1,21 +1,27 @@
 'use client';
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
 import Link from 'next/link';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { restoreEdition } from '../../contract/editions';
 import type { FormatView, ShelfEntry } from '../../contract/formats';
+import { counted } from '../../core/counted';
 import { verdictOf } from '../../core/findings/verdict';
 import type { PictureData } from '../../core/picture/picture';
 import { Button } from '../controls/button';
+import { Problem } from '../controls/field';
+import { Menu } from '../controls/menu';
 import { type AtHand, factsFor, loadPictures } from '../data/office';
-import { formatQuery } from '../data/queries';
+import { editionsChanged, formatQuery } from '../data/queries';
+import { ask } from '../data/request';
 import type { ProofClient } from '../proof/proof-client';
 import { ProofPicture, useProof } from '../proof/proof-picture';
 import { VerdictWord } from '../proof/verdict-word';
 import { OnlyFor } from '../data/me';
 import { STATE_MARKS } from '../editions/state-mark';
+import type { CardTask } from './card-dialog';
 
 const CardLink = chakra(Link, { base: { display: 'block', _hover: { bg: 'plumWash' } } });
 
@@ -26,10 +32,8 @@ export function FormatCard(props: {
   entry: ShelfEntry;
   atHand: AtHand | undefined;
   client: ProofClient | undefined;
-  onCopy: () => void;
-  onDescribe: () => void;
-  onDelete: () => void;
-  onShare: () => void;
+  /** Something is to be done with the format that asks first. */
+  onAsk: (task: CardTask) => void;
 }) {
   const { entry, atHand, client } = props;
   const { ref, seen } = useSeen();
@@ -52,7 +56,17 @@ export function FormatCard(props: {
   }, [format, atHand]);
   const { result, picture } = useProof(client, order);
   const verdict = result && verdictOf(result.findings, result.refused === undefined);
-  const { name, sizes, unit, edition, inForce, drawings, description, category, tags } = entry;
+  const { name, sizes, unit, edition, inForce, editions, description, category, tags } = entry;
+  const withdrawn = editions.find(({ state }) => state === 'withdrawn');
+  const queries = useQueryClient();
+  const [problem, setProblem] = useState<string>();
+  const restore = (id: string) => {
+    setProblem(undefined);
+    ask(restoreEdition, { params: { id } }).then(
+      () => editionsChanged(queries, entry.id),
+      (error: Error) => setProblem(error.message),
+    );
+  };
   const about = [description, category, ...tags].filter(Boolean).join(' · ');
   return (
     <Box ref={ref} as="article" aria-label={name} border="1px solid" borderColor="ink" bg="card">
@@ -83,17 +97,15 @@ export function FormatCard(props: {
             {sizes.map((size) => size.name).join(' · ')}
             {unit === 'in' ? ' · inch' : ''}
           </Box>
-          {drawings > 0 && (
-            <Box>
-              {drawings} {drawings === 1 ? 'drawing' : 'drawings'}
-            </Box>
-          )}
           {verdict && <VerdictWord verdict={verdict} />}
         </Flex>
-        <Box px="12px" pb="7px" fontSize="12px" color="soft">
-          changed {formatDistanceToNow(new Date(entry.changedAt), { addSuffix: true })}
-          {entry.changedBy !== undefined && ` by ${entry.changedBy}`}
-        </Box>
+        <Flex px="12px" pb="7px" fontSize="12px" color="soft" gap="10px" justify="space-between">
+          <Box truncate>
+            changed {formatDistanceToNow(new Date(entry.changedAt), { addSuffix: true })}
+            {entry.changedBy !== undefined && ` by ${entry.changedBy}`}
+          </Box>
+          <Box whiteSpace="nowrap">{drawnOn(editions)}</Box>
+        </Flex>
       </CardLink>
       <Flex borderTop="1px solid" borderColor="line" px="6px" py="4px" gap="2px" wrap="wrap">
         <Button look="quiet" asChild>
@@ -107,22 +119,48 @@ export function FormatCard(props: {
           </Link>
         </Button>
         <OnlyFor role="administrator">
-          <Button look="quiet" type="button" onClick={props.onCopy}>
+          <Button look="quiet" type="button" onClick={() => props.onAsk('copy')}>
             Copy…
           </Button>
-          <Button look="quiet" type="button" onClick={props.onDescribe}>
+          <Button look="quiet" type="button" onClick={() => props.onAsk('describe')}>
             Describe…
           </Button>
-          <Button look="quiet" type="button" aria-label={`Who uses and changes ${name}`} onClick={props.onShare}>
-            Who…
-          </Button>
-          <Button look="quiet" type="button" aria-label={`Delete ${name}`} onClick={props.onDelete}>
-            Delete…
-          </Button>
+          <Menu
+            trigger={(trigger) => (
+              <Button look="quiet" type="button" aria-label={`More of ${name}`} {...trigger}>
+                More
+              </Button>
+            )}
+            entries={[
+              { value: 'share', words: 'Who uses and changes it…' },
+              ...(inForce ? [{ value: 'withdraw', words: `Withdraw edition ${inForce.number}…` }] : []),
+              ...(withdrawn ? [{ value: 'restore', words: `Restore edition ${withdrawn.number}` }] : []),
+              { value: 'delete', words: 'Delete…' },
+            ]}
+            placement="bottom-end"
+            onChoose={(chosen) => (chosen === 'restore' ? restore(withdrawn!.id) : props.onAsk(chosen as CardTask))}
+          />
         </OnlyFor>
       </Flex>
+      {problem !== undefined && (
+        <Box px="12px" pb="7px">
+          <Problem>{problem}</Problem>
+        </Box>
+      )}
     </Box>
   );
+}
+
+/** How many drawings stand on which edition; nothing where there are none. */
+function drawnOn(editions: ShelfEntry['editions']): string {
+  const used = editions.filter(({ drawings }) => drawings > 0).toReversed();
+  if (editions.length === 1) return used.map(({ drawings }) => counted(drawings, 'drawing')).join('');
+  return used
+    .map(
+      ({ number, drawings }, i) =>
+        `${i === 0 ? counted(drawings, 'drawing') : drawings} on ${i === 0 ? 'edition ' : ''}${number}`,
+    )
+    .join(', ');
 }
 
 interface CardFormat {

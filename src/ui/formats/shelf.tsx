@@ -1,18 +1,10 @@
 'use client';
 
 import { Box, Flex, Grid } from '@chakra-ui/react';
-import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
-import { useRouter } from 'next/navigation';
 import { useDeferredValue, useMemo, useState } from 'react';
-import {
-  type ShelfEntry,
-  type ShelfOrder,
-  type ShelfState,
-  type Whose,
-  listCategories,
-  makeFormat,
-} from '../../contract/formats';
+import { type ShelfEntry, type ShelfOrder, type ShelfState, type Whose, listCategories } from '../../contract/formats';
 import { Button } from '../controls/button';
 import { Select, TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
@@ -22,17 +14,13 @@ import { ask } from '../data/request';
 import { useAtHand } from '../data/use-at-hand';
 import { useProofClient } from '../data/use-proof-client';
 import { Screen } from '../shell/screen';
-import { SharingDialog } from './sharing-dialog';
+import type { CardTask } from './card-dialog';
 import { FormatCard } from './format-card';
-import { NameDialog } from './name-dialog';
 import { LookingOnly, OnlyFor } from '../data/me';
 
 const StartDialog = dynamic(() => import('./start-dialog').then((module) => module.StartDialog), { ssr: false });
 
-const DescribeDialog = dynamic(() => import('./describe-dialog').then((module) => module.DescribeDialog), {
-  ssr: false,
-});
-const DeleteDialog = dynamic(() => import('./delete-dialog').then((module) => module.DeleteDialog), { ssr: false });
+const CardDialog = dynamic(() => import('./card-dialog').then((module) => module.CardDialog), { ssr: false });
 const DefaultsDialog = dynamic(() => import('./defaults-dialog').then((module) => module.DefaultsDialog), {
   ssr: false,
 });
@@ -42,8 +30,6 @@ const NO_FORMATS: [] = [];
 
 /** The shelf: every format as a small true picture of its sheet, with its editions, to open, copy, describe and compare. */
 export function Shelf() {
-  const router = useRouter();
-  const queries = useQueryClient();
   const [search, setSearch] = useState('');
   const [order, setOrder] = useState<ShelfOrder>('shelf');
   const [wanted, setWanted] = useState<ShelfWanted>({});
@@ -55,33 +41,21 @@ export function Shelf() {
   const { atHand } = useAtHand(NO_FORMATS, 'showpieces');
   const client = useProofClient(atHand?.resources);
   const [starting, setStarting] = useState(false);
-  const [copying, setCopying] = useState<ShelfEntry>();
-  const [describing, setDescribing] = useState<ShelfEntry>();
-  const [deleting, setDeleting] = useState<ShelfEntry>();
+  const [asked, setAsked] = useState<{ task: CardTask; entry: ShelfEntry }>();
   const [choosingDefaults, setChoosingDefaults] = useState(false);
-  const [sharing, setSharing] = useState<ShelfEntry>();
   const shown = useMemo(() => data?.pages.flatMap((page) => page.entries) ?? [], [data]);
   const total = data?.pages[0]?.total;
 
-  const copy = async (name: string) => {
-    const { id } = await ask(makeFormat, { body: { copyOf: copying!.id, name } });
-    router.push(`/formats/${id}`);
-  };
-  const close = (changed: boolean) => {
-    setDescribing(undefined);
-    setDeleting(undefined);
-    if (!changed) return;
-    void queries.invalidateQueries({ queryKey: ['shelf'] });
-    void queries.invalidateQueries({ queryKey: ['categories'] });
-  };
   return (
     <Screen
       plate={[
         { caption: 'Shelf', value: 'House formats', wide: true },
         { caption: 'Formats', value: total === undefined ? '…' : String(total), width: '130px' },
         {
-          caption: 'Drawings on them',
-          value: data ? String(shown.reduce((sum, { drawings }) => sum + drawings, 0)) : '…',
+          caption: 'Uses in drawings',
+          value: data
+            ? String(shown.flatMap(({ editions }) => editions).reduce((sum, { drawings }) => sum + drawings, 0))
+            : '…',
           width: '130px',
         },
       ]}
@@ -167,10 +141,7 @@ export function Shelf() {
                 entry={entry}
                 atHand={atHand}
                 client={client}
-                onCopy={() => setCopying(entry)}
-                onDescribe={() => setDescribing(entry)}
-                onDelete={() => setDeleting(entry)}
-                onShare={() => setSharing(entry)}
+                onAsk={(task) => setAsked({ task, entry })}
               />
             ))}
           </Grid>
@@ -190,18 +161,7 @@ export function Shelf() {
         </Box>
       </Flex>
       {starting && <StartDialog first={shown[0]} onClose={() => setStarting(false)} />}
-      {copying && (
-        <NameDialog
-          title={`Copy ${copying.name}`}
-          start={`${copying.name}, copy`}
-          action="Copy and open"
-          onClose={() => setCopying(undefined)}
-          onSave={copy}
-        />
-      )}
-      {sharing && <SharingDialog id={sharing.id} name={sharing.name} onClose={() => setSharing(undefined)} />}
-      {describing && <DescribeDialog entry={describing} onClose={close} />}
-      {deleting && <DeleteDialog entry={deleting} onClose={close} />}
+      {asked && <CardDialog {...asked} onClose={() => setAsked(undefined)} />}
       {choosingDefaults && <DefaultsDialog onClose={() => setChoosingDefaults(false)} />}
     </Screen>
   );

@@ -10,6 +10,7 @@ import { joinedTo } from '../../core/recognising/joining';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Problem, TextInput } from '../controls/field';
+import { editionsChanged } from '../data/queries';
 import { ask } from '../data/request';
 
 /** The pictures that cells hold, taken into the office under the hashes that the format knows them by. */
@@ -60,8 +61,7 @@ export function TakeOver(props: {
       params: { id: edition.id },
       body: { version, document: taken, sitting: crypto.randomUUID(), words },
     });
-    for (const queryKey of [['edition', edition.id], ['format', id], ['shelf'], ['history', id]])
-      void queries.invalidateQueries({ queryKey });
+    editionsChanged(queries, id);
     return id;
   };
   const take = async () => {

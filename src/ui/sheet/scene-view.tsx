@@ -1,10 +1,10 @@
 'use client';
 
 import { deepEqual, shallowEqual } from 'fast-equals';
-import { createElement, memo, useMemo } from 'react';
+import { createElement, memo, useContext, useMemo } from 'react';
 import { svgElement } from '../../core/exchange/svg';
 import type { Primitive, Scene } from '../../core/scene/scene';
-import { pictureAddress } from './picture-address';
+import { PictureAddress } from './picture-address';
 
 /** A scene mounted as SVG, in mm with y down: the very elements the SVG file has. Only what changed is touched. */
 export function SceneView({ scene }: { scene: Scene }) {
@@ -56,6 +56,7 @@ interface GroupProps {
 
 const SourceGroup = memo(
   function SourceGroup({ source, primitives, height }: GroupProps) {
+    const pictureAddress = useContext(PictureAddress);
     return (
       <g data-source={source}>
         {primitives.map((primitive, i) => {
