@@ -1,16 +1,7 @@
-import type { Browser, Page } from '@playwright/test';
-import { signInAs } from '../../scripts/application.mjs';
 import { freshOffice } from '../fresh-office';
-import { Board, chooseModel, expect, makeDrawing, printed, test } from './fixtures';
+import { Board, chooseModel, expect, makeDrawing, pageOf, printed, test } from './fixtures';
 
 const DEMO = 'buoys and winches';
-
-/** A browser of somebody else, signed in as the demo's account of a role. */
-async function pageOf(browser: Browser, role: Parameters<typeof signInAs>[0]): Promise<Page> {
-  const context = await browser.newContext({ baseURL: process.env.ZONOGRAPH_ADDRESS! });
-  await signInAs(role, context, process.env.ZONOGRAPH_ADDRESS!);
-  return context.newPage();
-}
 
 test.describe('nobody signed in', () => {
   test.use({ as: 'nobody' });

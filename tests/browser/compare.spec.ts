@@ -58,6 +58,20 @@ test('a copy that was changed is compared with what it was copied from: pictures
   await page.getByRole('radio', { name: 'Side by side' }).click({ force: true });
   await expect(page.getByRole('img', { name: 'Workshop sheets, edition 3' })).toBeVisible();
   await expect(page.getByRole('img', { name: 'Workshop sheets, copy, edition 1' })).toContainText('STUFF');
+  // Both are filled from any model of the office, or from none.
+  const sheet = page.getByRole('img', { name: 'Workshop sheets, copy, edition 1' });
+  await choose(page.getByRole('combobox', { name: 'Filled from' }), 'pawl wheel', 'Pawl wheel');
+  await expect(sheet.locator('[data-source=title] text').last()).toHaveText('PAWL WHEEL');
+  await choose(page.getByRole('combobox', { name: 'Filled from' }), 'no model', 'No model');
+  await expect(sheet.locator('[data-source=title] text').last()).toHaveText('–');
+  // The title block is on first sheets only; going to its change goes back to one.
+  await page.getByRole('radio', { name: 'Following' }).click({ force: true });
+  await expect(sheet).not.toContainText('STUFF');
+  await changes(page)
+    .getByRole('button', { name: /^Title block: Material/ })
+    .click();
+  await expect(page.getByRole('radio', { name: 'First' })).toBeChecked();
+  await expect(sheet).toContainText('STUFF');
   await page.getByRole('radio', { name: 'Slider' }).click({ force: true });
   await page.getByRole('slider', { name: 'How much of the first sheet is seen' }).fill('100');
 });

@@ -1,10 +1,20 @@
-import { type Locator, type Page, test as base, expect } from '@playwright/test';
+import { type Browser, type BrowserContext, type Locator, type Page, test as base, expect } from '@playwright/test';
+import config from '../../playwright.config';
 import { closeDatabase } from '../../src/server/database';
 import { signInAs } from '../../scripts/application.mjs';
 import { freshOffice } from '../fresh-office';
 
-/** Every test begins with the freshly seeded demo office, signed in as its administrator or as whom it says, and fails on an error in the page. */
-export const test = base.extend<{ office: void; as: Parameters<typeof signInAs>[0] | 'nobody' }>({
+/** What a test keeps on this machine beside cookies. */
+const KEPT_HERE = 'local_storage,indexeddb';
+
+/**
+ * Every test begins with the freshly seeded demo office, signed in as its administrator or as whom it says, with nothing kept on this
+ * machine, and fails on an error in the page. The browser stays the same, so that it reads the application's code once.
+ */
+export const test = base.extend<
+  { office: void; as: Parameters<typeof signInAs>[0] | 'nobody' },
+  { browsing: BrowserContext }
+>({
   /** Whom the tests of a file or of a part of it begin as. */
   as: ['administrator', { option: true }],
   // eslint-disable-next-line no-empty-pattern -- Playwright asks for the pattern
@@ -18,10 +28,37 @@ export const test = base.extend<{ office: void; as: Parameters<typeof signInAs>[
     },
     { auto: true },
   ],
+  browsing: [
+    async ({ browser }, use) => {
+      const { viewport, acceptDownloads, contextOptions, actionTimeout } = config.use!;
+      const browsing = await browser.newContext({
+        ...contextOptions,
+        viewport,
+        acceptDownloads,
+        baseURL: process.env.ZONOGRAPH_ADDRESS,
+      });
+      browsing.setDefaultTimeout(actionTimeout!);
+      await use(browsing);
+      await browsing.close();
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ browsing }, use) => {
+    await use(browsing);
+    await browsing.unrouteAll({ behavior: 'ignoreErrors' });
+    await browsing.setOffline(false);
+    for (const page of browsing.pages()) await page.close();
+    await browsing.clearCookies();
+  },
   // Requests are by whom the page is signed in as.
   request: async ({ context }, use) => use(context.request),
-  page: async ({ page, context, as }, use) => {
-    if (as !== 'nobody') await signInAs(as, context, process.env.ZONOGRAPH_ADDRESS!);
+  page: async ({ context, as }, use) => {
+    const page = await context.newPage();
+    const session = await context.newCDPSession(page);
+    const origin = process.env.ZONOGRAPH_ADDRESS!;
+    await session.send('Storage.clearDataForOrigin', { origin, storageTypes: KEPT_HERE });
+    await session.detach();
+    if (as !== 'nobody') await signInAs(as, context, origin);
     const errors: string[] = [];
     page.on('pageerror', (error) => errors.push(error.message));
     await use(page);
@@ -29,6 +66,13 @@ export const test = base.extend<{ office: void; as: Parameters<typeof signInAs>[
   },
 });
 export { expect };
+
+/** A page in a browser of its own, signed in as the demo's account of a role. */
+export async function pageOf(browser: Browser, role: Parameters<typeof signInAs>[0]): Promise<Page> {
+  const context = await browser.newContext({ baseURL: process.env.ZONOGRAPH_ADDRESS! });
+  await signInAs(role, context, process.env.ZONOGRAPH_ADDRESS!);
+  return context.newPage();
+}
 
 /** Chooses an entry of a list that is searched as one types. */
 export async function choose(list: Locator, typed: string, entry = typed) {

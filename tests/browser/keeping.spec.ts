@@ -1,5 +1,5 @@
 import { startMariadb } from '../../scripts/mariadb.mjs';
-import { Board, expect, test } from './fixtures';
+import { Board, expect, pageOf, test } from './fixtures';
 import { DATA } from './surroundings';
 import { readFileSync } from 'node:fs';
 
@@ -223,8 +223,12 @@ test('what is typed into an edition that was released meanwhile is kept as a cop
 });
 
 test('the board is left in the middle of zooming without an error, and is as it was after coming back', async ({
-  page,
+  browser,
 }) => {
+  // A clock that is stopped is the whole browser's.
+  const page = await pageOf(browser, 'administrator');
+  const errors: string[] = [];
+  page.on('pageerror', (error) => errors.push(error.message));
   await page.clock.install();
   const board = await new Board(page).open();
   await page.locator('svg[aria-label=Sheet]').hover();
@@ -235,4 +239,6 @@ test('the board is left in the middle of zooming without an error, and is as it 
   await page.clock.runFor(1000);
   await page.getByRole('link', { name: 'Open Workshop sheets' }).click();
   await board.ready();
+  expect(errors).toEqual([]);
+  await page.context().close();
 });

@@ -1,14 +1,12 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { formatDistanceToNow } from 'date-fns';
 import { useState } from 'react';
 import { type SignIn, endSignIn } from '../../contract/accounts';
+import { Ago } from '../controls/ago';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
 import { ask } from '../data/request';
-
-const ago = (at: string) => formatDistanceToNow(new Date(at), { addSuffix: true });
 
 /** What a browser is called in what it says of itself; `another program` for what is none. */
 export function browserOf(program: string): string {
@@ -38,7 +36,7 @@ export function SignIns({ signIns, onEnd }: { signIns: readonly SignIn[] | undef
           <Box flex="1" minWidth={0}>
             {browserOf(one.program)}, from {one.address}
             <Box as="span" display="block" fontSize="13px" color="soft">
-              since {ago(one.begunAt)}, last used {ago(one.seenAt)}
+              since <Ago at={one.begunAt} />, last used <Ago at={one.seenAt} />
             </Box>
           </Box>
           {one.isThis ? (

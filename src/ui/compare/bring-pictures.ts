@@ -12,14 +12,13 @@ import type { Outside } from './outside';
 export async function bringPictures(from: Outside, before: FormatDocument, after: FormatDocument): Promise<void> {
   const had = new Set(picturesUsed(before));
   for (const hash of picturesUsed(after).filter((one) => !had.has(one))) {
-    const inOffice = await ask(readPicture, { params: { hash } }).catch(() => undefined);
-    if (inOffice) continue;
     const raster = from.rasters.get(hash);
-    if (!raster)
+    if (raster) {
+      const body = new Uint8Array(await raster.file.arrayBuffer());
+      await ask(takePicture, { query: { name: hash.slice(0, 8) }, body });
+    } else if (!(await ask(readPicture, { params: { hash } }).catch(() => undefined)))
       throw new Error(
         'It shows a picture that the office does not have. Take the package in under Office, Packages; then take this over.',
       );
-    const body = new Uint8Array(await raster.file.arrayBuffer());
-    await ask(takePicture, { query: { name: hash.slice(0, 8) }, body });
   }
 }

@@ -7,23 +7,24 @@ import type { FormatView } from '../../contract/formats';
 import { counted } from '../../core/counted';
 import { type Difference, differences } from '../../core/format/comparing/differences';
 import { isOnSize } from '../../core/format/occasion';
-import { compose } from '../../core/scene/compose';
-import type { Show } from '../../core/scene/resources';
-import { Choice } from '../controls/choice';
-import { Problem, Select } from '../controls/field';
+import { composePlanned, planSheets, tellsSheetsApart } from '../../core/scene/planning';
+import type { Resources } from '../../core/scene/resources';
+import { Problem } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
-import { type AtHand, factsFor } from '../data/office';
+import { type AtHand, type Filled, type OfficeData, factsFor } from '../data/office';
 import { useAtHand } from '../data/use-at-hand';
 import { formatWords } from '../formats/format-picker';
 import { Screen } from '../shell/screen';
 import { ChangesList } from './changes-list';
 import { type Outside, forget } from './outside';
 import { useCompared, useComparedProblem } from './sides';
+import { useFilled } from './use-filled';
 import { useTaking } from './use-taking';
 import { ComparePickers } from './compare-pickers';
 import { PictureAddress, pictureInOffice } from '../sheet/picture-address';
 import { placeBox } from '../sheet/place-box';
-import { ComparedSheets, WAYS, type Way } from './compared-sheets';
+import { ComparedBar, type Look } from './compared-bar';
+import { ComparedSheets } from './compared-sheets';
 
 /** Two formats, or two editions of one, compared: their sheets laid over each other on every size, and the list of what changed from one to the other. */
 export function CompareScreen() {
@@ -95,12 +96,7 @@ const withPictures = (atHand: AtHand, { pictures }: Outside): AtHand => ({
   resources: { ...atHand.resources, pictures: new Map([...atHand.resources.pictures, ...pictures]) },
 });
 
-const SHOWS: readonly { value: Show; label: string }[] = [
-  { value: 'values', label: 'Values' },
-  { value: 'names', label: 'Names' },
-  { value: 'longest', label: 'Longest' },
-  { value: 'blank', label: 'Blank' },
-];
+const AT_FIRST: Look = { sizeId: undefined, nth: 'first', show: 'values', way: 'laid over' };
 
 function Compared(props: {
   before: FormatView;
@@ -113,21 +109,22 @@ function Compared(props: {
   const { before, after, atHand, outside, children } = props;
   const [a, b] = [before.edition.document, after.edition.document];
   const both = b.sizes.filter(({ id }) => a.sizes.some((size) => size.id === id));
-  const [chosenSize, setSizeId] = useState<string>();
-  const isInBoth = both.some(({ id }) => id === chosenSize);
-  const sizeId = isInBoth ? chosenSize : (both.find(({ id }) => id === b.mainSize)?.id ?? both[0]?.id);
-  const [specimen, setSpecimen] = useState(atHand.office.specimens[0]?.id);
-  const [show, setShow] = useState<Show>('values');
-  const [way, setWay] = useState<Way>('laid over');
+  const [asked, setAsked] = useState<Look>(AT_FIRST);
+  const isInBoth = both.some(({ id }) => id === asked.sizeId);
+  const sizeId = isInBoth ? asked.sizeId : (both.find(({ id }) => id === b.mainSize)?.id ?? both[0]?.id);
+  const look = { ...asked, sizeId };
+  const onLook = (change: Partial<Look>) => setAsked((was) => ({ ...was, ...change }));
+  const { filled, office, onFill, problem } = useFilled(atHand);
   const [chosen, setChosen] = useState<Difference>();
-  const { resources, office } = atHand;
+  const { resources } = atHand;
   const taking = useTaking(before, after, outside);
   const changes = useChanges(before, after, resources);
   const beside = [
     { words: 'Drafting profile', was: before.facts.profile?.name ?? 'none', is: after.facts.profile?.name ?? 'none' },
     { words: 'Rule book', was: before.facts.rules?.name ?? 'none', is: after.facts.rules?.name ?? 'none' },
   ].filter(({ was, is }) => was !== is);
-  const sheets = useComparedSheets({ before, after, atHand, sizeId, specimen, show });
+  const sheets = useComparedSheets({ before, after, office, resources, look, filled });
+  const model = office.specimens.find(({ id }) => id === filled?.specimen);
   const place =
     chosen?.at && sheets?.after.ok && sheets.before.ok
       ? (placeBox(sheets.after.report, chosen.at) ?? placeBox(sheets.before.report, chosen.at))
@@ -139,10 +136,10 @@ function Compared(props: {
     if (!block) return;
     const { condition } = block;
     if (sizeId !== undefined && !isOnSize(condition, sizeId))
-      setSizeId(both.find(({ id }) => isOnSize(condition, id))?.id ?? sizeId);
-    const kind = office.specimens.find(({ id }) => id === specimen)?.model;
-    if (condition.kinds && condition.kinds !== kind)
-      setSpecimen(office.specimens.find(({ model }) => model === condition.kinds)?.id ?? specimen);
+      onLook({ sizeId: both.find(({ id }) => isOnSize(condition, id))?.id ?? sizeId });
+    if (condition.sheets) onLook({ nth: condition.sheets });
+    const other = office.specimens.find((one) => one.model === condition.kinds);
+    if (other && model?.model !== condition.kinds) onFill({ specimen: other.id });
   };
   const names = { before: formatWords(before), after: wordsOf(after) };
   return (
@@ -155,43 +152,17 @@ function Compared(props: {
     >
       <Flex direction="column" height="100%">
         {children}
+        <ComparedBar
+          look={look}
+          sizes={both}
+          hasFollowing={tellsSheetsApart(a) || tellsSheetsApart(b)}
+          model={model && [model.name, filled?.variant].filter(Boolean).join(' · ')}
+          onLook={onLook}
+          onFill={onFill}
+        />
         <Flex flex="1" minHeight={0}>
           <Flex direction="column" flex="1" minWidth={0}>
-            <Flex
-              align="center"
-              gap="10px"
-              px="12px"
-              py="5px"
-              bg="paper"
-              borderBottom="1px solid"
-              borderColor="line"
-              wrap="wrap"
-            >
-              {sizeId !== undefined && (
-                <Choice
-                  label="Size"
-                  value={sizeId}
-                  options={both.map(({ id, name }) => ({ value: id, label: name }))}
-                  onChange={setSizeId}
-                />
-              )}
-              <Choice label="Show" value={show} options={SHOWS} onChange={setShow} />
-              <Box width="150px">
-                <Select aria-label="Filled from" value={specimen} onChange={(event) => setSpecimen(event.target.value)}>
-                  {office.specimens.slice(0, 12).map(({ id, name }) => (
-                    <option key={id} value={id}>
-                      {name}
-                    </option>
-                  ))}
-                </Select>
-              </Box>
-              <Choice
-                label="Look at them"
-                value={way}
-                options={WAYS.map((value) => ({ value, label: value[0]!.toUpperCase() + value.slice(1) }))}
-                onChange={setWay}
-              />
-            </Flex>
+            {problem !== undefined && <Problem>{problem}</Problem>}
             <Box flex="1" minHeight={0}>
               {!sheets ? (
                 <Box px="14px" py="12px" color="soft">
@@ -202,7 +173,7 @@ function Compared(props: {
                   before={sheets.before.scene}
                   after={sheets.after.scene}
                   names={names}
-                  way={way}
+                  way={look.way}
                   place={place}
                 />
               ) : (
@@ -245,26 +216,23 @@ function Compared(props: {
 function useComparedSheets(given: {
   before: FormatView;
   after: FormatView;
-  atHand: AtHand;
-  sizeId: string | undefined;
-  specimen: string | undefined;
-  show: Show;
+  office: OfficeData;
+  resources: Resources;
+  look: Look;
+  filled: Filled | undefined;
 }) {
-  const { before, after, atHand, sizeId, specimen, show } = given;
+  const { before, after, office, resources, look, filled } = given;
+  const { sizeId, nth, show } = look;
   return useMemo(() => {
     if (sizeId === undefined) return undefined;
-    const { office, resources } = atHand;
-    const variant = office.specimens.find(({ id }) => id === specimen)?.variants[0]?.name;
-    const filled = specimen === undefined ? undefined : { specimen, ...(variant !== undefined && { variant }) };
-    const sheetOf = (format: FormatView) =>
-      compose(
-        format.edition.document,
-        { sizeId, sheet: { number: 1, total: 1, scale: format.scale }, show },
-        factsFor(format, office, filled),
-        resources,
-      );
+    const sheetOf = ({ scale, ...format }: FormatView) => {
+      const { document } = format.edition;
+      const sheet = { document, sizeId, scale, facts: factsFor(format, office, filled) };
+      const planned = planSheets(nth === 'first' ? [sheet] : [sheet, sheet], resources, { show });
+      return composePlanned(planned[nth === 'first' ? 0 : 1]!, resources, { show });
+    };
     return { before: sheetOf(before), after: sheetOf(after) };
-  }, [before, after, atHand, sizeId, specimen, show]);
+  }, [before, after, office, resources, sizeId, nth, filled, show]);
 }
 
 /** What changed from one format to another, in words. */

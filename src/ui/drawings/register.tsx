@@ -3,13 +3,13 @@
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table';
-import { formatDistanceToNow } from 'date-fns';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { RegisterEntry, WantedDrawings } from '../../contract/drawings';
 import { registerCsv } from '../../core/drawing/register-csv';
 import { TRIAL } from '../../core/drawing/drawing';
+import { Ago } from '../controls/ago';
 import { Button } from '../controls/button';
 import { ListTable } from '../controls/list-table';
 import { Problem, Select, TextInput } from '../controls/field';
@@ -213,10 +213,10 @@ const COLUMNS = column.columns([
     header: 'Still asked',
     cell: ({ row: { original } }) => <StillAsked names={original.open} />,
   }),
-  column.accessor((entry) => `${formatDistanceToNow(new Date(entry.changedAt))} ago`, {
+  column.accessor('changedAt', {
     id: 'changed',
     header: 'Changed',
-    cell: ({ getValue }) => <span suppressHydrationWarning>{getValue()}</span>,
+    cell: ({ getValue }) => <Ago at={getValue()} />,
   }),
 ]);
 

@@ -2,7 +2,6 @@
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { formatDistanceToNow } from 'date-fns';
 import Link from 'next/link';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { restoreEdition } from '../../contract/editions';
@@ -10,6 +9,7 @@ import type { FormatView, ShelfEntry } from '../../contract/formats';
 import { counted } from '../../core/counted';
 import { verdictOf } from '../../core/findings/verdict';
 import type { PictureData } from '../../core/picture/picture';
+import { Ago } from '../controls/ago';
 import { Button } from '../controls/button';
 import { Problem } from '../controls/field';
 import { Menu } from '../controls/menu';
@@ -101,7 +101,7 @@ export function FormatCard(props: {
         </Flex>
         <Flex px="12px" pb="7px" fontSize="12px" color="soft" gap="10px" justify="space-between">
           <Box truncate>
-            changed {formatDistanceToNow(new Date(entry.changedAt), { addSuffix: true })}
+            changed <Ago at={entry.changedAt} />
             {entry.changedBy !== undefined && ` by ${entry.changedBy}`}
           </Box>
           <Box whiteSpace="nowrap">{drawnOn(editions)}</Box>

@@ -2,7 +2,6 @@
 
 import { Box, Flex, Grid, Table, chakra } from '@chakra-ui/react';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { formatDistanceToNow } from 'date-fns';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { OfficeView } from '../../contract/office';
@@ -14,6 +13,7 @@ import { asMeasure, valueText } from '../../core/property/value';
 import { type Outcome, refuse } from '../../core/refusal';
 import { modelSources } from '../../core/specimen/models';
 import type { Specimen } from '../../core/specimen/specimen';
+import { Ago } from '../controls/ago';
 import { Button } from '../controls/button';
 import { CommitField, Problem, TextInput } from '../controls/field';
 import { officeQuery, shelfQuery } from '../data/queries';
@@ -59,8 +59,7 @@ export function OpenSpecimen(props: {
         </Flex>
         {fromStore && fromStore.changes.length > 0 && (
           <Box fontSize="13px" color="soft" pb="8px" data-testid="store-changes">
-            From the model store, {formatDistanceToNow(new Date(fromStore.changedAt))} ago:{' '}
-            {fromStore.changes.join(' ')}
+            From the model store, <Ago at={fromStore.changedAt} />: {fromStore.changes.join(' ')}
           </Box>
         )}
         {problem && (
