@@ -4,8 +4,8 @@ import { buildSync } from 'esbuild';
 import { database } from '@/server/database';
 import { verifyAll } from '@/server/services/verifying';
 
-/** How many releases go on at most before they are cut off. */
-const MOST = 4;
+/** How many times as long as the first release takes it goes on at most before it is cut off. */
+const MOST = 3;
 
 /** What is wrong with the editions of the office as they stand: states, records and snapshots that do not go together. */
 async function halfReleases(): Promise<string[]> {
@@ -26,16 +26,21 @@ async function halfReleases(): Promise<string[]> {
   ];
 }
 
-/** How long this machine takes for a release and for opening the next edition, ms. */
-async function onePace(start: () => ChildProcess): Promise<number> {
+/** How long this machine takes for the first release of a process, ms. */
+async function firstRelease(start: () => ChildProcess): Promise<number> {
   const child = start();
   const ended = new Promise((resolve) => child.once('exit', resolve));
-  const said: number[] = [];
+  let [begun, took] = [NaN, NaN];
   for await (const line of createInterface({ input: child.stdout! })) {
-    if (line === 'released' && said.push(performance.now()) === 3) child.kill('SIGKILL');
+    if (line === 'begun') begun = performance.now();
+    else {
+      took = performance.now() - begun;
+      break;
+    }
   }
+  child.kill('SIGKILL');
   await ended;
-  return (said[2]! - said[0]!) / 2;
+  return took;
 }
 
 /** Lets releases of scripts/release-loop.ts go on and kills them, so many times. @returns how many editions were released, and everything that was left half done */
@@ -53,14 +58,14 @@ export async function releaseUnderKills(times: number, told?: (time: number) => 
   const start = () => spawn(process.execPath, [bundle], { stdio: ['ignore', 'pipe', 'inherit'], env: process.env });
   const released = async () =>
     Number((await database.query<{ n: number }>('SELECT COUNT(*) AS n FROM edition_releases'))[0]!.n);
-  const pace = await onePace(start);
+  const first = await firstRelease(start);
   const before = await released();
   const troubles: string[] = [];
   for (let time = 1; time <= times; time += 1) {
     const child = start();
     const ended = new Promise((resolve) => child.once('exit', resolve));
     await Promise.race([new Promise((resolve) => child.stdout.once('data', resolve)), ended]);
-    const killing = setTimeout(() => child.kill('SIGKILL'), Math.random() * MOST * pace);
+    const killing = setTimeout(() => child.kill('SIGKILL'), Math.random() * MOST * first);
     await ended;
     clearTimeout(killing);
     if (child.signalCode !== 'SIGKILL') troubles.push(`time ${time}: it ended by itself`);
