@@ -96,7 +96,7 @@ test('an edition is mended, reviewed and released; drawings are made on it, and 
   // On the board the released edition says the same, and the next one takes what is new.
   await board.open();
   await expect(page.getByText('Edition 3 is released: it does not change.')).toBeVisible();
-  await expect(page.getByText('▲ 2 newer definitions in the office')).toBeVisible();
+  await expect(page.getByText('▲ 2 things are newer in the office')).toBeVisible();
   await expect(board.texts('mass').last()).toHaveText(/,\d+ kg$/);
   await page.getByRole('button', { name: 'Copy it…' }).click();
   await expect(page.getByRole('dialog').getByLabel('Name')).toHaveValue('Workshop sheets, copy');
@@ -180,6 +180,7 @@ test('an edition is withdrawn with a successor named, and restored; what drawing
   page,
 }) => {
   await makeDrawing(page, 'Drum barrel');
+  const drawing = page.url();
   await page.goto('/formats');
   const card = shelfCard(page, 'Workshop sheets');
   await expect(card).toContainText('1 drawing on edition 2');
@@ -209,6 +210,12 @@ test('an edition is withdrawn with a successor named, and restored; what drawing
   await expect(shelfCard(page, 'Inch sheets')).toContainText('★ default for parts');
   await page.goto('/formats/workshop-sheets/history');
   await expect(editionOf(page, 2)).toContainText('Use Inch sheets instead.');
+
+  // The drawing keeps it, and says what is used instead.
+  await page.goto(drawing);
+  await expect(page.getByRole('status', { name: 'Newer than the drawing' })).toContainText(
+    'Edition 2 of Workshop sheets is withdrawn; Inch sheets is used instead. The drawing keeps edition 2.',
+  );
 
   // It is not offered any more, and its successor is the default.
   await page.goto('/drawings');

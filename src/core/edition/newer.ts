@@ -4,8 +4,10 @@ import type { PropertyDefinition } from '../property/definition';
 import type { Facts } from '../property/facts';
 import type { Frozen } from './snapshot';
 
-/** What the office has otherwise by now than a released edition froze it. */
+/** What the office has otherwise by now than when an edition was released: of its format, and of what it froze. */
 export const Newer = z.discriminatedUnion('of', [
+  z.object({ of: z.literal('withdrawn'), name: z.string(), number: z.int(), instead: z.string().optional() }),
+  z.object({ of: z.literal('edition'), name: z.string(), now: z.int() }),
   z.object({ of: z.literal('property'), name: z.string(), now: z.enum(['changed', 'gone']) }),
   z.object({ of: z.literal('profile'), name: z.string(), froze: z.int(), now: z.int() }),
   z.object({ of: z.literal('rules'), name: z.string() }),
@@ -13,8 +15,18 @@ export const Newer = z.discriminatedUnion('of', [
 ]);
 export type Newer = z.infer<typeof Newer>;
 
-/** What the office has now of what editions freeze. */
+/** What the office has now of an edition's format and of what editions freeze. */
 export interface OfficeNow {
+  edition: {
+    /** The format's name. */
+    name: string;
+    number: number;
+    withdrawn: boolean;
+    /** The name of the format that is used instead of a withdrawn edition. */
+    instead: string | undefined;
+    /** The number of the edition that new drawings are made on. */
+    inForce: number | undefined;
+  };
   properties: ReadonlyMap<string, PropertyDefinition>;
   /** The released revision of the profile that the edition froze; 0 when there is none. */
   profileRevision: number;
@@ -22,7 +34,7 @@ export interface OfficeNow {
   organisation: Facts['organisation'];
 }
 
-/** What is newer in the office than in a released edition: its sheets stay as they are, and the next edition takes it. */
+/** What is newer in the office than an edition that was released: its sheets stay as they are, and the next edition takes it. */
 export function newerThan(
   { properties, profile, shownWith }: Pick<Frozen, 'properties' | 'profile' | 'shownWith'>,
   now: OfficeNow,
@@ -34,7 +46,21 @@ export function newerThan(
   });
   const { name, revision, rules } = profile;
   const texts = shownWith.organisation;
+  const { edition } = now;
   return [
+    ...(edition.withdrawn
+      ? [
+          {
+            of: 'withdrawn',
+            name: edition.name,
+            number: edition.number,
+            ...(edition.instead !== undefined && { instead: edition.instead }),
+          } as const,
+        ]
+      : []),
+    ...((edition.inForce ?? 0) > edition.number
+      ? [{ of: 'edition', name: edition.name, now: edition.inForce! } as const]
+      : []),
     ...changed,
     ...(now.profileRevision > revision
       ? [{ of: 'profile', name, froze: revision, now: now.profileRevision } as const]
@@ -47,6 +73,10 @@ export function newerThan(
 /** What is newer, in words. */
 export function newerWords(newer: Newer): string {
   switch (newer.of) {
+    case 'withdrawn':
+      return `Edition ${newer.number} of ${newer.name} is withdrawn${newer.instead === undefined ? '' : `; ${newer.instead} is used instead`}.`;
+    case 'edition':
+      return `Edition ${newer.now} of ${newer.name} is released.`;
     case 'property':
       return newer.now === 'gone'
         ? `The property ${newer.name} is not in the dictionary any more.`

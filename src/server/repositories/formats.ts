@@ -277,6 +277,16 @@ export async function editionInForce(db: Database, formatId: string, today: stri
   return (await toEditions(db, rows))[0];
 }
 
+/** The number of the edition that new drawings are made on, by a day of the office, YYYY-MM-DD. */
+export async function numberInForce(db: Database, formatId: string, today: string): Promise<number | undefined> {
+  const [row] = await db.query<{ number: number | null }>(
+    `SELECT MAX(number) AS number FROM editions JOIN edition_releases ON edition_id = id
+     WHERE format_id = ? AND state = 'released' AND counts_from <= ?`,
+    [formatId, today],
+  );
+  return row?.number ?? undefined;
+}
+
 /** Every format by name, with what the shelf says of it. */
 export async function allFormats(
   db: Database,

@@ -146,7 +146,7 @@ export async function formatsOf(
       edition: editionView(edition),
       facts: { ...facts, ...(frozen && { definitions: definitionsOf(frozen.properties) }) },
       scale: sources.scale,
-      ...(frozen && { newer: await newerInOffice(db, frozen) }),
+      ...(frozen && { newer: await newerInOffice(db, edition, frozen) }),
     });
   }
   return views;

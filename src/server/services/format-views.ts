@@ -50,7 +50,7 @@ async function view(db: Database, edition: EditionRow): Promise<FormatView> {
     facts: frozen ? frozenFacts(frozen) : await proofFacts(db, format),
     scale: frozen?.scale ?? format.settings.scale,
     profileId: frozen?.profile.id ?? format.profileId,
-    ...(frozen && { newer: await newerInOffice(db, frozen) }),
+    ...(frozen && { newer: await newerInOffice(db, edition, frozen) }),
   };
 }
 

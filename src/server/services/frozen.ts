@@ -8,7 +8,7 @@ import { standardBook } from '../../core/rules/standard-book';
 import type { Database } from '../database';
 import { fontFile } from '../fonts';
 import { findFontFiles } from '../repositories/fonts';
-import type { EditionRow } from '../repositories/formats';
+import { type EditionRow, findFormat, numberInForce } from '../repositories/formats';
 import { findProfile, findRevision } from '../repositories/profiles';
 import { allProperties } from '../repositories/properties';
 import { findReleases } from '../repositories/releases';
@@ -16,6 +16,7 @@ import { findSnapshot } from '../repositories/snapshots';
 import { placesOf } from '../repositories/value-places';
 import { bookAtHand } from './books-at-hand';
 import { ServiceError } from './service-error';
+import { officeToday } from './today';
 
 /** What is said of a snapshot that is not what was frozen: loudly, and nothing is made from it. */
 const damaged = (what: string, why: string) =>
@@ -68,14 +69,23 @@ export async function fontHashes(db: Database, used: readonly string[]): Promise
   };
 }
 
-/** What the office has otherwise by now than a released edition froze it. */
-export async function newerInOffice(db: Database, frozen: Frozen): Promise<Newer[]> {
+/** What the office has otherwise by now than when an edition was released, which froze what is given. */
+export async function newerInOffice(db: Database, edition: EditionRow, frozen: Frozen): Promise<Newer[]> {
   const properties = new Map((await allProperties(db)).map(({ definition }) => [definition.id, definition]));
   const profile = await findProfile(db, frozen.profile.id);
   const revision = await findRevision(db, frozen.profile.id);
   const [organisation] = await placesOf(db, 'organisation');
   const document = profile?.document ?? frozen.profile.document;
+  const format = (await findFormat(db, edition.formatId))!;
+  const successor = edition.successor === null ? undefined : await findFormat(db, edition.successor);
   return newerThan(frozen, {
+    edition: {
+      name: format.name,
+      number: edition.number,
+      withdrawn: edition.state === 'withdrawn',
+      instead: successor?.name,
+      inForce: await numberInForce(db, edition.formatId, await officeToday(db)),
+    },
     properties,
     profileRevision: revision?.number ?? 0,
     rules: (await bookAtHand(db, document.rules)) ?? standardBook(document.standard),

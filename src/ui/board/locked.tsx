@@ -7,7 +7,6 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useStore } from 'zustand';
 import { makeFormat, saveEdition } from '../../contract/formats';
-import { counted } from '../../core/counted';
 import { newerWords } from '../../core/edition/newer';
 import { sideOfEdition, sideOfState } from '../compare/sides';
 import { Button } from '../controls/button';
@@ -158,13 +157,13 @@ function TakeBackButton() {
   );
 }
 
-/** What the office has by now otherwise than a released edition froze. */
+/** What the office has by now otherwise than when the edition was released. */
 function NewerInOffice() {
   const newer = useBoard((board) => board.format.newer)?.map(newerWords) ?? [];
   if (newer.length === 0) return null;
   return (
     <Box color="soft" fontSize="13px" title={newer.join(' ')}>
-      ▲ {newer.length === 1 ? newer[0] : `${counted(newer.length, 'newer definition')} in the office`}
+      ▲ {newer.length === 1 ? newer[0] : `${newer.length} things are newer in the office`}
     </Box>
   );
 }

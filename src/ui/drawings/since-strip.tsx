@@ -14,15 +14,19 @@ import { sourcesOf } from './use-sheets';
 export const usePrintedOtherwise = (open: OpenDrawing | undefined): PrintedOtherwise[] =>
   useMemo(() => (open?.frozen ? printedOtherwise(open.drawing, sourcesOf(open), open.resources) : []), [open]);
 
-/** What is newer in the office than the editions that a drawing hangs on. */
-const newerOf = ({ formats }: OpenDrawing): string[] => [
-  ...new Set(formats.flatMap(({ newer }) => (newer ?? []) as Newer[]).map(newerWords)),
-];
+/** What is newer in the office than the editions that a drawing hangs on: first what became of the editions themselves. */
+function newerOf({ formats }: OpenDrawing): { editions: string[]; definitions: string[] } {
+  const all = formats.flatMap(({ newer }) => newer ?? []);
+  const isEdition = ({ of }: Newer) => of === 'edition' || of === 'withdrawn';
+  const wordsOf = (some: readonly Newer[]) => [...new Set(some.map(newerWords))];
+  return { editions: wordsOf(all.filter(isEdition)), definitions: wordsOf(all.filter((one) => !isEdition(one))) };
+}
 
 /** Says that a drawing prints what it was finished with, or its edition froze, although something is newer by now. */
 export function SinceStrip({ open, otherwise }: { open: OpenDrawing; otherwise: readonly PrintedOtherwise[] }) {
   const [shown, setShown] = useState(false);
-  const newer = newerOf(open);
+  const { editions, definitions } = newerOf(open);
+  const newer = [...editions, ...definitions];
   if (otherwise.length + newer.length === 0) return null;
   const { drawing } = open;
   return (
@@ -42,7 +46,9 @@ export function SinceStrip({ open, otherwise }: { open: OpenDrawing; otherwise: 
         ▲{' '}
         {otherwise.length > 0
           ? `${counted(otherwise.length, 'cell')} would print otherwise now. The drawing prints what it was finished with.`
-          : `The office has newer definitions. The drawing keeps those of edition ${drawing.edition}.`}
+          : editions.length > 0
+            ? `${editions.join(' ')} The drawing keeps edition ${drawing.edition}.`
+            : `The office has newer definitions. The drawing keeps those of edition ${drawing.edition}.`}
       </Box>
       <Button type="button" look="quiet" onClick={() => setShown(true)}>
         What is newer…

@@ -87,7 +87,9 @@ describe('a snapshot', () => {
 });
 
 test('what is newer in the office is told by name', () => {
+  const edition = { name: 'Workshop sheets', number: 2, withdrawn: false, instead: undefined, inForce: 2 };
   const now = {
+    edition,
     properties: new Map(properties.map((one) => [one.id, one])),
     profileRevision: 3,
     rules,
@@ -98,18 +100,26 @@ test('what is newer in the office is told by name', () => {
   changed.set('mass', { ...changed.get('mass')!, unit: 'g' });
   changed.delete('title');
   const newer = newerThan(frozen(), {
+    edition: { ...edition, inForce: 3 },
     properties: changed,
     profileRevision: 4,
     rules: { ...rules, name: 'Other rules' },
     organisation: { ...organisation, values: {} },
   });
   expect(newer.map(newerWords)).toEqual([
+    'Edition 3 of Workshop sheets is released.',
     'The property Mass is defined otherwise now.',
     'The property Title is not in the dictionary any more.',
     'The profile Kelvarra ISO has revision 4; this edition froze revision 3.',
     `The rule book ${rules.name} has changed.`,
     `The office’s own values, of ${organisation.name}, have changed.`,
   ]);
+  // An edition before stays in force when this one is withdrawn: that is nothing newer.
+  const withdrawn = { ...edition, withdrawn: true, inForce: 1 };
+  const wordsOf = (instead?: string) =>
+    newerThan(frozen(), { ...now, edition: { ...withdrawn, instead } }).map(newerWords);
+  expect(wordsOf()).toEqual(['Edition 2 of Workshop sheets is withdrawn.']);
+  expect(wordsOf('Inch sheets')).toEqual(['Edition 2 of Workshop sheets is withdrawn; Inch sheets is used instead.']);
 });
 
 describe('a release', () => {
