@@ -54,6 +54,7 @@ test('a copy that was changed is compared with what it was copied from: pictures
   // On A4 another block stands, which nobody has changed.
   await page.getByRole('radio', { name: 'A4', exact: true }).click({ force: true });
   await expect(page.getByText('− 0 went: dashed, struck through')).toBeVisible();
+  await expect(page.getByText('Nothing differs on this sheet.')).toBeVisible();
   await page.getByRole('radio', { name: 'A3', exact: true }).click({ force: true });
   await page.getByRole('radio', { name: 'Side by side' }).click({ force: true });
   await expect(page.getByRole('img', { name: 'Workshop sheets, edition 3' })).toBeVisible();

@@ -155,6 +155,11 @@ function Together(props: {
           </>
         )}
         {way === 'blink' && <Box as="span">{first ? names.before : names.after}</Box>}
+        {gone.length + come.length === 0 && (
+          <Box as="span" color="soft">
+            Nothing differs on this sheet.
+          </Box>
+        )}
       </Flex>
     </Flex>
   );
