@@ -49,6 +49,8 @@ export type HistorySitting = z.infer<typeof HistorySitting>;
 export const FormatHistory = z.object({
   id: z.string(),
   name: z.string(),
+  /** The number of the edition that new drawings are made on. */
+  inForce: z.int().optional(),
   editions: z.array(HistoryEdition),
   sittings: z.array(HistorySitting),
 });

@@ -194,6 +194,9 @@ test('an edition is withdrawn with a successor named, and restored; what drawing
   await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click();
 
   await page.goto('/formats/workshop-sheets/history');
+  await editionOf(page, 2).getByRole('button', { name: 'Withdraw…' }).click();
+  await expect(page.getByRole('dialog')).toContainText('new drawings are made on edition 1 again.');
+  await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click();
   await editionOf(page, 1).getByRole('button', { name: 'Withdraw…' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Withdraw', exact: true }).click();
   await expect(editionOf(page, 1)).toContainText('⊘ withdrawn');

@@ -19,6 +19,7 @@ import {
   insertEdition,
   lockEdition,
   newestEdition,
+  numberInForce,
   setState,
 } from '../repositories/formats';
 import { versionsOfSittings } from '../repositories/edition-steps';
@@ -28,6 +29,7 @@ import { dictionaryAtHand } from './models-at-hand';
 import { keepUses } from './property-uses';
 import { ServiceError, conflict } from './service-error';
 import { checkChange } from './sharing';
+import { officeToday } from './today';
 
 /** How many sittings the history of a format goes back. */
 const MOST_SITTINGS = 200;
@@ -77,9 +79,11 @@ export async function history(id: string): Promise<FormatHistory> {
     database,
     sittings.map(({ sitting }) => sitting),
   );
+  const inForce = await numberInForce(database, id, await officeToday(database));
   return {
     id,
     name,
+    ...(inForce !== undefined && { inForce }),
     editions: listed,
     sittings: sittings.map(({ subject, sitting, who, firstAt, lastAt, changes, steps }) => {
       const edition = /, edition (\d+)$/.exec(subject)?.[1];

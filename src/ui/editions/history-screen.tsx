@@ -193,6 +193,8 @@ function Edition(props: { history: FormatHistory; edition: HistoryEdition; isOpe
           formatId={history.id}
           name={history.name}
           edition={edition}
+          inForce={history.inForce}
+          editions={history.editions}
           onClose={() => setWithdrawing(false)}
           onDone={() => {
             setWithdrawing(false);

@@ -17,10 +17,14 @@ export function WithdrawDialog(props: {
   formatId: string;
   name: string;
   edition: Pick<HistoryEdition, 'id' | 'number' | 'drawings'>;
+  /** The number of the edition that new drawings are made on. */
+  inForce: number | undefined;
+  /** All editions of the format. */
+  editions: readonly Pick<HistoryEdition, 'number' | 'state'>[];
   onClose: () => void;
   onDone: () => void;
 }) {
-  const { formatId, name, edition, onClose, onDone } = props;
+  const { formatId, name, edition, inForce, editions, onClose, onDone } = props;
   const [successor, setSuccessor] = useState<ShelfEntry>();
   const [problem, setProblem] = useState<string>();
   const withdraw = async () => {
@@ -32,6 +36,8 @@ export function WithdrawDialog(props: {
       setProblem((error as Error).message);
     }
   };
+  const before = editions.filter(({ number, state }) => state === 'released' && number < edition.number);
+  const back = inForce === edition.number ? before.toSorted((a, b) => b.number - a.number)[0]?.number : undefined;
   const isItself = useCallback(({ id }: ShelfEntry) => id === formatId, [formatId]);
   return (
     <Dialog
@@ -41,7 +47,9 @@ export function WithdrawDialog(props: {
       action={{ words: 'Withdraw', onPerform: () => void withdraw() }}
     >
       <Box pb="10px">
-        It is not offered any more.
+        {back === undefined
+          ? 'It is not offered any more.'
+          : `It is not offered any more: new drawings are made on edition ${back} again.`}
         {edition.drawings > 0 &&
           ` ${counted(edition.drawings, 'drawing')} made on it ${edition.drawings === 1 ? 'keeps' : 'keep'} it.`}
       </Box>

@@ -47,7 +47,15 @@ export function CardDialog({ task, entry, onClose }: { task: CardTask; entry: Sh
     case 'withdraw':
       return (
         offered && (
-          <WithdrawDialog formatId={id} name={name} edition={offered} onClose={onClose} onDone={() => close(true)} />
+          <WithdrawDialog
+            formatId={id}
+            name={name}
+            edition={offered}
+            inForce={offered.number}
+            editions={entry.editions}
+            onClose={onClose}
+            onDone={() => close(true)}
+          />
         )
       );
     case 'delete':
