@@ -44,7 +44,7 @@ import { ServiceError, conflict } from './service-error';
 import { officeToday } from './today';
 
 /** Formats on one page of the shelf. */
-const PAGE = 24;
+const PAGE = 18;
 
 /** The shelf in pages: to administrators all formats, to others those that they may use. */
 export const shelf = async (
