@@ -18,7 +18,6 @@ import {
   firstFormat,
   insertEdition,
   insertFormat,
-  listFormats,
   newestEdition,
   replaceDocument,
   setAbout,
@@ -26,6 +25,7 @@ import {
   setProfile,
 } from '../repositories/formats';
 import { findProfile } from '../repositories/profiles';
+import { listFormats } from '../repositories/shelf';
 import type {
   FormatView,
   ShelfEntry,

@@ -14,11 +14,11 @@ import { ExportProblem } from '../sheet/export-problem';
 import { FILE_KINDS } from '../sheet/file-kinds';
 import { Menu } from '../controls/menu';
 import { exportFromDesk } from './commands/exporting';
-import { SHOWS } from './commands/shows';
-import { SpecimenPicker } from '../specimens/specimen-picker';
+import { NO_MODEL, SpecimenPicker } from '../specimens/specimen-picker';
 import { openBoard, useBoard, useBoardStore } from './board-store';
 import { fillFrom } from './saving/filling';
 import { ScaleAndFit } from '../sheet/scale-and-fit';
+import { SHOWS } from '../sheet/shows';
 import { type Pane, useViewStore } from '../sheet/view-store';
 import { useNarrow } from '../controls/use-narrow';
 
@@ -193,8 +193,6 @@ function Rows() {
     </Box>
   );
 }
-
-const NO_MODEL = { value: '', label: 'No model' };
 
 /** Which model the sheet on the desk is filled from; its components are loaded with it. */
 function FilledFrom() {

@@ -4,7 +4,8 @@ import { Box, Flex } from '@chakra-ui/react';
 import type { Show } from '../../core/scene/resources';
 import { Choice } from '../controls/choice';
 import type { Filled } from '../data/office';
-import { SpecimenPicker } from '../specimens/specimen-picker';
+import { SHOWS } from '../sheet/shows';
+import { NO_MODEL, SpecimenPicker } from '../specimens/specimen-picker';
 import { WAYS, type Way } from './compared-sheets';
 
 /** The first sheet of a drawing, or one that follows. */
@@ -21,15 +22,6 @@ export interface Look {
 const NTH: readonly { value: Nth; label: string }[] = [
   { value: 'first', label: 'First' },
   { value: 'following', label: 'Following' },
-];
-
-const NO_MODEL = { value: '', label: 'No model' };
-
-const SHOWS: readonly { value: Show; label: string }[] = [
-  { value: 'values', label: 'Values' },
-  { value: 'names', label: 'Names' },
-  { value: 'longest', label: 'Longest' },
-  { value: 'blank', label: 'Blank' },
 ];
 
 /** Which sheet of two formats is compared, what it shows, which model fills it, and how both are looked at. */

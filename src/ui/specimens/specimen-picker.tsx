@@ -22,6 +22,9 @@ export function useSpecimens(search: string) {
   return { entries, total: data?.pages[0]?.total, fetchNextPage, hasNextPage, isFetching, error, refetch };
 }
 
+/** The choice of none, where a sheet need not be filled. */
+export const NO_MODEL: PickerItem = { value: '', label: 'No model' };
+
 /** A choice of one of the office's models, searched as one types: the model itself, or with `variants` each of them too. */
 export function SpecimenPicker(props: {
   label: string;

@@ -15,7 +15,7 @@ import { type BoardStore, openBoard, useBoard, useBoardStore } from '../board-st
 import { pinnedProofs } from '../proofs/pinned';
 import { COMMANDS } from './commands';
 import { exportFromDesk } from './exporting';
-import { SHOWS } from './shows';
+import { SHOWS } from '../../sheet/shows';
 
 interface Hit {
   key: string;

@@ -1,9 +1,0 @@
-import type { Show } from '../../../core/scene/resources';
-
-/** What may stand where values go, as the bar calls it. */
-export const SHOWS: { value: Show; label: string }[] = [
-  { value: 'names', label: 'Names' },
-  { value: 'values', label: 'Values' },
-  { value: 'longest', label: 'Longest' },
-  { value: 'blank', label: 'Blank' },
-];
