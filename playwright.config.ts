@@ -18,7 +18,7 @@ export default defineConfig({
     trace: process.env.ZONOGRAPH_TRACE ? 'retain-on-failure' : 'off',
     screenshot: 'only-on-failure',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: process.env.SHELLY ?? '/usr/bin/chromium',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -2,36 +2,25 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { buildSync } from 'esbuild';
+import { runCommand } from '@/cli/commands';
 import { Report } from '@/core/scene/report';
 
 const folder = mkdtempSync(join(tmpdir(), 'zonograph-'));
-/** Bundled once: as the documented command runs it, each run would compile all of it anew. */
-const bundle = '.data/cli-under-test.mjs';
-beforeAll(() => {
-  buildSync({
-    entryPoints: ['src/cli.ts'],
-    outfile: bundle,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    packages: 'external',
-    logLevel: 'error',
-  });
-});
-
-function run(command: string, ...parameters: string[]) {
-  const { status, stderr } = spawnSync(command, parameters, { encoding: 'utf8' });
-  return { code: status, error: stderr };
-}
-const sheet = (...parameters: string[]) => run(process.execPath, bundle, 'sheet', ...parameters);
+const sheet = (...parameters: string[]) => runCommand(['sheet', ...parameters]);
 const format = ['--format', 'demo/formats/workshop-sheets.json'];
 const specimen = ['--specimen', 'demo/specimens/drum-barrel.json', '--variant', '316L'];
 
 test('writes the report of a sheet with no server, as the documented command', () => {
   const file = join(folder, 'deep', 'sheet.json');
   const parameters = [...format, ...specimen, '--size', 'A3', '--out', file];
-  expect(run('node_modules/.bin/tsx', 'src/cli.ts', 'sheet', ...parameters)).toEqual({ code: 0, error: '' });
+  const run = (...more: string[]) => {
+    const { status, stderr } = spawnSync('node_modules/.bin/tsx', ['src/cli.ts', 'sheet', ...parameters, ...more], {
+      encoding: 'utf8',
+    });
+    return { status, stderr };
+  };
+  expect(run()).toEqual({ status: 0, stderr: '' });
+  expect(run('--size', 'B')).toEqual({ status: 1, stderr: expect.stringMatching(/has no size B/) as string });
   const report = Report.parse(JSON.parse(readFileSync(file, 'utf8')));
   expect(report.cells.find((cell) => cell.id === 'material')).toMatchObject({
     text: 'X2CrNiMo17-12-2 EN 10088-3',
@@ -40,7 +29,7 @@ test('writes the report of a sheet with no server, as the documented command', (
   expect(report.zones.columns[0]).toEqual({ label: '1', from: 20, to: 60 });
 });
 
-test('a parts list that is full goes on on the sheet that follows; a sheet that is not there is said', () => {
+test('a parts list that is full goes on on the sheet that follows; a sheet that is not there is said', async () => {
   const file = join(folder, 'winch.json');
   const winch = [
     '--specimen',
@@ -52,13 +41,13 @@ test('a parts list that is full goes on on the sheet that follows; a sheet that 
     '--out',
     file,
   ];
-  const items = (...parameters: string[]) => {
-    expect(sheet(...format, ...winch, ...parameters).code).toBe(0);
+  const items = async (...parameters: string[]) => {
+    expect(await sheet(...format, ...winch, ...parameters)).toEqual({});
     const { cells } = Report.parse(JSON.parse(readFileSync(file, 'utf8')));
     return cells.filter(({ id }) => id.startsWith('part-item')).map(({ text }) => text);
   };
-  expect([items(), items('--sheet', '2')]).toEqual([['1', '2', '3', '4'], ['5']]);
-  expect(sheet(...format, ...winch, '--sheet', '3').error).toMatch(/There is no sheet 3; there are 2\./);
+  expect([await items(), await items('--sheet', '2')]).toEqual([['1', '2', '3', '4'], ['5']]);
+  expect((await sheet(...format, ...winch, '--sheet', '3')).stopped).toMatch(/There is no sheet 3; there are 2\./);
 });
 
 test.each([
@@ -66,9 +55,9 @@ test.each([
   ['svg', '<?xml'],
   ['dxf', '0\nSECTION'],
   ['png', '\x89PNG'],
-])('writes %s', (ending, start) => {
+])('writes %s', async (ending, start) => {
   const file = join(folder, `sheet.${ending}`);
-  expect(sheet(...format, '--size', 'iso-a4-portrait', '--show', 'blank', '--out', file).code).toBe(0);
+  expect(await sheet(...format, '--size', 'iso-a4-portrait', '--show', 'blank', '--out', file)).toEqual({});
   expect(readFileSync(file, 'latin1').startsWith(start)).toBe(true);
 });
 
@@ -95,8 +84,6 @@ test.each<[string, string[], RegExp]>([
     /not a Zonograph format file/,
   ],
   ['nothing', [], /--format, --size and --out are needed/],
-])('%s ends with a plain reason', (_, parameters, reason) => {
-  const { code, error } = sheet(...parameters);
-  expect(code).toBe(1);
-  expect(error).toMatch(reason);
+])('%s ends with a plain reason', async (_, parameters, reason) => {
+  expect(await sheet(...parameters)).toEqual({ stopped: expect.stringMatching(reason) as string });
 });

@@ -12,40 +12,40 @@ import { seenValues } from '@/core/specimen/seen-values';
 import { partsRules, partsTables } from '@/core/specimen/parts-tables';
 import { type Specimen, readSpecimen } from '@/core/specimen/specimen';
 import { fonts } from './fonts';
+import { madeOnce } from './made-once';
 
 const json = (path: string): unknown => JSON.parse(readFileSync(path, 'utf8'));
 
 /** A format of the demo scenario, as its file has it. */
-export function demoPackage(name: string): FormatPackage {
+export const demoPackage = madeOnce((name: string): FormatPackage => {
   const read = readPackage(json(`demo/formats/${name}.json`));
   if (!read.ok) throw new Error(read.reason);
   return read.package;
-}
+});
 
-export function demoSpecimens(): Specimen[] {
-  return readdirSync('demo/specimens').map((file) => {
+export const demoSpecimens = madeOnce((): Specimen[] =>
+  readdirSync('demo/specimens').map((file) => {
     const read = readSpecimen(json(`demo/specimens/${file}`));
     if (!read.ok) throw new Error(`${file}: ${read.reason}`);
     return read.specimen;
-  });
-}
+  }),
+);
 
 export function demoSpecimen(id: string): Specimen {
   return demoSpecimens().find((specimen) => specimen.id === id)!;
 }
 
-export function demoResources(format: FormatPackage): Resources {
-  return {
-    properties: new Map(format.properties.map((property) => [property.id, property])),
-    fonts,
-    seen: seenValues(format.properties, demoSpecimens()),
-    pictures: new Map(Object.entries(format.pictures ?? {})),
-  };
-}
+export const demoResources = madeOnce((format: FormatPackage): Resources => ({
+  properties: new Map(format.properties.map((property) => [property.id, property])),
+  fonts,
+  seen: seenValues(format.properties, demoSpecimens()),
+  pictures: new Map(Object.entries(format.pictures ?? {})),
+}));
 
 /** The office's materials. */
-export const demoMaterials = (): Material[] =>
-  (JSON.parse(readFileSync('demo/office.json', 'utf8')) as { materials: Material[] }).materials;
+export const demoMaterials = madeOnce(
+  (): Material[] => (json('demo/office.json') as { materials: Material[] }).materials,
+);
 
 /** The scenario's models with the dictionary that a format brings, or others in their place. */
 export const demoModels = (
@@ -53,7 +53,7 @@ export const demoModels = (
   { specimens = demoSpecimens(), materials = demoMaterials() }: { specimens?: Specimen[]; materials?: Material[] } = {},
 ): ModelSources => modelSources({ properties, specimens, materials });
 
-export function demoFacts(format: FormatPackage, specimen?: string, variant?: string): Facts {
+export const demoFacts = madeOnce((format: FormatPackage, specimen?: string, variant?: string): Facts => {
   const { organisation, project, profile, rules, sample } = format;
   const models = demoModels(format);
   return {
@@ -68,7 +68,7 @@ export function demoFacts(format: FormatPackage, specimen?: string, variant?: st
     drawing: sample.drawing,
     today: sample.today,
   };
-}
+});
 
 /** A sheet of a demo format; fails the test when it is refused. */
 export function demoSheet(

@@ -123,17 +123,22 @@ export function everySheet(scenario: Scenario, only?: { models: string[] }): Map
 
 const rounded = (number: number) => Math.round(number * 1e6) / 1e6;
 
-/**
- * A hash of what a sheet prints: its scene without what only names it in files (tags, which follow the names in the dictionary, and
- * the bytes of pictures, which their hash stands for), lengths to the nanometre.
- */
-export function printedHash({ scene }: Pick<Composed, 'scene'>): string {
-  const text = JSON.stringify(scene, (key, value: unknown) => {
-    if (key === 'tag' || key === 'data') return undefined;
-    if (typeof value === 'number') return rounded(value);
-    return value && typeof value === 'object' && !Array.isArray(value)
-      ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : value;
-  });
-  return createHash('sha256').update(text).digest('hex').slice(0, 24);
+/** What only names a primitive in files: tags, which follow the names in the dictionary, and the bytes of pictures, which their hash stands for. */
+const UNPRINTED = new Set(['tag', 'data']);
+
+/** A value as JSON with its keys in order, lengths to the nanometre. */
+function canonical(value: unknown): string {
+  if (typeof value === 'number') return JSON.stringify(rounded(value));
+  if (typeof value !== 'object' || value === null) return JSON.stringify(value);
+  if (Array.isArray(value)) return `[${value.map((one) => (one === undefined ? 'null' : canonical(one))).join()}]`;
+  const of = value as Record<string, unknown>;
+  const keys = Object.keys(of).filter((key) => of[key] !== undefined && !UNPRINTED.has(key));
+  return `{${keys
+    .sort()
+    .map((key) => `${JSON.stringify(key)}:${canonical(of[key])}`)
+    .join()}}`;
 }
+
+/** A hash of what a sheet prints: its scene without what only names it in files. */
+export const printedHash = ({ scene }: Pick<Composed, 'scene'>): string =>
+  createHash('sha256').update(canonical(scene)).digest('hex').slice(0, 24);

@@ -1,10 +1,11 @@
+import fc from 'fast-check';
 import { startFromStandard } from '@/core/format/starting';
 import type { FormatDocument } from '@/core/format/document';
 import type { Facts } from '@/core/property/facts';
 import type { Show } from '@/core/scene/resources';
 import { type Composed, compose } from '@/core/scene/compose';
 import { demoFacts, demoPackage, demoResources } from './demo';
-import { TEXTS, generator } from './generated';
+import { TEXTS, seeded } from './generated';
 
 const MODELS = ['pawl', 'guard', 'drum-barrel', 'fairlead-roller', 'recovery-winch', 'drive-shaft'];
 /** Properties that are typed by hand, and may hold a text of any language. */
@@ -36,17 +37,16 @@ function formats() {
 
 /**
  * Sheets that stand for what an office may come to: formats, sizes, models, languages, slant, weight, fonts and ways of showing drawn by lot,
- * the same ones each time.
+ * each named by the seed it is made from.
  */
 export function stressSheets(count: number): { name: string; scene: Composed['scene'] }[] {
-  const random = generator(2026);
-  const one = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
   const all = formats();
-  return Array.from({ length: count }, (_, i) => {
-    const { from, document } = one(all);
-    const size = one(document.sizes);
-    const facts = demoFacts(from, one(MODELS));
-    const values = Object.fromEntries(TYPED.filter(() => random() < 0.6).map((property) => [property, one(TEXTS)]));
+  return fc.sample(fc.nat(), { numRuns: count, seed: 2026 }).map((seed, i) => {
+    const lot = seeded(seed);
+    const { from, document } = lot.of(all);
+    const size = lot.of(document.sizes);
+    const facts = demoFacts(from, lot.of(MODELS));
+    const values = Object.fromEntries(TYPED.filter(() => lot.is(0.6)).map((property) => [property, lot.of(TEXTS)]));
     const filled: Facts = {
       ...facts,
       model: { ...facts.model!, values: { ...facts.model!.values, ...values } },
@@ -54,18 +54,19 @@ export function stressSheets(count: number): { name: string; scene: Composed['sc
     };
     const letterings = document.letterings.map((style) => ({
       ...style,
-      ...(random() < 0.3 && { slantDeg: 15 }),
-      ...(random() < 0.2 && { weight: 'bold' as const }),
-      ...(random() < 0.2 && { font: one(['osifont', 'routed-gothic', 'dejavu-sans']) }),
+      ...(lot.is(0.3) && { slantDeg: 15 }),
+      ...(lot.is(0.2) && { weight: 'bold' as const }),
+      ...(lot.is(0.2) && { font: lot.of(['osifont', 'routed-gothic', 'dejavu-sans']) }),
     }));
-    const show = one<Show>(['values', 'values', 'longest', 'names', 'blank']);
+    const show = lot.of<Show>(['values', 'values', 'longest', 'names', 'blank']);
     const composed = compose(
       { ...document, letterings },
       { sizeId: size.id, sheet: { number: 1 + (i % 2), total: 2, scale: '1:2' }, show },
       filled,
       demoResources(from),
     );
-    if (!composed.ok) throw new Error(`sheet ${i}: ${composed.reason}`);
-    return { name: `${i}: ${document.name} ${size.name}`, scene: composed.scene };
+    const name = `seed ${seed}: ${document.name} ${size.name}`;
+    if (!composed.ok) throw new Error(`${name}: ${composed.reason}`);
+    return { name, scene: composed.scene };
   });
 }

@@ -43,7 +43,8 @@ export function expectAgreement(read: ReadSheet, scene: Scene): void {
     );
     if (index < 0) throw new Error(`no run “${run.text}” at ${JSON.stringify(run.start)}`);
     const [found] = unread.splice(index, 1);
-    expect(far(found!.end, run.end)).toBeLessThanOrEqual(0.1);
+    // A mark that stands alone takes no room on the sheet, whatever its font says of it: nothing comes after it.
+    if (!/^\p{M}+$/u.test(run.text)) expect(far(found!.end, run.end)).toBeLessThanOrEqual(0.1);
     expect(Math.abs(found!.letterWidth - run.letterWidth)).toBeLessThanOrEqual(0.001);
   }
 }

@@ -2,14 +2,15 @@ import { isoDxf as writeDxf } from './iso-dxf';
 import { writePdf } from '@/core/exchange/pdf';
 import { writeSvg } from '@/core/exchange/svg-file';
 import { filesWith } from '../fonts';
+import { cases } from '../generated';
 import { stressSheets } from '../stress-sheets';
 import { expectAgreement } from './agreement';
 import { readDxfs, readPdfPages, readSvg } from './readers';
 
-const sheets = stressSheets(250);
+const sheets = stressSheets(cases(60, 250));
 const files = filesWith();
 
-test('250 sheets of all formats, models and languages read from PDF as they were composed', async () => {
+test('sheets of all formats, models and languages read from PDF as they were composed', async () => {
   const pdf = await writePdf(sheets, files, { title: 'Stress', date: '2026-06-02' });
   const pages = readPdfPages(pdf);
   expect(pages).toHaveLength(sheets.length);

@@ -5,7 +5,8 @@ import type { Block, FormatDocument } from '@/core/format/document';
 import { type Step, applyStep } from '@/core/format/steps/step';
 import { askedValue, done } from '../../builders';
 import { demoPackage } from '../demo';
-import { chance, likelyStep } from './wild-steps';
+import { cases, seeded, seeds } from '../generated';
+import { likelyStep } from './wild-steps';
 
 const { format } = demoPackage('workshop-sheets');
 const name = (id: string) => ({ 'line-pull': 'Line pull' })[id];
@@ -333,7 +334,7 @@ describe('whatever two people do', () => {
         const [mine, theirs] = [after(a), after(b)];
         expect(places(mine, theirs).length === 0).toBe(canonicalHash(mine) === canonicalHash(theirs));
       }),
-      { numRuns: 60 },
+      { numRuns: cases(30, 100) },
     );
   });
 
@@ -360,14 +361,12 @@ describe('whatever two people do', () => {
         const lostOfTheirs = [...places(document, theirs)].filter((place) => by('them').includes(place));
         expect([lost, lostOfTheirs]).toEqual([[], []]);
       }),
-      { numRuns: 60 },
+      { numRuns: cases(30, 100) },
     );
   });
 });
 
-test('300 generated edits are told completely: what one document has over another makes it that one', () => {
-  const random = chance(15);
-  let made = 0;
+test('generated edits are told completely: what one document has over another makes it that one', () => {
   const inOrder = (document: FormatDocument) =>
     canonicalHash({
       ...document,
@@ -380,16 +379,24 @@ test('300 generated edits are told completely: what one document has over anothe
         },
       })),
     });
-  let [before, now] = [format, format];
-  for (let edits = 0; edits < 300;) {
-    const outcome = applyStep(now, likelyStep(now, random, () => `g${(made += 1)}`) as Step);
-    if (!outcome.ok || outcome.document === now) continue;
-    now = outcome.document;
-    edits += 1;
-    const told = differences(before, now, before, name).map(({ place }) => place);
-    expect([edits, inOrder(withMine(before, now, told).document)]).toEqual([edits, inOrder(now)]);
-    // Now and then from a new start, so that few and many edits lie between.
-    if (edits % 12 === 0) before = now;
-    if (edits % 60 === 0 || now.blocks.length === 0) [before, now] = [format, format];
-  }
+  let told = 0;
+  fc.assert(
+    fc.property(seeds(100), (steps) => {
+      let made = 0;
+      let [before, now, edits] = [format, format, 0];
+      for (const seed of steps) {
+        const outcome = applyStep(now, likelyStep(now, seeded(seed), () => `g${(made += 1)}`) as Step);
+        if (!outcome.ok || outcome.document === now || outcome.document.blocks.length === 0) continue;
+        now = outcome.document;
+        edits += 1;
+        const changed = differences(before, now, before, name).map(({ place }) => place);
+        expect([edits, inOrder(withMine(before, now, changed).document)]).toEqual([edits, inOrder(now)]);
+        // Now and then from here on, so that few and many edits lie between.
+        if (edits % 12 === 0) before = now;
+      }
+      told += edits;
+    }),
+    { numRuns: cases(6, 60), unbiased: true },
+  );
+  expect(told).toBeGreaterThan(60);
 });

@@ -1,16 +1,6 @@
 import type { PropertyDefinition } from '@/core/property/definition';
 import { STANDARD_SIZES } from '@/core/sheet/sizes';
-
-/** Numbers that are the same for the same seed. */
-export function seeded(seed: number): () => number {
-  let state = seed >>> 0 || 1;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
+import { seeded } from '../generated';
 
 /** A cell as it was meant. */
 export interface MeantCell {
@@ -59,7 +49,7 @@ const round = (value: number, step = 0.5) => Math.round(value / step) * step;
 
 /** A title block of random tracks with joined cells: captions over attributes, samples, texts and nothing. */
 export function generatedSheet(seed: number, properties: readonly PropertyDefinition[]): GeneratedSheet {
-  const random = seeded(seed);
+  const random = seeded(seed || 1).next;
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
   const size = pick(STANDARD_SIZES.filter(({ id, standard }) => standard === 'iso' && id !== 'iso-a4-landscape'));
   const columns = Array.from({ length: 3 + Math.floor(random() * 5) }, () => round(15 + random() * 30));
@@ -159,7 +149,7 @@ export function withFault(
   fault: Fault,
   seed: number,
 ): GeneratedSheet & { unit?: 'in'; at?: { x: number; y: number } } {
-  const random = seeded(seed * 7 + 3);
+  const random = seeded(seed * 7 + 3).next;
   const jitter = (most: number) => (random() * 2 - 1) * most;
   switch (fault) {
     case 'overshoots and gaps':
