@@ -1,16 +1,20 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM } from './scripts/setup.mjs';
+import { LINES } from './tests/browser/surroundings';
 
 export default defineConfig({
   testDir: 'tests/browser',
   globalSetup: './tests/browser/start.ts',
-  workers: 1,
-  fullyParallel: false,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  workers: LINES,
+  // Each test has its office put back, so any two may follow each other: both lines go on to the end.
+  fullyParallel: true,
+  // Only what hangs runs into these limits, on a busy machine too; how fast something is, `npm run bench` tells.
+  timeout: 300_000,
+  expect: { timeout: 60_000 },
   reporter: 'list',
   outputDir: 'test-results',
   use: {
-    actionTimeout: 15_000,
+    actionTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
     contextOptions: { reducedMotion: 'reduce' },
@@ -18,7 +22,7 @@ export default defineConfig({
     trace: process.env.ZONOGRAPH_TRACE ? 'retain-on-failure' : 'off',
     screenshot: 'only-on-failure',
     launchOptions: {
-      executablePath: process.env.SHELLY ?? '/usr/bin/chromium',
+      executablePath: CHROMIUM,
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -1,5 +1,6 @@
 /** Building and starting the application. */
 import { spawn, spawnSync } from 'node:child_process';
+import { Buffer } from 'node:buffer';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -23,18 +24,20 @@ function sourceStamp() {
   return hash.digest('hex');
 }
 
-/** Builds for production into `buildFolder`, unless what is there is of the same sources. */
-export function ensureBuild(buildFolder) {
+/** Builds for production into `buildFolder`, unless what is there is of the same sources. @returns whether it is there */
+export async function ensureBuild(buildFolder) {
   const stampFile = join(buildFolder, 'zonograph-stamp');
   const stamp = sourceStamp();
   if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp) return true;
   say('building the application (a minute)');
-  const built = spawnSync(process.execPath, [NEXT, 'build'], {
-    encoding: 'utf8',
+  const built = spawn(process.execPath, [NEXT, 'build'], {
+    stdio: ['ignore', 'pipe', 'pipe'],
     env: { ...process.env, NODE_ENV: 'production', ZONOGRAPH_BUILD_DIR: buildFolder, NEXT_TELEMETRY_DISABLED: '1' },
   });
-  if (built.status !== 0) {
-    console.error(built.stdout, built.stderr);
+  const said = [];
+  for (const stream of [built.stdout, built.stderr]) stream.on('data', (some) => said.push(some));
+  if ((await new Promise((done) => built.once('close', done))) !== 0) {
+    console.error(Buffer.concat(said).toString());
     return false;
   }
   writeFileSync(stampFile, stamp);

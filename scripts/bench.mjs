@@ -31,7 +31,7 @@ const database = await startMariadb(FOLDER, { port: 33361, databases: ['zonograp
 const url = database.url('zonograph');
 if (
   runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url, ZONOGRAPH_DEMO: 'demo' }) &&
-  ensureBuild('.next-test')
+  (await ensureBuild('.next-test'))
 ) {
   const application = await startApplication({
     port: await freePort(4480),

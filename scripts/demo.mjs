@@ -125,7 +125,7 @@ async function main() {
     });
     if (!prepared) return await stop(1);
     const buildFolder = dev ? '.next-dev' : '.next';
-    if (!dev && !ensureBuild(buildFolder)) return await stop(1);
+    if (!dev && !(await ensureBuild(buildFolder))) return await stop(1);
     const store = await kept('the model store', (before) =>
       startModelStore({
         port: before ? Number(new URL(before.address).port) : STORE_PORT,

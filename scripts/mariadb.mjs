@@ -67,9 +67,10 @@ export async function stopMariadb(folderName) {
 
 /**
  * Starts the database of a folder, making it on first use. `port` is where it is looked for first.
+ * A database that is not `durable` (of tests, thrown away afterwards) survives its process being killed, but not the machine's end.
  * Resolves when it answers, to its port, process id, URL by database name, when it exits, and a stop() that shuts it down cleanly.
  */
-export async function startMariadb(folderName, { port: wanted, databases }) {
+export async function startMariadb(folderName, { port: wanted, databases, durable = true }) {
   const folder = resolve(folderName);
   const data = join(folder, 'mysql');
   const pidFile = join(folder, 'mariadb.pid');
@@ -127,6 +128,7 @@ export async function startMariadb(folderName, { port: wanted, databases }) {
       `--init-file=${initFile}`,
       '--innodb-buffer-pool-size=64M',
       '--performance-schema=OFF',
+      ...(durable ? [] : ['--innodb-flush-log-at-trx-commit=2', '--innodb-doublewrite=0', '--skip-log-bin']),
       // The largest file that is taken is 50 MB.
       '--max-allowed-packet=96M',
     ],

@@ -2,7 +2,7 @@
 import { chromium } from '@playwright/test';
 import { ensureBuild, runScript, signInAs, startApplication, startWorker } from './application.mjs';
 import { freePort, startMariadb } from './mariadb.mjs';
-import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
+import { CHROMIUM, DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
 import { rmSync } from 'node:fs';
 
 const FOLDER = '.data/shots';
@@ -187,7 +187,7 @@ const database = await startMariadb(FOLDER, { port: 33261, databases: ['zonograp
 const url = database.url('zonograph');
 if (
   !runScript('scripts/prepare-database.ts', { ZONOGRAPH_DATABASE: url, ZONOGRAPH_DEMO: 'demo' }) ||
-  !ensureBuild('.next-test')
+  !(await ensureBuild('.next-test'))
 )
   process.exit(1);
 const worker = startWorker({ database: url });
@@ -201,7 +201,7 @@ const application = await startApplication({
 // Those that are named, or all.
 const named = process.argv.slice(2);
 const wanted = VIEWS.filter(({ file }) => named.length === 0 || named.includes(file));
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox', '--disable-gpu'] });
 try {
   for (const { file, path, until } of wanted) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });

@@ -1,18 +1,28 @@
 /**
- * `npm test`: on a fresh machine installs what is missing, then checks types, lint, boundaries and leftovers, runs the
- * unit, server and browser tests on a database and ports of their own, and closes with one line of counts.
+ * `npm test`: on a fresh machine installs what is missing, then checks types, lint, boundaries and leftovers while the application is
+ * built, runs the unit and server tests and then the browser tests on databases and ports of their own, and closes with one line of
+ * counts. `npm test -- changed` runs what the last commit, and what is not committed yet, touches.
  */
 import { Buffer } from 'node:buffer';
-import { spawn, spawnSync } from 'node:child_process';
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { ensureBuild } from './application.mjs';
 import { startMariadb } from './mariadb.mjs';
 import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
 
 const FOLDER = '.data/test';
+const LAST = `${FOLDER}/last-run.json`;
 /** How many processes run unit and server tests side by side; those of the server have databases of their own, by number. */
 const SIDE_BY_SIDE = Math.min(2, availableParallelism());
+const PROJECTS = ['core', 'ui', 'server'];
+
+const onlyChanged = process.argv[2] === 'changed';
+if (process.argv.length > 2 && !onlyChanged) {
+  console.error(`npm test takes “changed” or nothing, not “${process.argv[2]}”.`);
+  process.exit(1);
+}
+
 let [passed, failed] = [0, 0];
 
 function count(good, bad) {
@@ -20,39 +30,49 @@ function count(good, bad) {
   failed += bad;
 }
 
-function run(command, parameters, env = {}) {
-  return (
-    spawnSync(`node_modules/.bin/${command}`, parameters, {
-      stdio: ['ignore', 'inherit', 'inherit'],
+/** What runs now: each is a group of processes, ended as a whole. */
+const running = new Set();
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.once(signal, () => {
+    for (const { pid } of running) process.kill(-pid, signal);
+    process.exitCode = 1;
+  });
+
+/** Runs a command of the packages to its end. @returns whether it succeeded, and what it said unless that goes straight on */
+function run(command, parameters, { env = {}, heard = false } = {}) {
+  return new Promise((done) => {
+    const child = spawn(`node_modules/.bin/${command}`, parameters, {
+      stdio: heard ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'],
+      detached: true,
       env: { ...process.env, ...env },
-    }).status === 0
-  );
+    });
+    running.add(child);
+    const said = [];
+    if (heard) for (const stream of [child.stdout, child.stderr]) stream.on('data', (some) => said.push(some));
+    child.once('close', (code) => {
+      running.delete(child);
+      done({ good: code === 0, said: Buffer.concat(said) });
+    });
+  });
 }
 
-/** What is checked as a whole, each passing or failing, side by side: what one has to say follows when it is done. */
+/** What is checked as a whole, each passing or failing, one after the other: the build goes on beside them. */
 const CHECKS = [
+  ['types of the routes', 'next', 'typegen'],
+  ['types', 'tsc', '--noEmit', '-p', '.'],
+  ['lint', 'eslint', '.', '--max-warnings=0'],
   ['boundaries', 'depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
   ['leftovers', 'knip'],
   ['formatting', 'prettier', '--check', '--log-level=warn', '.'],
 ];
-/** What needs the types of the routes. */
-const TYPED_CHECKS = [
-  ['types', 'tsc', '--noEmit', '-p', '.'],
-  ['lint', 'eslint', '.', '--max-warnings=0'],
-];
 
-function check([name, command, ...parameters]) {
-  return new Promise((done) => {
-    const child = spawn(`node_modules/.bin/${command}`, parameters, { stdio: ['ignore', 'pipe', 'pipe'] });
-    const said = [];
-    for (const stream of [child.stdout, child.stderr]) stream.on('data', (some) => said.push(some));
-    child.once('close', (code) => {
-      say(name);
-      process.stdout.write(Buffer.concat(said));
-      count(code === 0 ? 1 : 0, code === 0 ? 0 : 1);
-      done();
-    });
-  });
+async function check() {
+  for (const [name, command, ...parameters] of CHECKS) {
+    const { good, said } = await run(command, parameters, { heard: true });
+    say(name);
+    process.stdout.write(said);
+    count(good ? 1 : 0, good ? 0 : 1);
+  }
 }
 
 function result(file) {
@@ -63,53 +83,95 @@ function result(file) {
   }
 }
 
-function jest(project, env = {}) {
-  say(`${project} tests`);
-  const file = `${FOLDER}/jest-${project}.json`;
+/** Runs unit and server tests: all, or those that files of the sources reach. */
+async function jest(of) {
+  const file = `${FOLDER}/jest.json`;
   rmSync(file, { force: true });
-  const parameters = ['--selectProjects', project, '--maxWorkers', SIDE_BY_SIDE, '--json', `--outputFile=${file}`];
-  const good = run('jest', parameters.map(String), env);
-  const report = result(file);
-  if (report) count(report.numPassedTests, report.numFailedTests + report.numRuntimeErrorTestSuites);
-  else if (!good) count(0, 1);
+  const database = await startMariadb(`${FOLDER}/server`, {
+    port: 33161,
+    databases: [1, 2].flatMap((worker) => [`zonograph_server_${worker}`, `zonograph_upgraded_${worker}`]),
+    durable: false,
+  });
+  try {
+    const { good } = await run(
+      'jest',
+      [
+        ...['--selectProjects', ...PROJECTS, '--maxWorkers', String(SIDE_BY_SIDE), '--json', `--outputFile=${file}`],
+        ...['--reporters=default', '--reporters=<rootDir>/scripts/testing/jest-reporter.mjs'],
+        ...(of ? ['--passWithNoTests', '--findRelatedTests', ...of] : []),
+      ],
+      { env: { ZONOGRAPH_DATABASE: database.url('zonograph_server') } },
+    );
+    const report = result(file);
+    if (report) count(report.numPassedTests, report.numFailedTests + report.numRuntimeErrorTestSuites);
+    else if (!good) count(0, 1);
+  } finally {
+    await database.stop();
+  }
 }
 
-function playwright(env) {
-  say('browser tests');
+/** Runs browser tests: all, or those of some files. */
+async function playwright(of = []) {
   const file = `${FOLDER}/playwright.json`;
   rmSync(file, { force: true });
-  const good = run('playwright', ['test', '--reporter=list,json'], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file });
+  const { good } = await run(
+    'playwright',
+    ['test', '--reporter=list,json,./scripts/testing/playwright-reporter.mjs', ...of],
+    { env: { PLAYWRIGHT_JSON_OUTPUT_NAME: file } },
+  );
   const stats = result(file)?.stats;
   if (stats) count(stats.expected + stats.flaky, stats.unexpected);
   else if (!good) count(0, 1);
 }
 
+const took = (seconds) => `${Math.floor(seconds / 60)} min ${Math.round(seconds % 60)} s`;
+const times = {};
+
+async function timed(part, work) {
+  say(part);
+  const began = Date.now();
+  await work();
+  times[part] = (Date.now() - began) / 1000;
+}
+
+function told({ passed: good, failed: bad, times: parts }) {
+  const total = Object.values(parts).reduce((sum, each) => sum + each, 0);
+  const each = Object.entries(parts).map(([part, seconds]) => `${part} ${took(seconds)}`);
+  return `${took(total)} (${each.join(', ')}; ${good} passed, ${bad} failed)`;
+}
+
+const last = result(LAST);
+say(
+  onlyChanged
+    ? 'what the last commit and what is not committed touch: checks, unit and server tests that reach it, browser tests of its screens'
+    : `checks beside the build, unit and server tests, browser tests; the last whole run here ${last ? `took ${told(last)}` : 'is not known'}`,
+);
 ensureDebian(DEBIAN.database, DEBIAN.browser, DEBIAN.dxfReader, DEBIAN.pdfRaster);
 ensurePackages();
 mkdirSync(FOLDER, { recursive: true });
 
-await Promise.all([
-  check(['types of the routes', 'next', 'typegen']).then(() => Promise.all(TYPED_CHECKS.map(check))),
-  ...CHECKS.map(check),
-]);
-jest('core');
-jest('ui');
-
-say('starting the test database');
-const database = await startMariadb(FOLDER, {
-  port: 33161,
-  databases: [
-    'zonograph_browser',
-    ...[1, 2].flatMap((worker) => [`zonograph_server_${worker}`, `zonograph_upgraded_${worker}`]),
-  ],
-});
-try {
-  jest('server', { ZONOGRAPH_DATABASE: database.url('zonograph_server') });
-} finally {
-  await database.stop();
+let builds = false;
+const build = async () => {
+  builds = await ensureBuild('.next-test');
+  if (!builds) count(0, 1);
+};
+if (onlyChanged) {
+  const { changedFiles, screensOf, specsOf } = await import('./testing/changed.mjs');
+  const files = changedFiles();
+  const specs = specsOf(files, await screensOf(files));
+  await timed('checks', check);
+  await timed('unit and server tests', () => jest(files));
+  if (specs.length > 0) {
+    await timed('build', build);
+    if (builds) await timed(`browser tests: ${specs.join(', ')}`, () => playwright(specs));
+  }
+} else {
+  await timed('checks and build', () => Promise.all([check(), build()]));
+  await timed('unit and server tests', () => jest());
+  if (builds) await timed('browser tests', () => playwright());
+  writeFileSync(LAST, JSON.stringify({ passed, failed, times }));
 }
-if (ensureBuild('.next-test')) playwright({});
-else count(0, 1);
+say(`took ${told({ passed, failed, times })}`);
 
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -3,10 +3,11 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { type Page, chromium } from '@playwright/test';
 import { signInAs } from '../../scripts/application.mjs';
+import { CHROMIUM } from '../../scripts/setup.mjs';
 import { largeFormat } from '../browser/large-format';
 
 const address = process.argv[2]!;
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox', '--disable-gpu'] });
 const row = (what: string, figure: string, target: string) =>
   console.log(`${what.padEnd(58)} ${figure.padStart(34)}   target ${target}`);
 const sorted = (values: number[]) => values.toSorted((a, b) => a - b);

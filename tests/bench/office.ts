@@ -4,6 +4,7 @@
  */
 import { type Page, chromium } from '@playwright/test';
 import { signInAs } from '../../scripts/application.mjs';
+import { CHROMIUM } from '../../scripts/setup.mjs';
 import { closeDatabase } from '../../src/server/database';
 import { drawings } from '../../src/server/services/drawings';
 import { format } from '../../src/server/services/formats';
@@ -14,7 +15,7 @@ const ROUNDS = 5;
 const SAVES = 15;
 
 const address = process.argv[2]!;
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox', '--disable-gpu'] });
 const median = (values: number[]) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!;
 
 interface Screen {

@@ -9,11 +9,11 @@ const editionOf = (page: Page, number: number) => page.getByRole('listitem', { n
 async function release(page: Page, number: number, note?: string) {
   await page.getByRole('link', { name: `Release edition ${number}` }).click();
   const form = page.getByRole('region', { name: 'Release', exact: true });
-  await expect(form.getByRole('heading', { name: `Release edition ${number}` })).toBeVisible({ timeout: 20_000 });
+  await expect(form.getByRole('heading', { name: `Release edition ${number}` })).toBeVisible();
   if (note !== undefined) await form.getByLabel(/^What/).fill(note);
   await form.getByLabel('Why it is released although a finding blocks it').fill('Long names are shortened by hand');
   await form.getByRole('button', { name: `Release edition ${number}` }).click();
-  await expect(form.getByRole('status')).toHaveText(`● Edition ${number} is released.`, { timeout: 20_000 });
+  await expect(form.getByRole('status')).toHaveText(`● Edition ${number} is released.`);
 }
 
 test('an edition is mended, reviewed and released; drawings are made on it, and nothing that changes in the office reaches them', async ({
@@ -51,7 +51,7 @@ test('an edition is mended, reviewed and released; drawings are made on it, and 
   await form.getByLabel('What is new since edition 2').fill('The caption of the finish');
   await form.getByLabel('Why it is released although a finding blocks it').fill('Long names are shortened by hand');
   await form.getByRole('button', { name: 'Release edition 3' }).click();
-  await expect(form.getByRole('status')).toHaveText('● Edition 3 is released.', { timeout: 20_000 });
+  await expect(form.getByRole('status')).toHaveText('● Edition 3 is released.');
 
   await form.getByRole('link', { name: 'To the shelf' }).click();
   await expect(shelfCard(page, 'Workshop sheets')).toContainText('● edition 3, released');

@@ -232,8 +232,11 @@ const SCREENS: { name: string; open: (page: Page) => Promise<unknown> }[] = [
 
 /** Pages have no frames, for which axe would load itself into a page of its own. What it finds that is serious, each with the first of its places. */
 async function serious(page: Page, rules?: string[]): Promise<string[]> {
-  const axe = new AxeBuilder({ page }).setLegacyMode(true);
-  const { violations } = await (rules ? axe.withRules(rules) : axe).analyze();
+  const axe = new AxeBuilder({ page }).setLegacyMode(true).options({
+    resultTypes: ['violations'],
+    ...(rules && { runOnly: { type: 'rule', values: rules } }),
+  });
+  const { violations } = await axe.analyze();
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .map(({ id, nodes }) => `${id}: ${nodes[0]!.html.slice(0, 160)} ${nodes[0]!.failureSummary?.split('\n')[1] ?? ''}`);

@@ -3,17 +3,20 @@ import config from '../../playwright.config';
 import { closeDatabase } from '../../src/server/database';
 import { signInAs } from '../../scripts/application.mjs';
 import { freshOffice } from '../fresh-office';
+import { enterLine } from './surroundings';
+
+enterLine(process.env.TEST_PARALLEL_INDEX);
 
 /** What a test keeps on this machine beside cookies. */
 const KEPT_HERE = 'local_storage,indexeddb';
 
 /**
  * Every test begins with the freshly seeded demo office, signed in as its administrator or as whom it says, with nothing kept on this
- * machine, and fails on an error in the page. The browser stays the same, so that it reads the application's code once.
+ * machine, and fails on an error in the page. The browser and its first page stay the same, so that they read the application's code once.
  */
 export const test = base.extend<
   { office: void; as: Parameters<typeof signInAs>[0] | 'nobody' },
-  { browsing: BrowserContext }
+  { browsing: BrowserContext; firstPage: { page: Page } }
 >({
   /** Whom the tests of a file or of a part of it begin as. */
   as: ['administrator', { option: true }],
@@ -43,25 +46,33 @@ export const test = base.extend<
     },
     { scope: 'worker' },
   ],
-  context: async ({ browsing }, use) => {
+  firstPage: [async ({ browsing }, use) => use({ page: await browsing.newPage() }), { scope: 'worker' }],
+  context: async ({ browsing, firstPage }, use) => {
     await use(browsing);
     await browsing.unrouteAll({ behavior: 'ignoreErrors' });
     await browsing.setOffline(false);
-    for (const page of browsing.pages()) await page.close();
+    for (const page of browsing.pages()) if (page !== firstPage.page) await page.close();
     await browsing.clearCookies();
   },
   // Requests are by whom the page is signed in as.
   request: async ({ context }, use) => use(context.request),
-  page: async ({ context, as }, use) => {
-    const page = await context.newPage();
+  page: async ({ context, as, firstPage }, use) => {
+    if (firstPage.page.isClosed()) firstPage.page = await context.newPage();
+    const { page } = firstPage;
+    await page.setViewportSize(config.use!.viewport!);
     const session = await context.newCDPSession(page);
     const origin = process.env.ZONOGRAPH_ADDRESS!;
     await session.send('Storage.clearDataForOrigin', { origin, storageTypes: KEPT_HERE });
     await session.detach();
     if (as !== 'nobody') await signInAs(as, context, origin);
     const errors: string[] = [];
-    page.on('pageerror', (error) => errors.push(error.message));
+    const note = (error: Error) => errors.push(error.message);
+    page.on('pageerror', note);
     await use(page);
+    await page.unrouteAll({ behavior: 'ignoreErrors' });
+    page.removeAllListeners();
+    // What the page still wanted to ask or to save is over before the next office; one that hangs is left behind.
+    await page.goto('about:blank').catch(() => page.close());
     expect(errors).toEqual([]);
   },
 });
@@ -88,8 +99,8 @@ export async function chooseModel(page: Page, model: string) {
   await expect(field).toHaveValue(model);
 }
 
-/** Makes a drawing of a model on the Workshop sheets and waits until its sheet is there. */
-export async function makeDrawing(page: Page, model: string) {
+/** Makes a drawing of a model on the Workshop sheets by the dialog and waits until its sheet is there. */
+export async function makeDrawingByHand(page: Page, model: string) {
   await page.goto('/drawings');
   await page.getByRole('button', { name: 'Make drawing…' }).click();
   await page.getByRole('radio', { name: 'a format alone' }).click({ force: true });
@@ -100,15 +111,31 @@ export async function makeDrawing(page: Page, model: string) {
   await expect(page.locator('svg [data-source=number] text').last()).toHaveText(/^KD-\d{5}$/);
 }
 
-/** Makes a trial drawing of a model on the open edition of the Workshop sheets and waits until its sheet is there. */
+/** Asks for a drawing of a model's first variant on the Workshop sheets, as the dialog does, and opens it. */
+async function askForDrawing(page: Page, model: string, more: object) {
+  const address = process.env.ZONOGRAPH_ADDRESS!;
+  const answer = await page.context().request.post(`${address}/api/drawings`, {
+    data: {
+      formatId: 'workshop-sheets',
+      specimen: model.toLowerCase().replaceAll(' ', '-'),
+      variant: 'galvanised',
+      sizeId: 'iso-a3-landscape',
+      ...more,
+    },
+  });
+  expect(answer.status(), await answer.text()).toBe(200);
+  await page.goto(`/drawings/${((await answer.json()) as { id: string }).id}`);
+}
+
+/** Makes a drawing of a model on the Workshop sheets, opens it and waits until its sheet is there. */
+export async function makeDrawing(page: Page, model: string) {
+  await askForDrawing(page, model, { scale: '1:2' });
+  await expect(page.locator('svg [data-source=number] text').last()).toHaveText(/^KD-\d{5}$/);
+}
+
+/** Makes a trial drawing of a model on the open edition of the Workshop sheets, opens it and waits until its sheet is there. */
 export async function tryDrawing(page: Page, model: string) {
-  await page.goto('/drawings');
-  await page.getByRole('button', { name: 'Make drawing…' }).click();
-  await page.getByRole('radio', { name: 'a format alone' }).click({ force: true });
-  await chooseModel(page, model);
-  await page.getByRole('radio', { name: 'an open one, to try it' }).click({ force: true });
-  await page.getByRole('dialog').getByRole('button', { name: 'Make trial drawing' }).click();
-  await page.waitForURL(/\/drawings\/./);
+  await askForDrawing(page, model, { trial: true });
   await expect(page.locator('svg [data-source=trial]').first()).toBeAttached();
 }
 

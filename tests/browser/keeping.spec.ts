@@ -1,17 +1,12 @@
-import { startMariadb } from '../../scripts/mariadb.mjs';
 import { Board, expect, pageOf, test } from './fixtures';
-import { DATA } from './surroundings';
+import { startDatabase } from './surroundings';
 import { readFileSync } from 'node:fs';
 
-const start = () =>
-  startMariadb(DATA, {
-    port: Number(process.env.ZONOGRAPH_DATABASE_PORT),
-    databases: ['zonograph_browser'],
-  });
+const start = () => startDatabase(process.env.ZONOGRAPH_DATA!, Number(process.env.ZONOGRAPH_DATABASE_PORT));
 
 /** Kills the database process outright, as a crash would. */
 async function killDatabase() {
-  const pid = Number(readFileSync(`${DATA}/mariadb.pid`, 'utf8'));
+  const pid = Number(readFileSync(`${process.env.ZONOGRAPH_DATA!}/mariadb.pid`, 'utf8'));
   process.kill(pid, 'SIGKILL');
   await expect.poll(() => isAlive(pid)).toBe(false);
 }
@@ -46,7 +41,7 @@ test('what is typed while the database is away stays, over a reload, and is save
   } finally {
     await start();
   }
-  await expect(board.saved()).toHaveAttribute('data-state', 'saved', { timeout: 30_000 });
+  await expect(board.saved()).toHaveAttribute('data-state', 'saved');
 
   const other = await context.newPage();
   const elsewhere = await new Board(other).open();
@@ -54,20 +49,19 @@ test('what is typed while the database is away stays, over a reload, and is save
 });
 
 test('a database that hangs is said to be away, and what was typed is saved when it goes on', async ({ page }) => {
-  test.setTimeout(120_000);
   const board = await new Board(page).open();
   await board.select('Title');
   await board.expectSaved();
-  const pid = Number(readFileSync(`${DATA}/mariadb.pid`, 'utf8'));
+  const pid = Number(readFileSync(`${process.env.ZONOGRAPH_DATA!}/mariadb.pid`, 'utf8'));
   process.kill(pid, 'SIGSTOP');
   try {
     await page.getByRole('textbox', { name: 'Caption', exact: true }).click();
     await page.keyboard.type('HANGS');
-    await expect(board.saved()).toHaveText(/database away: kept in this browser/, { timeout: 60_000 });
+    await expect(board.saved()).toHaveText(/database away: kept in this browser/);
   } finally {
     process.kill(pid, 'SIGCONT');
   }
-  await expect(board.saved()).toHaveAttribute('data-state', 'saved', { timeout: 60_000 });
+  await expect(board.saved()).toHaveAttribute('data-state', 'saved');
 });
 
 test('when the answer to a save is lost, what is typed after it is no conflict with oneself, also over a reload', async ({
@@ -88,7 +82,7 @@ test('when the answer to a save is lost, what is typed after it is no conflict w
   await caption.fill('ONE');
   await expect(board.saved()).toHaveText(/kept in this browser/);
   await caption.fill('ONE, TWO');
-  await expect(board.saved()).toHaveAttribute('data-state', 'saved', { timeout: 30_000 });
+  await expect(board.saved()).toHaveAttribute('data-state', 'saved');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   expect(lost).toBeGreaterThan(0);
 
@@ -98,7 +92,7 @@ test('when the answer to a save is lost, what is typed after it is no conflict w
   await page.reload();
   await board.ready();
   await expect(board.texts('title').first()).toHaveText('THREE');
-  await expect(board.saved()).toHaveAttribute('data-state', 'saved', { timeout: 30_000 });
+  await expect(board.saved()).toHaveAttribute('data-state', 'saved');
   await expect(page.getByRole('dialog')).toHaveCount(0);
 });
 

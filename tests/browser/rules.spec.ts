@@ -14,15 +14,14 @@ async function openBook(page: Page, name: string) {
 }
 
 /** The count of the open book has come to its end. */
-const counted = (page: Page) =>
-  expect(page.getByRole('button', { name: 'Count again' })).toBeVisible({ timeout: 30_000 });
+const counted = (page: Page) => expect(page.getByRole('button', { name: 'Count again' })).toBeVisible();
 
 async function weigh(page: Page, name: string, weight: string, why: string) {
   await page.getByRole('textbox', { name: 'Search the checks' }).fill(name);
   await check(page, name).click();
   await page.getByRole('combobox', { name: 'Weight' }).selectOption(weight);
   await page.getByRole('textbox', { name: 'Why' }).fill(why);
-  await expect(ahead(page)).toHaveText(/^It would/, { timeout: 30_000 });
+  await expect(ahead(page)).toHaveText(/^It would/);
   const said = await ahead(page).innerText();
   await page.getByRole('button', { name: 'Change the rule' }).click();
   await expect(page.getByRole('button', { name: 'Change the rule' })).toBeHidden();
@@ -72,7 +71,7 @@ test('a house book on ISO demands capitals, a noun first and a checker: findings
     'Checked by, of the drawing',
   );
   await page.getByRole('combobox', { name: 'Weight' }).selectOption('blocks release');
-  await expect(ahead(page)).toHaveText(/^It would add 1 finding and settle 0 findings\.$/, { timeout: 30_000 });
+  await expect(ahead(page)).toHaveText(/^It would add 1 finding and settle 0 findings\.$/);
   await page.getByRole('button', { name: 'Add the check' }).click();
   await expect(check(page, 'A checker')).toBeVisible();
 
@@ -82,7 +81,7 @@ test('a house book on ISO demands capitals, a noun first and a checker: findings
   await page.getByRole('combobox', { name: 'Rule book' }).selectOption({ label: 'Yard rules' });
   await page.getByRole('link', { name: 'Open', exact: true }).click();
   await expect(plate(page)).toContainText('Yard rules');
-  await expect(check(page, 'A checker')).toContainText(/1$/, { timeout: 30_000 });
+  await expect(check(page, 'A checker')).toContainText(/1$/);
   const capitals = await found(check(page, 'Capitals'));
   expect(capitals).toBeGreaterThan(5);
   await check(page, 'A checker').click();
@@ -116,7 +115,7 @@ test('a house book on ISO demands capitals, a noun first and a checker: findings
   await expect(async () => {
     expect(await found(check(page, 'Capitals'))).toBeLessThan(capitals);
     expect(await found(check(page, 'A checker'))).toBe(0);
-  }).toPass({ timeout: 30_000 });
+  }).toPass();
 });
 
 test('what a rule book may not say is refused at its place, and nothing is lost', async ({ page }) => {

@@ -3,7 +3,6 @@ import type { Page } from '@playwright/test';
 import { chooseModel, expect, test } from './fixtures';
 
 // Assemblies are projected in some seconds each, one after another.
-test.setTimeout(240_000);
 const PROJECTED = { timeout: 150_000 };
 
 const view = (page: Page, name: string) => page.getByTestId('desk').getByRole('button', { name, exact: true });
@@ -176,7 +175,7 @@ test('a folded part gets its flat shape from a file of its own', async ({ page }
   const words = page.getByRole('status', { name: 'Flat shape' });
   await expect(words).toContainText('None');
   await page.getByLabel('File of the flat shape').setInputFiles('demo/models/guard-flat.step');
-  await expect(words).toContainText('342.6 × 610 × 2 mm, from guard-flat.step', { timeout: 30_000 });
+  await expect(words).toContainText('342.6 × 610 × 2 mm, from guard-flat.step');
   await page.reload();
   await expect(words).toContainText('guard-flat.step');
 });

@@ -131,11 +131,17 @@ function PersonLine({
 }
 
 function NewPerson({ onAdd }: { onAdd: (person: Omit<Person, 'id'>) => Promise<Outcome<object>> }) {
-  const { register, handleSubmit, reset, formState } = useForm({ defaultValues: { name: '', email: '' } });
+  const { register, handleSubmit, reset, formState, getValues, setValue } = useForm({
+    defaultValues: { name: '', email: '' },
+  });
   const add = handleSubmit(async ({ name, email }) => {
+    // Free for the next person at once: what is typed while this one is added stays.
+    reset();
     const may = { mayCreate: true, mayCheck: false, mayApprove: false };
     const added = await onAdd({ name, email, initials: initialsOf(name), ...may, left: false });
-    if (added.ok) reset();
+    if (added.ok || getValues('name') !== '') return;
+    setValue('name', name);
+    setValue('email', email);
   });
   const problem = formState.errors.name?.message;
   return (

@@ -1,0 +1,2 @@
+export const CHROMIUM: string;
+export function say(text: string): void;
