@@ -127,9 +127,16 @@ export async function startApplication(options) {
   }
 }
 
+/**
+ * How long a connection that nothing is asked on is kept, ms. Longer than whoever keeps connections to it (proxies, programs) does: a request sent
+ * on one that was just closed here is lost, and who sent it cannot know whether it was done.
+ */
+const KEPT_MS = 620_000;
+
 async function startOn(port, { buildFolder, database, modelStore, secret, demo = false, dev = false, quiet = false }) {
   const instance = randomUUID();
-  const child = spawn(process.execPath, [NEXT, dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
+  const parameters = ['-H', '127.0.0.1', '-p', String(port), ...(dev ? [] : ['--keepAliveTimeout', String(KEPT_MS)])];
+  const child = spawn(process.execPath, [NEXT, dev ? 'dev' : 'start', ...parameters], {
     stdio: ['ignore', quiet ? 'ignore' : 'pipe', 'inherit'],
     detached: true,
     env: {

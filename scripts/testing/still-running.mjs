@@ -1,4 +1,6 @@
 /** Says which tests go on for long, while they do: for a reporter of any runner. */
+import process from 'node:process';
+import { clearInterval, setInterval } from 'node:timers';
 
 const MINUTE = 60_000;
 /** After so many minutes with one and the same test a run is ended: nothing takes that long, however busy the machine is. */

@@ -9,6 +9,7 @@ import { format, saveDocument } from '@/server/services/formats';
 import * as proving from '@/server/services/proving';
 import { importSpecimens } from '@/server/services/specimens';
 import { manySpecimens } from '../bench/many-specimens';
+import { cases } from '../core/generated';
 import { asDesk, count, withOffice } from './office';
 
 const { provingStatus, stopProving } = proving;
@@ -67,12 +68,13 @@ test('a step that was cut off is done again and counts once', async () => {
 });
 
 test('a worker that is killed in the middle is followed by another, and no proof is lost or counted twice', async () => {
+  const models = cases(3, 12);
   const names = Array.from({ length: 40 }, (_, i) => `Variant ${i}`);
   await asDesk(importSpecimens)(
-    manySpecimens(12).map((model) => ({ ...model, variants: names.map((name) => ({ name, values: {} })) })),
+    manySpecimens(models).map((model) => ({ ...model, variants: names.map((name) => ({ name, values: {} })) })),
   );
   const { proofs } = await proveOnAll(FORMAT);
-  expect(proofs).toBe((10 * 2 + 12 * 40) * 5);
+  expect(proofs).toBe((10 * 2 + models * 40) * 5);
   const start = () =>
     spawn(process.execPath, ['--import', 'tsx', 'scripts/worker.ts'], { stdio: 'ignore', env: process.env });
   const killed = start();
