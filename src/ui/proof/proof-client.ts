@@ -21,10 +21,24 @@ export interface ProofOrder {
 /** How many documents the worker keeps at least. */
 const KEPT = 8;
 
-/** Keeps proofs current in a worker: a newer order of the same id replaces one that has not been begun. */
+/** A worker that proves, as it is seen from here. */
+export interface OpenedWorker {
+  remote: Pick<Remote<ProofWorker>, 'prove' | 'setResources' | 'addPictures' | 'setDocument' | 'repairs' | 'repairAll'>;
+  end: () => void;
+}
+
+function openWorker(): OpenedWorker {
+  const worker = new Worker(new URL('../../workers/proof-worker.ts', import.meta.url), { type: 'module' });
+  return { remote: wrap<ProofWorker>(worker), end: () => worker.terminate() };
+}
+
+/**
+ * Keeps proofs current in a worker: a newer order of the same id replaces one that has not been begun. A proof that the worker cannot make is
+ * refused in words, and those after it are made all the same.
+ */
 export class ProofClient {
-  private readonly worker: Worker;
-  private readonly remote: Remote<ProofWorker>;
+  private readonly worker: OpenedWorker;
+  private readonly remote: OpenedWorker['remote'];
   private readonly waiting = new Map<string, { order: ProofOrder; done: (result: ProofResult) => void }>();
   /** The name under which each document was given to the worker. */
   private readonly sent = new WeakMap<FormatDocument, string>();
@@ -33,9 +47,9 @@ export class ProofClient {
   private readonly pictures = new Map<string, ImageBitmap>();
   private busy = false;
 
-  constructor(resources: Resources) {
-    this.worker = new Worker(new URL('../../workers/proof-worker.ts', import.meta.url), { type: 'module' });
-    this.remote = wrap<ProofWorker>(this.worker);
+  constructor(resources: Resources, open: () => OpenedWorker = openWorker) {
+    this.worker = open();
+    this.remote = this.worker.remote;
     void this.remote.setResources(resources);
   }
 
@@ -70,7 +84,7 @@ export class ProofClient {
 
   end() {
     this.waiting.clear();
-    this.worker.terminate();
+    this.worker.end();
   }
 
   private async work() {
@@ -78,11 +92,17 @@ export class ProofClient {
     this.busy = true;
     for (let next = this.next(); next; next = this.next()) {
       const { order, done } = next;
-      const { document, ...task } = order;
-      const name = this.nameOf(document);
-      done(this.withPicture(order.id, await this.remote.prove({ ...task, document: name })));
+      done(this.withPicture(order.id, await this.proved(order)));
     }
     this.busy = false;
+  }
+
+  private async proved({ document, ...task }: ProofOrder): Promise<ProofResult> {
+    try {
+      return await this.remote.prove({ ...task, document: this.nameOf(document) });
+    } catch (error) {
+      return { findings: [], sheets: 1, refused: `This proof could not be made: ${(error as Error).message}` };
+    }
   }
 
   /** Gives the worker a document it does not have yet. */
