@@ -60,7 +60,7 @@ export function composeLaid(given: LaidSheet, memo = new ComposeMemo()): Compose
   const rules = rulesOf(facts, document.unit);
   const primitives: Primitive[] = [
     ...(facts.trial ? trialMark(sheet.trimmed, resources.fonts) : []),
-    ...memo.sheet(document, request.sizeId, boxes, () =>
+    ...memo.sheet({ document, sizeId: request.sizeId, fonts: resources.fonts }, boxes, () =>
       sheetPrimitives({
         document,
         sizeId: request.sizeId,

@@ -1,6 +1,7 @@
 import type { Block, Cell, FormatDocument } from '../format/document';
 import type { Box } from '../geometry/box';
 import { sameBox } from '../geometry/box';
+import type { GlyphTables } from '../lettering/glyph-table';
 import type { ComposedCell } from './cell-room';
 import type { Filling } from './content-text';
 import type { Primitive } from './scene';
@@ -38,10 +39,17 @@ export class ComposeMemo {
     this.around = around;
   }
 
-  /** The sheet's own primitives as they were made before, or made now: they change with the sheet and with where blocks stand. */
-  sheet(document: FormatDocument, sizeId: string, blocks: readonly Box[], make: () => Primitive[]): Primitive[] {
+  /**
+   * The sheet's own primitives as they were made before, or made now: they change with the sheet, with the fonts that letter its zones (one that
+   * is not there yet has a stand-in) and with where blocks stand.
+   */
+  sheet(
+    { document, sizeId, fonts }: { document: FormatDocument; sizeId: string; fonts: GlyphTables },
+    blocks: readonly Box[],
+    make: () => Primitive[],
+  ): Primitive[] {
     const { sizes, margins, frame, zones, marks, inks, letterings } = document;
-    const of = [sizeId, sizes, margins, frame, zones, marks, inks, letterings];
+    const of = [sizeId, sizes, margins, frame, zones, marks, inks, letterings, fonts];
     const known = this.sheetPart;
     if (
       known?.of.every((value, i) => value === of[i]) &&

@@ -217,6 +217,19 @@ describe('findings', () => {
   });
 });
 
+test('a memory from before a font was there letters zones and cells in that font once it is', () => {
+  const request = { sizeId: 'iso-a3-landscape', sheet: { number: 1, total: 1 }, show: 'values' } as const;
+  const facts = demoFacts(workshop, 'pawl', '316L');
+  const whole = demoResources(workshop);
+  const font = 'routed-gothic';
+  const lettered = { ...workshop.format, letterings: workshop.format.letterings.map((style) => ({ ...style, font })) };
+  const without = { ...whole, fonts: new Map([...whole.fonts].filter(([id]) => id !== font)) };
+  const memo = new ComposeMemo();
+  const alone = compose(lettered, request, facts, whole);
+  expect(compose(lettered, request, facts, without, memo)).not.toEqual(alone);
+  expect(compose(lettered, request, facts, whole, memo)).toEqual(alone);
+});
+
 test('with a memory of the cells made before, a sheet is the same as without', () => {
   const memo = new ComposeMemo();
   const request = (sizeId: string, show: 'values' | 'longest') => ({
