@@ -118,7 +118,7 @@ export const readDrawing = route({ method: 'GET', path: '/api/drawings/[id]', an
 export const makeDrawing = route({
   method: 'POST',
   path: '/api/drawings',
-  body: z.object({
+  body: z.strictObject({
     formatId: z.string(),
     specimen: z.string(),
     variant: z.string().optional(),
@@ -137,8 +137,8 @@ export const makeDrawing = route({
   answer: z.object({ id: z.string() }),
 });
 
-/** What is changed of a drawing made on a version. */
-export const DrawingChange = z.object({
+/** What is changed of a drawing made on a version; anything else is refused, not passed over. */
+export const DrawingChange = z.strictObject({
   version: z.int().min(1),
   sizeId: z.string().optional(),
   answers: Answers.optional(),

@@ -1,3 +1,4 @@
+import { DrawingChange } from '@/contract/drawings';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { type Server, createServer } from 'node:http';
@@ -173,6 +174,24 @@ describe('drawings', () => {
     const closed = await changeDrawing(id, { version: 2, ...finished });
     expect(closed).toMatchObject({ ...finished, modelChanged: false });
     await expect(changeDrawing(id, { version: 3, answers: {} })).rejects.toThrow('is finished. Reopen it');
+  });
+
+  test('are not changed by what nobody asked, sizes that are not served, scales of nothing, or what a request has besides', async () => {
+    const { id } = await makeDrawing(winch);
+    const { answers, sheets } = (await drawing(id)).drawing;
+    await expect(
+      changeDrawing(id, { version: 1, answers: { ...answers, 'approved by nobody': 'Ines Sundqvist' } }),
+    ).rejects.toThrow('Nobody is asked for “approved by nobody” on this drawing.');
+    await expect(
+      changeDrawing(id, { version: 1, sheets: sheets.map((sheet) => ({ ...sheet, sizeId: 'nope' })) }),
+    ).rejects.toThrow('Sheet 1: “Workshop sheets” has no size nope.');
+    for (const scale of ['0:0', '1:0', '0,0 : 2'])
+      expect(DrawingChange.safeParse({ version: 1, scale })).toMatchObject({ success: false });
+    for (const scale of ['1:2', '10:1', '0,5:1', ''])
+      expect(DrawingChange.safeParse({ version: 1, scale }).success).toBe(true);
+    const besides = DrawingChange.safeParse({ version: 1, variant: '316L' });
+    expect(besides.error!.issues[0]!.message).toContain('variant');
+    expect((await drawing(id)).drawing.version).toBe(1);
   });
 
   test('reopened and completed have no reason any more; how many have answered what is asked is counted', async () => {

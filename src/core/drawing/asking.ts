@@ -44,16 +44,19 @@ export function withProposals(
 /**
  * Checks what is to be kept of a drawing against the formats of its sheets: answers to what is asked, of their types, and
  * overruled values of links that may be overruled.
+ *
+ * @param before the answers that the drawing has: one to what is no longer asked is kept with it, since nothing that was typed is lost
  */
 export function checkAnswers(
   documents: readonly FormatDocument[],
   { answers, overruled }: Pick<DrawingData, 'answers' | 'overruled'>,
+  before: Answers,
 ): Outcome<object> {
   const asked = askedBy(documents);
   for (const [key, value] of Object.entries(answers)) {
     const one = asked.find((each) => each.key === key);
-    // An answer to what is no longer asked is kept with the drawing: nothing that was typed is lost.
-    if (!one) continue;
+    if (!one && before[key] !== undefined && valueText(before[key]) === valueText(value)) continue;
+    if (!one) return refuse(`Nobody is asked for “${key}” on this drawing.`);
     const read = readValue(one, valueText(value));
     if (!read.ok) return read;
   }

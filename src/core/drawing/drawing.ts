@@ -27,18 +27,21 @@ export function drawingFacts(
   { number, answers, overruled }: DrawingData,
   asked: readonly Pick<AskedValue, 'key' | 'property'>[] = [],
 ): Facts {
-  // What was asked for a property under a key of its own is that property's value, wherever it is linked.
-  const byProperty = asked.flatMap(({ key, property }) =>
-    property !== undefined && answers[key] !== undefined ? [[property, answers[key]] as const] : [],
-  );
+  // What was asked for a property under a key of its own is that property's value, wherever it is linked; nothing else is, not even an
+  // answer that is kept under the property itself.
+  const values = { ...answers };
+  for (const { key, property } of asked) {
+    if (property === undefined || asked.some((one) => one.key === property)) continue;
+    if (answers[key] === undefined) delete values[property];
+    else values[property] = answers[key];
+  }
   return {
     ...surroundings,
     ...model,
     drawing: {
       name: number === '' ? TRIAL : `Drawing ${number}`,
       values: {
-        ...Object.fromEntries(byProperty),
-        ...answers,
+        ...values,
         ...(number !== '' && { [SUPPLIED.drawingNumber]: number }),
       },
     },

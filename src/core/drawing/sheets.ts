@@ -23,7 +23,8 @@ export const Scale = z
   .refine(
     (text) => text === AS_NOTED || /^\d+([.,]\d+)?\s*:\s*\d+([.,]\d+)?$/.test(text),
     `a scale is written 1:2, or “${AS_NOTED}”`,
-  );
+  )
+  .refine((text) => !/(^|:)\s*0+([.,]0+)?\s*(:|$)/.test(text), 'a scale has no zero in it: it is written 1:2');
 
 /** The scale of a drawing: none until it is chosen. */
 export const DrawingScale = Scale.or(z.literal(''));

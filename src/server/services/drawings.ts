@@ -226,7 +226,7 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
     const at = await drawingAtHand(db, next);
     const documents = at.editions.map(({ document }) => document);
     if (change.sheets) {
-      checkSheets(change.sheets, at);
+      checkSheets(change.sheets, next, at);
       const before = editionsOf(row);
       for (const { id, formatId, document, number, state } of at.editions) {
         if (before.includes(id)) continue;
@@ -240,7 +240,7 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
     }
     const geometry = sheetGeometry(documents[0]!, next.sizeId);
     if (!geometry.ok) throw new ServiceError(422, geometry.reason);
-    const sound = checkAnswers(documents, next);
+    const sound = checkAnswers(documents, next, row.answers);
     if (!sound.ok) throw new ServiceError(422, sound.reason);
     if (change.answers) {
       const signer = { role: actor.role, isMaker: row.madeBy === actor.account };
@@ -288,9 +288,17 @@ function answersToNewFormats(actor: Actor, row: DrawingRow, next: DrawingRow, at
   });
 }
 
-/** Refuses sheets of models and variants that are not there. */
-function checkSheets(sheets: readonly DrawingSheet[], { models }: DrawingAtHand): void {
+/** Refuses sheets of models and variants that are not there, and of sizes that their formats do not serve. */
+function checkSheets(
+  sheets: readonly DrawingSheet[],
+  drawing: Pick<DrawingRow, 'editionId' | 'sizeId'>,
+  { models, editions }: DrawingAtHand,
+): void {
   for (const [i, sheet] of sheets.entries()) {
+    const edition = editions.find(({ id }) => id === (sheet.edition ?? drawing.editionId));
+    const geometry = edition && sheetGeometry(edition.document, sheet.sizeId ?? edition.document.mainSize);
+    if (sheet.sizeId !== undefined && geometry && !geometry.ok)
+      throw new ServiceError(422, `Sheet ${i + 1}: ${geometry.reason}`);
     const model = sheet.specimen === undefined ? undefined : models.sources.specimens.get(sheet.specimen);
     if (sheet.specimen !== undefined && !model)
       throw new ServiceError(422, `The model of sheet ${i + 1} is no longer there. Choose another one.`);

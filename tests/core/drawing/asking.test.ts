@@ -1,4 +1,5 @@
 import { askedBy, checkAnswers, unanswered, withProposals } from '@/core/drawing/asking';
+import { drawingFacts } from '@/core/drawing/drawing';
 import type { AskedValue, FormatDocument } from '@/core/format/document';
 import { askedValue } from '../../builders';
 import { demoFacts, demoPackage } from '../demo';
@@ -46,10 +47,21 @@ test('an answer that somebody gave is never proposed over', () => {
   });
 });
 
+test('a question with a key of its own alone answers its property: nothing that is kept under the property does', () => {
+  const asked = [{ key: 'sign-2', property: 'approved-by' }];
+  const values = (answers: Record<string, string>) =>
+    drawingFacts(demoFacts(workshop), {}, { number: 'KD-1', answers, overruled: {} }, asked).drawing!.values;
+  expect(values({ 'sign-2': 'Ines Sundqvist', 'approved-by': 'Somebody' })['approved-by']).toBe('Ines Sundqvist');
+  expect(values({ 'approved-by': 'Somebody' })).not.toHaveProperty('approved-by');
+  expect(values({ 'created-by': 'Ines Sundqvist' })['created-by']).toBe('Ines Sundqvist');
+});
+
 test('answers are checked against whatever format of the drawing asks them', () => {
   const other = asking(askedValue('load', { type: 'number', name: 'Test load' }));
-  expect(checkAnswers([workshop.format], { answers: { load: 'heavy' }, overruled: {} })).toEqual({ ok: true });
-  expect(checkAnswers([workshop.format, other], { answers: { load: 'heavy' }, overruled: {} })).toMatchObject({
+  expect(checkAnswers([workshop.format], { answers: { load: 'heavy' }, overruled: {} }, { load: 'heavy' })).toEqual({
+    ok: true,
+  });
+  expect(checkAnswers([workshop.format, other], { answers: { load: 'heavy' }, overruled: {} }, {})).toMatchObject({
     ok: false,
     reason: expect.stringContaining('“heavy” is not a number'),
   });

@@ -106,9 +106,15 @@ describe('on a drawing', () => {
   });
 
   test('what is kept of a drawing is checked against its format', () => {
+    const kept = { 'no longer asked': 'kept' };
     const check = (answers: Record<string, string>, overruled = {}) =>
-      checkAnswers([workshop.format], { answers, overruled });
-    expect(check({ 'created-by': 'Ines Sundqvist', 'no longer asked': 'kept' })).toEqual({ ok: true });
+      checkAnswers([workshop.format], { answers, overruled }, kept);
+    expect(check({ 'created-by': 'Ines Sundqvist', ...kept })).toEqual({ ok: true });
+    expect(check({ 'no longer asked': 'another' })).toMatchObject({ ok: false });
+    expect(check({ 'never asked': 'x' })).toEqual({
+      ok: false,
+      reason: 'Nobody is asked for “never asked” on this drawing.',
+    });
     expect(check({ 'date-of-issue': 'June' })).toMatchObject({
       ok: false,
       reason: expect.stringContaining('“June” is not a date'),
