@@ -2,18 +2,28 @@
 import process from 'node:process';
 import { clearInterval, setInterval } from 'node:timers';
 
-const MINUTE = 60_000;
 /** After so many minutes with one and the same test a run is ended: nothing takes that long, however busy the machine is. */
 const MOST_MINUTES = 20;
+
+/** Ends the runner and its workers, which may no longer hear anybody: all of its group of processes. */
+const endAll = () => process.kill(-process.pid, 'SIGKILL');
 
 export class StillRunning {
   #begun = new Map();
   #timer;
+  #minute;
+  #tell;
+  #end;
+
+  /** `minute` is how long one takes, ms; `tell` takes what is said, `end` is called when a test hangs. */
+  constructor({ minute = 60_000, tell = console.log, end = endAll } = {}) {
+    [this.#minute, this.#tell, this.#end] = [minute, tell, end];
+  }
 
   /** A test that begins, by a key of its own and the words that name it. */
   begin(key, words) {
     this.#begun.set(key, { words, at: Date.now(), told: 0 });
-    this.#timer ??= setInterval(() => this.#tell(), MINUTE / 6).unref();
+    this.#timer ??= setInterval(() => this.#look(), this.#minute / 6).unref();
   }
 
   end(key) {
@@ -24,16 +34,15 @@ export class StillRunning {
     clearInterval(this.#timer);
   }
 
-  #tell() {
+  #look() {
     for (const test of this.#begun.values()) {
-      const minutes = Math.floor((Date.now() - test.at) / MINUTE);
+      const minutes = Math.floor((Date.now() - test.at) / this.#minute);
       if (minutes <= test.told) continue;
       test.told = minutes;
-      console.log(`» still running after ${minutes} min: ${test.words}`);
+      this.#tell(`» still running after ${minutes} min: ${test.words}`);
       if (minutes < MOST_MINUTES) continue;
-      console.log(`» ended: it hangs`);
-      // The runner and its workers, which may no longer hear anybody.
-      process.kill(-process.pid, 'SIGKILL');
+      this.#tell('» ended: it hangs');
+      this.#end();
     }
   }
 }
