@@ -9,7 +9,7 @@ export default defineConfig({
   // Each test has its office put back, so any two may follow each other: both lines go on to the end.
   fullyParallel: true,
   // Only what hangs runs into these limits, on a busy machine too; how fast something is, `npm run bench` tells.
-  timeout: 300_000,
+  timeout: 600_000,
   expect: { timeout: 60_000 },
   reporter: 'list',
   outputDir: 'test-results',

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test';
 import { chooseModel, expect, test } from './fixtures';
 
 // Assemblies are projected in some seconds each, one after another.
-const PROJECTED = { timeout: 150_000 };
+const PROJECTED = { timeout: 400_000 };
 
 const view = (page: Page, name: string) => page.getByTestId('desk').getByRole('button', { name, exact: true });
 const tried = (page: Page) => page.getByRole('region', { name: 'Tried on' });
