@@ -36,12 +36,13 @@ const AWAY = new Set([
 const RETRIED = new Set([1213, 1205]);
 const ATTEMPTS = 6;
 
-/** Connections at most; how many may wait for one, and for how long, ms. */
+/** Connections at most, and how many may wait for one. */
 const CONNECTIONS = 8;
 const WAITING = 200;
-const PATIENCE_MS = 15_000;
 /** How long one statement may take, ms: none of ours comes near it unless the database hangs. */
 const LONGEST_MS = 1000 * Number(process.env.ZONOGRAPH_STATEMENT_SECONDS ?? 30);
+/** How long one waits for a connection, ms. */
+const PATIENCE_MS = Math.max(15_000, LONGEST_MS / 2);
 
 /**
  * Waits for a statement, and gives up its connection when it takes too long. (The driver has a time limit for executing a statement, but

@@ -6,7 +6,7 @@ import { findShape } from '../repositories/shapes';
 import { type Made, Projector, TookTooLong } from '../projecting/projector';
 import type { JobKind } from './kind';
 
-/** How long an exact projection may take, and one from triangles, seconds. */
+/** How much processor time an exact projection may take, and one from triangles, seconds. */
 const seconds = () => Number(process.env.ZONOGRAPH_PROJECTION_SECONDS ?? 60);
 const COARSE_SECONDS = 60;
 /** How often the claim on a projection is renewed while it is made. */
@@ -57,5 +57,5 @@ export const project: JobKind = {
 
 const troubleWords = (error: unknown): string =>
   error instanceof TookTooLong
-    ? `It took longer than ${seconds()} s, and longer than ${COARSE_SECONDS} s from triangles.`
+    ? `It took more than ${seconds()} s of processor time, and more than ${COARSE_SECONDS} s from triangles.`
     : (error as Error).message;

@@ -1,6 +1,7 @@
 import { type ChildProcess, fork } from 'node:child_process';
 import { join } from 'node:path';
 import type { Projected, Projection } from '../../core/view/projected';
+import { processorSeconds } from './processor-time';
 
 /** What is sent to the projecting process: the file comes with the first projection of it. */
 export interface ToProject {
@@ -22,13 +23,24 @@ export interface Made {
   raster?: Uint8Array;
 }
 
-/** It took longer than it may. */
+/** It took more processor time than it may: a machine that is busy with other things is slower, and projects the same. */
 export class TookTooLong extends Error {}
 
 /** How many files stay read in the process. */
 const MOST_FILES = 4;
 /** After so long without work the process is ended, and its memory is free. */
 const IDLE_MS = 30_000;
+/** How often it is looked at how much a projection has taken. */
+const LOOK_MS = 250;
+
+/** Gives, whenever it is asked, how much processor time a process has used since now, s; the time that has passed where the system does not tell. */
+function workOf(pid: number): () => number {
+  const [begun, before] = [Date.now(), processorSeconds(pid)];
+  return () => {
+    const now = processorSeconds(pid);
+    return before === undefined || now === undefined ? (Date.now() - begun) / 1000 : now - before;
+  };
+}
 
 /**
  * Projects in a process of its own, which is ended when one takes too long, breaks, or has nothing to do: the kernel keeps half a
@@ -41,7 +53,7 @@ export class Projector {
   private count = 0;
   private idle: NodeJS.Timeout | undefined;
 
-  /** @throws TookTooLong after so many seconds, an Error with the reason where it cannot be projected, AbortError when `signal` ends it */
+  /** @throws TookTooLong after so many seconds of processor time, an Error with the reason where it cannot be projected, AbortError when `signal` ends it */
   async project(
     projection: Projection,
     bytes: Uint8Array,
@@ -57,7 +69,11 @@ export class Projector {
     const sent: ToProject = { id, projection, coarse, forget, ...(!isThere && { bytes }) };
     try {
       return await new Promise<Made>((done, fail) => {
-        const timer = setTimeout(() => this.end(new TookTooLong(), fail), seconds * 1000);
+        const used = workOf(child.pid!);
+        const timer = setInterval(
+          () => used() >= seconds && this.end(new TookTooLong(), fail),
+          Math.min(LOOK_MS, seconds * 1000),
+        );
         const stopped = () => this.end(new DOMException('stopped', 'AbortError'), fail);
         const left = () => fail(new Error('The kernel broke off.'));
         const heard = (answer: FromProjector) => {
@@ -69,7 +85,7 @@ export class Projector {
         child.once('exit', left);
         child.on('message', heard);
         this.settle = () => {
-          clearTimeout(timer);
+          clearInterval(timer);
           signal.removeEventListener('abort', stopped);
           child.off('exit', left);
           child.off('message', heard);
