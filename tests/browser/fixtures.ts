@@ -66,8 +66,7 @@ export const test = base.extend<
     await session.detach();
     if (as !== 'nobody') await signInAs(as, context, origin);
     const errors: string[] = [];
-    const note = (error: Error) => errors.push(error.message);
-    page.on('pageerror', note);
+    page.on('pageerror', (error) => errors.push(error.message));
     await use(page);
     await page.unrouteAll({ behavior: 'ignoreErrors' });
     page.removeAllListeners();
@@ -109,6 +108,18 @@ export async function makeDrawingByHand(page: Page, model: string) {
   await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
   await page.waitForURL(/\/drawings\/./);
   await expect(page.locator('svg [data-source=number] text').last()).toHaveText(/^KD-\d{5}$/);
+}
+
+/** Makes a trial drawing of a model on the open edition of the Workshop sheets by the dialog and waits until its sheet is there. */
+export async function tryDrawingByHand(page: Page, model: string) {
+  await page.goto('/drawings');
+  await page.getByRole('button', { name: 'Make drawing…' }).click();
+  await page.getByRole('radio', { name: 'a format alone' }).click({ force: true });
+  await chooseModel(page, model);
+  await page.getByRole('radio', { name: 'an open one, to try it' }).click({ force: true });
+  await page.getByRole('dialog').getByRole('button', { name: 'Make trial drawing' }).click();
+  await page.waitForURL(/\/drawings\/./);
+  await expect(page.locator('svg [data-source=trial]').first()).toBeAttached();
 }
 
 /** Asks for a drawing of a model's first variant on the Workshop sheets, as the dialog does, and opens it. */

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { Board, expect, makeDrawing, test, tryDrawing } from './fixtures';
+import { Board, expect, makeDrawing, test, tryDrawingByHand } from './fixtures';
 
 const CELL = (cell: string, more = '') =>
   `/formats/workshop-sheets?size=iso-a3-landscape&show=values&block=title-block&cell=${cell}${more}`;
@@ -241,7 +241,7 @@ test('a filler that a trial drawing shows is mended on the board, and the drawin
   await board.content().click();
   await page.keyboard.type('XXX');
   await board.expectSaved();
-  await tryDrawing(page, 'Pawl');
+  await tryDrawingByHand(page, 'Pawl');
   const address = page.url();
   const finding = page.getByText(/“XXX” looks like a filler that nobody has replaced/);
   await finding.getByRole('link', { name: 'Show on the board' }).click();

@@ -24,7 +24,7 @@ export const Scale = z
     (text) => text === AS_NOTED || /^\d+([.,]\d+)?\s*:\s*\d+([.,]\d+)?$/.test(text),
     `a scale is written 1:2, or “${AS_NOTED}”`,
   )
-  .refine((text) => !/(^|:)\s*0+([.,]0+)?\s*(:|$)/.test(text), 'a scale has no zero in it: it is written 1:2');
+  .refine((text) => !/(^|:)\s*0+([.,]0+)?\s*(:|$)/.test(text), 'both numbers of a scale are above zero, as in 1:2');
 
 /** The scale of a drawing: none until it is chosen. */
 export const DrawingScale = Scale.or(z.literal(''));
