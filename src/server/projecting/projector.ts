@@ -1,7 +1,7 @@
 import { type ChildProcess, fork } from 'node:child_process';
 import { join } from 'node:path';
 import type { Projected, Projection } from '../../core/view/projected';
-import { processorSeconds } from './processor-time';
+import { limitWork } from '../processor-time';
 
 /** What is sent to the projecting process: the file comes with the first projection of it. */
 export interface ToProject {
@@ -30,18 +30,6 @@ export class TookTooLong extends Error {}
 const MOST_FILES = 4;
 /** After so long without work the process is ended, and its memory is free. */
 const IDLE_MS = 30_000;
-/** How often it is looked at how much a projection has taken. */
-const LOOK_MS = 250;
-
-/** Gives, whenever it is asked, how much processor time a process has used since now, s; the time that has passed where the system does not tell. */
-function workOf(pid: number): () => number {
-  const [begun, before] = [Date.now(), processorSeconds(pid)];
-  return () => {
-    const now = processorSeconds(pid);
-    return before === undefined || now === undefined ? (Date.now() - begun) / 1000 : now - before;
-  };
-}
-
 /**
  * Projects in a process of its own, which is ended when one takes too long, breaks, or has nothing to do: the kernel keeps half a
  * gigabyte, and nothing else stops it in the middle.
@@ -69,11 +57,7 @@ export class Projector {
     const sent: ToProject = { id, projection, coarse, forget, ...(!isThere && { bytes }) };
     try {
       return await new Promise<Made>((done, fail) => {
-        const used = workOf(child.pid!);
-        const timer = setInterval(
-          () => used() >= seconds && this.end(new TookTooLong(), fail),
-          Math.min(LOOK_MS, seconds * 1000),
-        );
+        const watched = limitWork(child.pid!, seconds, () => this.end(new TookTooLong(), fail));
         const stopped = () => this.end(new DOMException('stopped', 'AbortError'), fail);
         const left = () => fail(new Error('The kernel broke off.'));
         const heard = (answer: FromProjector) => {
@@ -85,7 +69,7 @@ export class Projector {
         child.once('exit', left);
         child.on('message', heard);
         this.settle = () => {
-          clearInterval(timer);
+          watched();
           signal.removeEventListener('abort', stopped);
           child.off('exit', left);
           child.off('message', heard);

@@ -1,9 +1,10 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { type Refusal, refuse } from '../../core/refusal';
+import { limitWork } from '../processor-time';
 import type { Readers } from './upload-reader';
 
-/** How long reading a file may take, and how much memory it may need: files that are what they should be stay far below. */
+/** How much processor time reading a file may take, and how much memory: files that are what they should be stay far below. */
 const LIMITS = { seconds: 20, megabytes: 700 };
 
 // A path, not an import: the reader is a program of its own, which the build leaves alone.
@@ -32,14 +33,14 @@ function readNow<Result>(task: object, { seconds, megabytes }: typeof LIMITS): P
     stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
   });
   return new Promise<Result | Refusal>((resolve) => {
-    const deadline = setTimeout(() => {
+    const watched = limitWork(reader.pid ?? 0, seconds, () => {
       resolve(refuse(`Reading the file took longer than ${seconds} seconds. It was not taken.`));
       reader.kill('SIGKILL');
-    }, seconds * 1000);
+    });
     reader.once('message', (outcome) => resolve(outcome as Result));
     reader.once('error', () => resolve(refuse('The file could not be read. Try again.')));
     reader.once('close', () => {
-      clearTimeout(deadline);
+      watched();
       resolve(refuse('The file is damaged, or needs more memory to read than it is worth. It was not taken.'));
     });
     reader.send(task);
