@@ -152,6 +152,8 @@ export const ROUTES = {
   'GET /api/drawings/[id]': 'reader',
   'PUT /api/drawings/[id]': 'drafter',
   'POST /api/drawings/[id]/revisions': 'drafter',
+  'POST /api/drawings/[id]/signatures': 'drafter',
+  'DELETE /api/drawings/[id]/signatures': 'drafter',
   'POST /api/drawings/[id]/export': 'reader',
 } as const satisfies Record<string, Takes>;
 export type RouteAddress = keyof typeof ROUTES;

@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { FullName } from '../core/office/account';
 import { ExportKind } from './export';
 import { Answers } from '../core/drawing/drawing';
 import { Revising } from '../core/drawing/revising';
+import { Signature } from '../core/drawing/signing';
 import { DrawingScale, DrawingSheets, FrozenDrawing } from '../core/drawing/sheets';
 import { ProfileDocument } from '../core/profile/document';
 import { RevisionRow } from '../core/revision/rows';
@@ -73,6 +75,9 @@ export const DrawingView = z.object({
   overruled: Answers,
   /** The oldest first. */
   revisions: z.array(RevisionRow),
+  signatures: z.array(Signature),
+  /** Signatures that no longer count: what the drawing prints has changed since. They print nowhere. */
+  lapsed: z.array(Signature),
   /** The newest revision's name. */
   revision: z.string().optional(),
   items: z.record(z.string(), z.record(z.string(), z.number())),
@@ -137,6 +142,9 @@ export const makeDrawing = route({
   answer: z.object({ id: z.string() }),
 });
 
+/** The person knows that the change takes signatures off. Without it such a change is refused, with `signatures`. */
+const Unsigned = z.literal(true).optional();
+
 /** What is changed of a drawing made on a version; anything else is refused, not passed over. */
 export const DrawingChange = z.strictObject({
   version: z.int().min(1),
@@ -147,6 +155,7 @@ export const DrawingChange = z.strictObject({
   state: State.optional(),
   /** Why it is finished although something is missing. */
   finishReason: z.string().trim().min(1).max(300).optional(),
+  unsigned: Unsigned,
   profileId: z.string().optional(),
   projectId: z.string().optional(),
   /** The site whose values are printed; null: the default one. */
@@ -167,7 +176,23 @@ export const changeDrawing = route({
 export const reviseDrawing = route({
   method: 'POST',
   path: '/api/drawings/[id]/revisions',
-  body: z.object({ version: z.int().min(1), revising: Revising }),
+  body: z.strictObject({ version: z.int().min(1), unsigned: Unsigned, revising: Revising }),
+  answer: DrawingView,
+});
+
+/** Signs a drawing, or writes down who signed it on paper. `of`: the key of a question; empty: the newest revision's row. */
+export const signDrawing = route({
+  method: 'POST',
+  path: '/api/drawings/[id]/signatures',
+  body: z.strictObject({ version: z.int().min(1), of: z.string().max(80), onPaper: FullName.optional() }),
+  answer: DrawingView,
+});
+
+/** Withdraws a signature. */
+export const withdrawSignature = route({
+  method: 'DELETE',
+  path: '/api/drawings/[id]/signatures',
+  body: z.strictObject({ version: z.int().min(1), of: z.string().max(80) }),
   answer: DrawingView,
 });
 

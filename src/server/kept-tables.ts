@@ -5,7 +5,7 @@ import { editionsBehind, keepListed } from './repositories/formats';
 import { releasedWithout } from './repositories/releases';
 import { specimensBehind } from './repositories/specimens';
 import { drawingAtHand } from './services/drawing-sources';
-import { keepPrinted } from './services/drawings';
+import { keepPrinted } from './services/changing-drawings';
 import { keepUses } from './services/property-uses';
 import { freezeAsItStands } from './services/releasing';
 import { keepModels, lookAtDrawings } from './services/kept-of-models';

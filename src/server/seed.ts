@@ -16,6 +16,7 @@ import { NamedBook } from '../core/rules/document';
 import { Material } from '../core/specimen/material';
 import { type Specimen, readSpecimen } from '../core/specimen/specimen';
 import { z } from 'zod';
+import { REVISION_ROW, signables } from '../core/drawing/signing';
 import { Signing } from '../contract/accounts';
 import { Answers } from '../core/drawing/drawing';
 import { DrawingScale, DrawingSheets } from '../core/drawing/sheets';
@@ -41,6 +42,7 @@ import { readStarter } from '../core/starter/starter';
 import { insertSpecimens } from './repositories/specimens';
 import { type ValuePlace, insertValuePlace } from './repositories/value-places';
 import { changeDrawing, drawing, makeDrawing, reviseDrawing } from './services/drawings';
+import { signDrawing } from './services/signatures';
 import { keepUses } from './services/property-uses';
 import { freezeAsItStands } from './services/releasing';
 import { keepModels } from './services/kept-of-models';
@@ -170,7 +172,7 @@ export async function finishSeeding(folder: string): Promise<void> {
   await keepSetting(database, DRAWINGS_TO_MAKE, false);
 }
 
-/** Makes the scenario's drawings, as somebody would who answers what is asked. */
+/** Makes the scenario's drawings, as somebody would who answers what is asked and records what was signed on paper. */
 export async function seedDrawings(folder: string): Promise<void> {
   for (const given of DrawingsFile.parse(await json(`${folder}/drawings.json`))) {
     const { id } = await makeDrawing(STANDARDS_DESK, {
@@ -180,16 +182,24 @@ export async function seedDrawings(folder: string): Promise<void> {
       sizeId: given.size,
       scale: given.scale,
     });
-    let { answers, version } = (await drawing(id)).drawing;
-    for (const add of given.revisions ?? [])
-      ({ version, answers } = await reviseDrawing(STANDARDS_DESK, id, { version, revising: { add } }));
-    await changeDrawing(STANDARDS_DESK, id, {
-      version,
-      answers: { ...answers, ...given.answers },
+    const { drawing: made, formats } = await drawing(id);
+    const documents = formats.map(({ edition }) => edition.document);
+    const isSigned = (key: string) => signables(documents, made).some(({ of }) => of === key);
+    const typed = Object.entries(given.answers).filter(([key]) => !isSigned(key));
+    let { version } = await changeDrawing(STANDARDS_DESK, id, {
+      version: made.version,
+      answers: { ...made.answers, ...Object.fromEntries(typed) },
       overruled: given.overruled,
       sheets: given.sheets,
-      state: given.state,
     });
+    const sign = async (of: string, onPaper: string) =>
+      ({ version } = await signDrawing(STANDARDS_DESK, id, { version, of, onPaper }));
+    for (const { approvedBy, ...add } of given.revisions ?? []) {
+      ({ version } = await reviseDrawing(STANDARDS_DESK, id, { version, revising: { add } }));
+      if (approvedBy) await sign(REVISION_ROW, approvedBy);
+    }
+    for (const [key, name] of Object.entries(given.answers)) if (isSigned(key)) await sign(key, String(name));
+    if (given.state) await changeDrawing(STANDARDS_DESK, id, { version, state: given.state });
   }
 }
 

@@ -92,7 +92,7 @@ async function saves(): Promise<{ answer: number; edit: number }> {
     };
     start = performance.now();
     const saved = await request.put(`${address}/api/drawings/${drawing}`, {
-      data: { version, answers: { ...open.answers, 'checked-by': `Checker ${i}` } },
+      data: { version, answers: { ...open.answers, 'created-by': `Drafter ${i}` } },
     });
     answer.push(performance.now() - start);
     version = ((await saved.json()) as { version: number }).version;

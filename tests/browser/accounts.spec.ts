@@ -1,5 +1,5 @@
 import { freshOffice } from '../fresh-office';
-import { Board, chooseModel, expect, makeDrawing, pageOf, printed, test } from './fixtures';
+import { Board, chooseModel, expect, makeDrawing, pageOf, printed, test, sign, signature } from './fixtures';
 
 const DEMO = 'buoys and winches';
 
@@ -120,12 +120,8 @@ test.describe('a drafter', () => {
     await page.waitForURL(/\/drawings\/./);
     const creator = page.locator('input[data-asked=created-by]');
     await expect(creator).toHaveValue('Persephone Vanterpool-Szymborska');
-    const checker = page.locator('input[data-asked=checked-by]');
-    await expect(checker).toBeDisabled();
-    await expect(checker).toHaveAttribute(
-      'title',
-      '“Checked by” is answered by a checker; you are signed in as a drafter.',
-    );
+    await expect(signature(page, 'Checked by')).toContainText('Signed by a checker.');
+    await expect(signature(page, 'Checked by').getByRole('button')).toHaveCount(0);
     await creator.focus();
     await page.keyboard.press('Tab');
     await page.keyboard.type('2026-06-02');
@@ -164,20 +160,18 @@ test.describe('a drafter', () => {
     const address = page.url();
     const checker = await pageOf(browser, 'checker');
     await checker.goto(address);
-    const checkedBy = checker.locator('input[data-asked=checked-by]');
-    await checkedBy.fill('Orsolya Brandt');
-    await checkedBy.press('Tab');
-    await expect(checker.getByTestId('saved')).toHaveAttribute('data-state', 'saved');
+    await sign(checker, 'Checked by');
     await expect(printed(checker, 'checked')).toHaveText('Orsolya Brandt');
     await page.reload();
     await expect(printed(page, 'checked')).toHaveText('Orsolya Brandt');
 
     await makeDrawing(checker, 'Drum barrel');
     await expect(checker.locator('input[data-asked=created-by]')).toHaveValue('Orsolya Brandt');
-    await checkedBy.fill('Orsolya Brandt');
-    await checkedBy.press('Tab');
+    await signature(checker, 'Checked by').getByRole('button', { name: 'Sign', exact: true }).click();
     await expect(checker.getByText('Orsolya Brandt created this drawing, so somebody else checks it.')).toBeVisible();
-    await expect(checkedBy).toHaveValue('Orsolya Brandt');
+    // One refusal refuses nothing else.
+    await checker.locator('input[data-asked=language]').fill('sv');
+    await expect(checker.getByTestId('saved')).toHaveAttribute('data-state', 'saved');
     await checker.context().close();
   });
 });
@@ -282,15 +276,27 @@ test('what is asked on several drawings is answered side by side, and those that
   const review = page.getByRole('dialog', { name: 'Review before finishing' });
   const row = (title: string) => review.getByRole('row', { name: new RegExp(title) });
   await expect(row('PAWL')).toContainText('Approved by must be answered.');
+  const signed = (name: string) => row('PAWL').getByRole('group', { name, exact: true });
+  const onPaper = async (name: string, who: string) => {
+    await signed(name).getByRole('button', { name: 'Record a paper signature…' }).click();
+    await page
+      .getByRole('dialog', { name: `Record a paper signature: ${name}` })
+      .getByLabel('Signed by')
+      .fill(who);
+    await page.keyboard.press('Enter');
+  };
   await row('PAWL').locator('input[data-asked=created-by]').fill('Ines Sundqvist');
   await page.keyboard.press('Tab');
-  await row('PAWL').locator('input[data-asked=checked-by]').fill('ines sundqvist');
-  await page.keyboard.press('Tab');
-  await expect(review.getByText('Ines Sundqvist created this drawing, so somebody else checks it.')).toBeVisible();
-  await row('PAWL').locator('input[data-asked=checked-by]').fill('Marlo Aketch');
-  await page.keyboard.press('Tab');
-  await row('PAWL').locator('input[data-asked=approved-by]').fill('Orsolya Brandt');
-  await page.keyboard.press('Tab');
+  await onPaper('Checked by', 'ines sundqvist');
+  await expect(page.getByText('Ines Sundqvist created this drawing, so somebody else checks it.')).toBeVisible();
+  await page
+    .getByRole('dialog', { name: 'Record a paper signature: Checked by' })
+    .getByLabel('Signed by')
+    .fill('Marlo Aketch');
+  await page.keyboard.press('Enter');
+  await expect(signed('Checked by')).toContainText('Marlo Aketch, signed on paper, recorded by Ruth Calder');
+  await signed('Approved by').getByRole('button', { name: 'Sign', exact: true }).click();
+  await expect(signed('Approved by')).toContainText('Ruth Calder, signed');
   await expect(row('PAWL')).toContainText('There is no revision yet.');
   await expect(row('PAWL')).not.toContainText('Approved by must be answered.');
   await expect(review.getByRole('button', { name: 'Finish complete drawings' })).toBeDisabled();

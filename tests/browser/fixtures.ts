@@ -233,3 +233,12 @@ export class Board {
     return { name: file.suggestedFilename(), path: await file.path() };
   }
 }
+
+/** Where something is signed on a drawing, by what it is called. */
+export const signature = (page: Page, name: string) => page.getByRole('group', { name, exact: true });
+
+/** Signs a drawing that is open as whoever is signed in. */
+export async function sign(page: Page, name: string) {
+  await signature(page, name).getByRole('button', { name: 'Sign', exact: true }).click();
+  await expect(signature(page, name)).toContainText(', signed ');
+}

@@ -1,4 +1,4 @@
-import { Board, expect, makeDrawing, test } from './fixtures';
+import { Board, expect, makeDrawing, test, signature } from './fixtures';
 
 const saved = (words: string) => new RegExp(`Ruth Calder: ${words}`);
 
@@ -90,10 +90,13 @@ test('people are offered where they are asked for, by what they may do; who has 
   await page.getByRole('checkbox', { name: 'Orsolya Brandt has left' }).check();
   await expect(page.getByRole('checkbox', { name: 'Orsolya Brandt has left' })).toBeChecked();
   await makeDrawing(page, 'Pawl');
-  const offered = (key: string) =>
-    page
-      .locator(`input[data-asked=${key}]`)
-      .evaluate((field) => [...(field as HTMLInputElement).list!.options].map(({ value }) => value));
-  expect(await offered('approved-by')).toEqual(['Tomas Ferrier']);
-  expect(await offered('checked-by')).toEqual(['Ines Sundqvist', 'Marlo Aketch']);
+  const offered = async (name: string) => {
+    await signature(page, name).getByRole('button', { name: 'Record a paper signature…' }).click();
+    const field = page.getByRole('dialog').getByLabel('Signed by');
+    const names = await field.evaluate((one) => [...(one as HTMLInputElement).list!.options].map(({ value }) => value));
+    await page.keyboard.press('Escape');
+    return names;
+  };
+  expect(await offered('Approved by')).toEqual(['Tomas Ferrier']);
+  expect(await offered('Checked by')).toEqual(['Ines Sundqvist', 'Marlo Aketch']);
 });

@@ -19,7 +19,7 @@ import * as numberingServices from '@/server/services/numbering';
 import * as schemeServices from '@/server/services/revision-scheme';
 import * as specimenServices from '@/server/services/specimens';
 import { revisionRow } from '../builders';
-import { asDesk, changeSpecimen, count, release, withOffice } from './office';
+import { asDesk, changeSpecimen, count, release, signOnPaper, withOffice } from './office';
 
 const { drawing } = drawingServices;
 const makeDrawing = asDesk(drawingServices.makeDrawing);
@@ -48,7 +48,7 @@ const winch = {
 };
 /** Finished before its first revision. */
 const finished = { state: 'finished', finishReason: 'First issue' } as const;
-const answered = { 'approved-by': 'Orsolya Brandt', 'checked-by': 'Marlo Aketch' };
+const signed = { 'approved-by': 'Orsolya Brandt', 'checked-by': 'Marlo Aketch' };
 
 describe('drawings', () => {
   test('take the next number each, however many are made at once, and what is proposed as first answers', async () => {
@@ -167,13 +167,14 @@ describe('drawings', () => {
         ],
       },
     });
-    const saved = await changeDrawing(id, { version: 1, answers: { ...answers, ...answered } });
-    expect(saved).toMatchObject({ version: 2, open: [] });
+    const saved = await changeDrawing(id, { version: 1, answers: { ...answers, language: 'sv' } });
+    expect(saved).toMatchObject({ version: 2 });
+    expect(await signOnPaper(id, signed)).toMatchObject({ version: 4, open: [] });
     await expect(changeDrawing(id, { version: 1, sizeId: 'iso-a2-landscape' })).rejects.toMatchObject({ status: 409 });
-    await expect(changeDrawing(id, { version: 2, state: 'finished' })).rejects.toThrow('There is no revision yet.');
-    const closed = await changeDrawing(id, { version: 2, ...finished });
+    await expect(changeDrawing(id, { version: 4, state: 'finished' })).rejects.toThrow('There is no revision yet.');
+    const closed = await changeDrawing(id, { version: 4, ...finished });
     expect(closed).toMatchObject({ ...finished, modelChanged: false });
-    await expect(changeDrawing(id, { version: 3, answers: {} })).rejects.toThrow('is finished. Reopen it');
+    await expect(changeDrawing(id, { version: 5, answers: {} })).rejects.toThrow('is finished. Reopen it');
   });
 
   test('are not changed by what nobody asked, sizes that are not served, scales of nothing, or what a request has besides', async () => {
@@ -196,10 +197,10 @@ describe('drawings', () => {
 
   test('reopened and completed have no reason any more; how many have answered what is asked is counted', async () => {
     const { id } = await makeDrawing(winch);
-    const { answers } = (await drawing(id)).drawing;
     await changeDrawing(id, { version: 1, ...finished });
-    const again = await changeDrawing(id, { version: 2, state: 'in work', answers: { ...answers, ...answered } });
+    const again = await changeDrawing(id, { version: 2, state: 'in work' });
     expect(again.finishReason).toBeUndefined();
+    await signOnPaper(id, signed);
     await makeDrawing(winch);
     expect(await drawingsAnswered('checked-by', undefined)).toEqual({ drawings: 1 });
     expect(await drawingsAnswered('checked-by', 'inch-sheets')).toEqual({ drawings: 0 });
@@ -210,9 +211,9 @@ describe('drawings', () => {
   test('changed by 40 at once are kept as one of them has it, and the others are told that', async () => {
     const { id } = await makeDrawing(winch);
     const { answers } = (await drawing(id)).drawing;
-    const people = Array.from({ length: 40 }, (_, i) => `Checker ${i + 1}`);
+    const people = Array.from({ length: 40 }, (_, i) => `Drafter ${i + 1}`);
     const results = await Promise.allSettled(
-      people.map((name) => changeDrawing(id, { version: 1, answers: { ...answers, 'checked-by': name } })),
+      people.map((name) => changeDrawing(id, { version: 1, answers: { ...answers, 'created-by': name } })),
     );
     const kept = (await drawing(id)).drawing;
     expect(kept.version).toBe(2);
@@ -224,9 +225,8 @@ describe('drawings', () => {
 
   test('say when their model, or a component of it, gives something else than when they were finished', async () => {
     const { id } = await makeDrawing(winch);
-    const { answers } = (await drawing(id)).drawing;
-    await changeDrawing(id, { version: 1, answers: { ...answers, ...answered } });
-    await changeDrawing(id, { version: 2, ...finished });
+    await signOnPaper(id, signed);
+    await changeDrawing(id, { version: 3, ...finished });
     const row = await specimen('pawl');
     const heavier = row.specimen.variants.map((variant) => ({
       ...variant,
@@ -369,16 +369,21 @@ describe('the sheets of a drawing', () => {
       { id: 'first', name: '' },
       { id: 'inch', name: '', edition: inch.id },
     ];
-    const changed = await changeDrawing(id, { version: 1, answers: { ...answers, ...answered }, sheets });
+    await changeDrawing(id, { version: 1, answers, sheets });
+    const changed = await signOnPaper(id, signed);
     expect(changed.open).toEqual(['Heat number']);
     expect(changed.answers.bought).toMatch(/^\d{4}-\d{2}-\d{2}$/);
     expect((await drawings())[0]!.open).toEqual(['Heat number']);
     const withHeat = (bought: string) => ({ ...changed.answers, heat: 'H-2214', bought });
-    await expect(changeDrawing(id, { version: 2, state: 'finished' })).rejects.toThrow('Heat number must be answered.');
-    await expect(changeDrawing(id, { version: 2, answers: withHeat('May') })).rejects.toThrow('“May” is not a date');
-    const closed = await changeDrawing(id, { version: 2, answers: withHeat('2026-05-04'), ...finished });
+    const { version } = changed;
+    await expect(changeDrawing(id, { version, state: 'finished' })).rejects.toThrow('Heat number must be answered.');
+    await expect(changeDrawing(id, { version, answers: withHeat('May') })).rejects.toThrow('“May” is not a date');
+    await changeDrawing(id, { version, answers: withHeat('2026-05-04'), unsigned: true });
+    const again = await signOnPaper(id, signed);
+    const closed = await changeDrawing(id, { version: again.version, ...finished });
     expect(closed).toMatchObject({ open: [], state: 'finished' });
-    const without = await changeDrawing(id, { version: 3, state: 'in work', sheets: sheets.slice(0, 1) });
+    const reopening = { version: closed.version, state: 'in work', unsigned: true } as const;
+    const without = await changeDrawing(id, { ...reopening, sheets: sheets.slice(0, 1) });
     expect(without.answers).toMatchObject({ heat: 'H-2214', bought: '2026-05-04' });
   });
 
@@ -389,7 +394,7 @@ describe('the sheets of a drawing', () => {
       { id: 'first', name: '' },
       { id: 'pawl', name: 'Pawl', specimen: 'pawl', variant: '316L' },
     ];
-    await changeDrawing(id, { version: 1, answers: { ...answers, ...answered }, sheets });
+    await changeDrawing(id, { version: 1, answers, sheets });
     expect(await changeDrawing(id, { version: 2, ...finished })).toMatchObject({ modelChanged: false });
     const row = await specimen('pawl');
     await changeSpecimen({ ...row.specimen, variants: [] }, row.version);

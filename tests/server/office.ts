@@ -1,3 +1,6 @@
+import type { DrawingView } from '@/contract/drawings';
+import { drawing as openedDrawing } from '@/server/services/drawings';
+import { signDrawing } from '@/server/services/signatures';
 import { type Actor, STANDARDS_DESK } from '@/server/actor';
 import { closeDatabase, database } from '@/server/database';
 import { migrate } from '@/server/migrations';
@@ -77,4 +80,12 @@ export async function release(formatId: string): Promise<{ id: string; number: n
     defaults: [],
   });
   return { id, number };
+}
+
+/** Records signatures on paper on a drawing, by what they sign, as it is now. @returns the drawing with them */
+export async function signOnPaper(id: string, names: Readonly<Record<string, string>>): Promise<DrawingView> {
+  let { drawing } = await openedDrawing(id);
+  for (const [of, onPaper] of Object.entries(names))
+    drawing = await signDrawing(STANDARDS_DESK, id, { version: drawing.version, of, onPaper });
+  return drawing;
 }

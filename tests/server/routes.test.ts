@@ -1,3 +1,4 @@
+import { POST as sign } from '@/app/api/drawings/[id]/signatures/route';
 import { readFileSync } from 'node:fs';
 import { PUT as saveEdition } from '@/app/api/editions/[id]/route';
 import { POST as exportRoute } from '@/app/api/export/route';
@@ -180,13 +181,13 @@ test('a drawing through its doors: made, answered, revised, listed, exported', a
   const { drawing } = await json<{ drawing: { version: number; answers: object; open: string[] } }>(
     openDrawing(request({}), of(id)),
   );
-  const answers = { ...drawing.answers, 'checked-by': 'Marlo Aketch', 'approved-by': 'Orsolya Brandt' };
   const asked = await exportDrawing(request({ kind: 'svg', asItIs: false }), of(id));
   expect([asked.status, await asked.json()]).toEqual([
     422,
-    { reason: expect.stringContaining('Still unanswered'), open: drawing.open },
+    { reason: expect.stringContaining('Still unanswered'), open: drawing.open, lacking: [expect.objectContaining({ kind: 'finding', sheet: 1 })] },
   ]);
-  expect(await json(changeDrawing(request({ version: 1, answers }), of(id)))).toMatchObject({ version: 2, open: [] });
+  const answers = { ...drawing.answers, language: 'sv' };
+  expect(await json(changeDrawing(request({ version: 1, answers }), of(id)))).toMatchObject({ version: 2 });
   const row = {
     revision: 'A',
     zones: ['B3'],
@@ -205,7 +206,15 @@ test('a drawing through its doors: made, answered, revised, listed, exported', a
     entries: [{ id, number: 'KD-00001', revision: 'A', state: 'in work' }],
     total: 1,
   });
-  const file = await exportDrawing(request({ kind: 'svg', asItIs: false }), of(id));
+  for (const [version, key] of [
+    [3, 'checked-by'],
+    [4, 'approved-by'],
+  ] as const)
+    expect(await json(sign(request({ version, of: key, onPaper: 'Orsolya Brandt' }), of(id)))).toMatchObject({
+      version: version + 1,
+    });
+  expect((await exportDrawing(request({ kind: 'svg', asItIs: false }), of(id))).status).toBe(422);
+  const file = await exportDrawing(request({ kind: 'svg', asItIs: true }), of(id));
   expect(file.headers.get('content-type')).toBe('image/svg+xml');
   expect(file.headers.get('content-disposition')).toContain('KD-00001-PAWL.svg');
   expect(await file.text()).toContain('>Orsolya Brandt<');

@@ -25,6 +25,8 @@ const stored: DrawingView = {
   answers: { 'created-by': 'Ines Sundqvist' },
   overruled: {},
   revisions: [],
+  signatures: [],
+  lapsed: [],
   items: {},
   sheets: [{ id: 'first', name: '' }],
   state: 'in work',
@@ -131,7 +133,7 @@ test('a revision is made on what is saved: pending answers go before it', async 
   store.change({ answers: { language: 'en' } });
   expect(await store.revise({ add: row })).toEqual({ ok: true });
   expect(save.mock.invocationCallOrder[0]).toBeLessThan(revise.mock.invocationCallOrder[0]!);
-  expect(revise).toHaveBeenCalledWith({ version: 2, revising: { add: row } });
+  expect(revise).toHaveBeenCalledWith({ version: 2, unsigned: true, revising: { add: row } });
   expect(drawing().revisions).toEqual([row]);
   revise.mockRejectedValueOnce(new RequestFailed('C would skip B.', 422, false, {}));
   expect(await store.revise({ add: { ...row, revision: 'C' } })).toEqual({ ok: false, reason: 'C would skip B.' });
@@ -149,7 +151,7 @@ test('a revision waits for the save that is on its way', async () => {
   expect(revise).not.toHaveBeenCalled();
   answer({ ...stored, answers: { language: 'en' }, version: 2 });
   expect(await revising).toEqual({ ok: true });
-  expect(revise).toHaveBeenCalledWith({ version: 2, revising: { withdraw: 'A' } });
+  expect(revise).toHaveBeenCalledWith({ version: 2, unsigned: true, revising: { withdraw: 'A' } });
 });
 
 const conflict = (current: DrawingView) => new RequestFailed('Somebody changed it meanwhile.', 409, false, { current });
@@ -280,7 +282,66 @@ describe('what somebody else changed meanwhile', () => {
     expect(drawing()).toEqual(byThem);
     revise.mockResolvedValueOnce({ ...byThem, version: 3 });
     expect(await store.revise({ withdraw: 'A' })).toEqual({ ok: true });
-    expect(revise).toHaveBeenLastCalledWith({ version: 2, revising: { withdraw: 'A' } });
+    expect(revise).toHaveBeenLastCalledWith({ version: 2, unsigned: true, revising: { withdraw: 'A' } });
+  });
+});
+
+describe('what is refused', () => {
+  const refusal = (answers: Record<string, string>) => new RequestFailed('Not so.', 422, false, { answers });
+  const takesOff = new RequestFailed('This takes off what is signed.', 422, false, {
+    signatures: [{ of: 'checked-by', name: 'Checked by', by: 'Marlo Aketch' }],
+  });
+
+  test('of single answers stays in their fields and in the browser; all others are saved', async () => {
+    const { store, get, drawing } = await opened();
+    save.mockRejectedValueOnce(refusal({ 'date-of-issue': '“June” is not a date.' }));
+    store.change({ answers: { ...stored.answers, 'date-of-issue': 'June', language: 'sv' } });
+    await pass(400);
+    expect(get().untaken).toEqual({ 'date-of-issue': { text: 'June', reason: '“June” is not a date.' } });
+    await pass(400);
+    expect(save).toHaveBeenLastCalledWith({ version: 1, answers: { ...stored.answers, language: 'sv' } });
+    expect([get().saving.kind, drawing().answers.language]).toEqual(['saved', 'sv']);
+    expect((await opened()).get().untaken).toEqual(get().untaken);
+    store.change({ answers: { ...drawing().answers, 'date-of-issue': '2026-06-02' } });
+    await pass(400);
+    expect([get().untaken, storage.length]).toEqual([{}, 0]);
+  });
+
+  test('of what is typed and no answer is kept until another one is typed, or it is given up', async () => {
+    const { store, get } = await opened();
+    store.untake('language', { text: 'Swedish', reason: 'Two letters.' });
+    expect((await opened()).get().untaken.language).toEqual({ text: 'Swedish', reason: 'Two letters.' });
+    store.untake('language', undefined);
+    expect([get().untaken, storage.length]).toEqual([{}, 0]);
+  });
+
+  test('because it takes signatures off waits until somebody says so, then goes on or is given up', async () => {
+    const { store, get, drawing } = await opened();
+    save.mockRejectedValueOnce(takesOff);
+    store.change({ scale: '1:5' });
+    await pass(400);
+    expect(get().saving).toEqual({ kind: 'takes off', signatures: [expect.objectContaining({ by: 'Marlo Aketch' })] });
+    await pass(5000);
+    expect(save).toHaveBeenCalledTimes(1);
+    expect(await store.sign('checked-by')).toMatchObject({ ok: false });
+    store.settleSignatures(true);
+    await pass(400);
+    expect(save).toHaveBeenLastCalledWith({ version: 1, scale: '1:5', unsigned: true });
+    expect(get().saving.kind).toBe('saved');
+    save.mockRejectedValueOnce(takesOff);
+    store.change({ scale: '1:10' });
+    await pass(400);
+    store.settleSignatures(false);
+    await pass(400);
+    expect([drawing().scale, get().saving.kind, storage.length]).toEqual([stored.scale, 'saved', 0]);
+  });
+
+  test('of finishing is what the drawing lacks', async () => {
+    const { store, get } = await opened();
+    const lacking = [{ kind: 'revision' }];
+    save.mockRejectedValueOnce(new RequestFailed('It lacks something.', 422, false, { lacking }));
+    expect(await store.setState('finished')).toEqual(lacking);
+    expect(get().saving.kind).toBe('saved');
   });
 });
 

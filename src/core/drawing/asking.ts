@@ -4,9 +4,10 @@ import type { AskedValue, FormatDocument } from '../format/document';
 import type { PropertyDefinition } from '../property/definition';
 import type { Facts } from '../property/facts';
 import { resolveProperty } from '../property/resolving';
+import { SUPPLIED } from '../property/supplied';
 import { valueText } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
-import type { Answers, DrawingData } from './drawing';
+import type { Answers } from './drawing';
 
 /** Everything that the formats of a drawing's sheets ask, each key once, in order; what its own format asks comes first. */
 export function askedBy(documents: readonly FormatDocument[]): AskedValue[] {
@@ -42,35 +43,45 @@ export function withProposals(
 }
 
 /**
- * Checks what is to be kept of a drawing against the formats of its sheets: answers to what is asked, of their types, and
- * overruled values of links that may be overruled.
+ * The answers that are not to be kept by the formats of a drawing's sheets, each with the reason: what nobody asks, and what is not of
+ * its type.
  *
  * @param before the answers that the drawing has: one to what is no longer asked is kept with it, since nothing that was typed is lost
  */
-export function checkAnswers(
+export function unsoundAnswers(
   documents: readonly FormatDocument[],
-  { answers, overruled }: Pick<DrawingData, 'answers' | 'overruled'>,
+  answers: Answers,
   before: Answers,
-): Outcome<object> {
+): Record<string, string> {
   const asked = askedBy(documents);
+  const wrong: Record<string, string> = {};
   for (const [key, value] of Object.entries(answers)) {
+    if (before[key] !== undefined && valueText(before[key]) === valueText(value)) continue;
     const one = asked.find((each) => each.key === key);
-    if (!one && before[key] !== undefined && valueText(before[key]) === valueText(value)) continue;
-    if (!one) return refuse(`Nobody is asked for “${key}” on this drawing.`);
-    const read = readValue(one, valueText(value));
-    if (!read.ok) return read;
+    const read = one && readValue(one, valueText(value));
+    if (!read) wrong[key] = `Nobody is asked for “${key}” on this drawing.`;
+    else if (!read.ok) wrong[key] = read.reason;
   }
+  return wrong;
+}
+
+/** Checks that only values of links are overruled that may be. */
+export function checkOverruled(documents: readonly FormatDocument[], overruled: Answers): Outcome<object> {
   const allowed = overrulable(documents);
   const wrong = Object.keys(overruled).find((property) => !allowed.has(property));
   return wrong === undefined ? { ok: true } : refuse(`The format does not let “${wrong}” be overruled on a drawing.`);
 }
 
+/** Who signs is never overruled: a name stands there by a signature alone. */
+const SIGNED = new Set<string>([SUPPLIED.checkedBy, SUPPLIED.approvedBy, SUPPLIED.revisionApprovedBy]);
+
 /** The properties whose linked values may be overruled on a drawing with sheets of these formats. */
 export function overrulable(documents: readonly FormatDocument[]): Set<string> {
-  return new Set(
+  const linked = new Set(
     documents
       .flatMap(({ blocks }) => blocks.flatMap(({ cells }) => cells.flatMap(({ contents }) => contents)))
       .flatMap((content) => ('parts' in content ? content.parts : []))
       .flatMap((part) => (part.kind === 'linked' && part.overrulable ? [part.property] : [])),
   );
+  return new Set([...linked].filter((property) => !SIGNED.has(property)));
 }

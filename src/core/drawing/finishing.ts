@@ -1,16 +1,28 @@
 import { z } from 'zod';
+import { counted } from '../counted';
+import { type Finding, Place } from '../findings/finding';
+import { findingWords } from '../findings/words';
 import type { FormatDocument } from '../format/document';
 import { linksByProperty } from '../format/usage';
 import { SUPPLIED } from '../property/supplied';
+import { projectionsOf } from '../view/placing';
+import type { ProjectionState } from '../view/projected';
+import type { ViewsToDraw } from '../view/to-draw';
 import { askedBy, unanswered } from './asking';
-import type { Answers } from './drawing';
+import { type Signed, signedNames } from './signing';
 
-/** What a drawing lacks to be finished: an answer that must be given, who had a part in it, its first revision. */
+/**
+ * What a drawing lacks to be finished: an answer that must be given, who had a part in it, its first revision; a signature that is only
+ * typed; what blocks on a sheet; views that are drawn coarsely or not at all.
+ */
 export const Lacking = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('answer'), name: z.string() }),
   z.object({ kind: z.literal('person'), name: z.string() }),
   z.object({ kind: z.literal('scale') }),
   z.object({ kind: z.literal('revision') }),
+  z.object({ kind: z.literal('signature'), name: z.string(), by: z.string() }),
+  z.object({ kind: z.literal('finding'), sheet: z.int(), words: z.string(), place: Place }),
+  z.object({ kind: z.literal('coarse'), sheet: z.int(), views: z.int() }),
 ]);
 export type Lacking = z.infer<typeof Lacking>;
 
@@ -27,12 +39,9 @@ const NAMES: Record<(typeof PERSONS)[number], string> = {
  */
 export function lackingToFinish(
   documents: readonly FormatDocument[],
-  {
-    answers,
-    revisions,
-    ...scales
-  }: { answers: Answers; revisions: readonly unknown[] } & Parameters<typeof lacksScale>[1],
+  drawing: Signed & Parameters<typeof lacksScale>[1],
 ): Lacking[] {
+  const { answers, revisions } = drawing;
   const asked = askedBy(documents);
   const open = unanswered(asked, answers);
   const required = open.filter((one) => one.required);
@@ -48,9 +57,41 @@ export function lackingToFinish(
   return [
     ...required.map(({ name }): Lacking => ({ kind: 'answer', name })),
     ...persons,
-    ...(lacksScale(documents, scales) ? [{ kind: 'scale' as const }] : []),
+    ...(lacksScale(documents, drawing) ? [{ kind: 'scale' as const }] : []),
     ...(revised && revisions.length === 0 ? [{ kind: 'revision' as const }] : []),
+    ...signedNames(documents, drawing).flatMap(({ name, by, signature }) =>
+      signature ? [] : [{ kind: 'signature' as const, name, by }],
+    ),
   ];
+}
+
+/** A sheet of a drawing as it prints now. */
+export interface PrintedSheet {
+  /** Its number, from 1. */
+  number: number;
+  views?: ViewsToDraw | undefined;
+  findings: readonly Finding[];
+}
+
+/** What is wrong on the sheets of a drawing before it is finished or written: what blocks, and views that are not there or only coarsely. */
+export function lackingOnSheets(
+  sheets: readonly PrintedSheet[],
+  projections: ReadonlyMap<string, ProjectionState>,
+): Lacking[] {
+  return sheets.flatMap(({ number, views, findings }): Lacking[] => {
+    const coarse = [...(views ? projectionsOf(views).keys() : [])].filter((key) => {
+      const state = projections.get(key);
+      return typeof state === 'object' && 'projected' in state && state.coarse === true;
+    }).length;
+    return [
+      ...findings
+        .filter(
+          ({ weight, accepted, code }) => !accepted && (weight === 'blocks release' || code === 'view not to be seen'),
+        )
+        .map((one): Lacking => ({ kind: 'finding', sheet: number, words: findingWords(one), place: one.place })),
+      ...(coarse > 0 ? [{ kind: 'coarse' as const, sheet: number, views: coarse }] : []),
+    ];
+  });
 }
 
 /** Whether a scale is printed that nobody has chosen yet, for the drawing or for a sheet of it; views bring their own. */
@@ -78,5 +119,11 @@ export function lackingWords(lacking: Lacking): string {
       return 'The scale is not chosen.';
     case 'revision':
       return 'There is no revision yet.';
+    case 'signature':
+      return `${lacking.name}: “${lacking.by}” is typed, not signed.`;
+    case 'finding':
+      return `Sheet ${lacking.sheet}: ${lacking.words}`;
+    case 'coarse':
+      return `Sheet ${lacking.sheet}: ${counted(lacking.views, 'view')} ${lacking.views === 1 ? 'is' : 'are'} drawn coarsely, from triangles.`;
   }
 }

@@ -30,7 +30,7 @@ export interface RevisingSources extends DrawingSources {
 
 /**
  * Adds a revision to a drawing, changes its newest one or withdraws it. Refused, with what would be accepted: a name out of its
- * turn, a zone that the sheet does not have, a wrong date, a text that its row could never hold.
+ * turn, a zone that the sheet does not have, a wrong date, a text that its row could never hold, an approver, who signs it afterwards.
  *
  * @returns the rows, and the sheets as they are with them
  */
@@ -39,6 +39,11 @@ export function revise(
   revising: Revising,
   sources: RevisingSources,
 ): RowOutcome<{ rows: RevisionRow[]; sheets: PlannedSheet<DrawnSheet>[] }> {
+  if (approverIn(revising))
+    return {
+      ...refuse('Who approves a revision signs it: its row is kept without, then approved.'),
+      place: 'approvedBy',
+    };
   const plan = (revisions: readonly RevisionRow[]) =>
     planDrawing({ ...drawing, revisions }, sources, sources.resources);
   const { scheme, today } = sources;
@@ -54,6 +59,10 @@ export function revise(
   const trouble = 'withdraw' in revising ? undefined : rowTrouble(sheets, outcome.rows.at(-1)!, sources.resources);
   return trouble ?? { ok: true, rows: outcome.rows, sheets };
 }
+
+/** An approver that somebody has typed into a row. */
+const approverIn = (revising: Revising): string | undefined =>
+  'withdraw' in revising ? undefined : ('add' in revising ? revising.add : revising.change).approvedBy;
 
 /** Which of a revision's data the dictionary's properties print. */
 const PLACES: Record<string, keyof RevisionRow> = {

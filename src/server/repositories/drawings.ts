@@ -2,6 +2,7 @@ import type { RegisterEntry, WantedDrawings } from '../../contract/drawings';
 import type { Page } from '../../contract/route';
 import type { Answers } from '../../core/drawing/drawing';
 import type { DrawingSheet } from '../../core/drawing/sheets';
+import type { Signature } from '../../core/drawing/signing';
 import type { RevisionRow } from '../../core/revision/rows';
 import type { ItemsByList } from '../../core/specimen/parts-tables';
 import type { Actor } from '../actor';
@@ -37,6 +38,7 @@ export interface DrawingRow extends DrawingSettings {
   overruled: Answers;
   /** The oldest first. */
   revisions: RevisionRow[];
+  signatures: Signature[];
   /** Item numbers of its parts lists that are given. */
   items: ItemsByList;
   sheets: DrawingSheet[];
@@ -81,6 +83,7 @@ interface Raw {
   answers: unknown;
   overruled: unknown;
   revisions: unknown;
+  signatures: unknown;
   items: unknown;
   state: DrawingState;
   finished_with: string | null;
@@ -108,6 +111,7 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
   answers: fromJson(raw.answers),
   overruled: fromJson(raw.overruled),
   revisions: fromJson(raw.revisions),
+  signatures: fromJson(raw.signatures),
   items: fromJson(raw.items),
   sheets,
   state: raw.state,
@@ -120,7 +124,7 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
 });
 
 const SELECT = `SELECT drawings.id, drawings.number, edition_id, format_id, editions.number AS edition, specimen_id, variant, size_id,
-  drawings.profile_id, profile_revision, drawings.project_id, site_id, scale, answers, overruled, revisions, items, drawings.state, finished_with, frozen, finish_reason,
+  drawings.profile_id, profile_revision, drawings.project_id, site_id, scale, answers, overruled, revisions, signatures, items, drawings.state, finished_with, frozen, finish_reason,
   made_by, drawings.version, drawings.updated_at
   FROM drawings JOIN editions ON editions.id = drawings.edition_id`;
 
@@ -282,6 +286,7 @@ export async function insertDrawing(
     | 'edition'
     | 'overruled'
     | 'revisions'
+    | 'signatures'
     | 'state'
     | 'finishedWith'
     | 'frozen'
@@ -318,7 +323,7 @@ export async function insertDrawing(
 export async function replaceDrawing(db: Database, drawing: DrawingRow, version: number): Promise<boolean> {
   const { affected } = await db.run(
     `UPDATE drawings SET size_id = ?, profile_id = ?, profile_revision = ?, project_id = ?, site_id = ?, scale = ?, answers = ?, overruled = ?,
-       revisions = ?, items = ?, state = ?, finished_with = ?, frozen = ?, finish_reason = ?, version = version + 1 WHERE id = ? AND version = ?`,
+       revisions = ?, signatures = ?, items = ?, state = ?, finished_with = ?, frozen = ?, finish_reason = ?, version = version + 1 WHERE id = ? AND version = ?`,
     [
       drawing.sizeId,
       drawing.profileId,
@@ -329,6 +334,7 @@ export async function replaceDrawing(db: Database, drawing: DrawingRow, version:
       JSON.stringify(drawing.answers),
       JSON.stringify(drawing.overruled),
       JSON.stringify(drawing.revisions),
+      JSON.stringify(drawing.signatures),
       JSON.stringify(drawing.items),
       drawing.state,
       drawing.finishedWith ?? null,

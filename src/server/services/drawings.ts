@@ -1,13 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
-import { askedBy, checkAnswers, withProposals } from '../../core/drawing/asking';
+import { askedBy, checkOverruled, unsoundAnswers, withProposals } from '../../core/drawing/asking';
 import type { Answers } from '../../core/drawing/drawing';
 import { mayDo, tooLittle } from '../../core/office/account';
-import { checkSigning, whyNotAnswered } from '../../core/drawing/signing';
+import { REVISION_ROW, notAnswered, signedNames, whyNotAnswered, withoutSigned } from '../../core/drawing/signing';
 import { lackingToFinish, lackingWords } from '../../core/drawing/finishing';
 import { type Revising, revise } from '../../core/drawing/revising';
-import { type DrawingSheet, drawnSheets, frozenDrawing } from '../../core/drawing/sheets';
-import { canonicalHash, canonicalJson } from '../../core/format/canonical';
+import { type DrawingSheet, drawnSheets } from '../../core/drawing/sheets';
 import { sheetGeometry } from '../../core/format/sheet';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
@@ -21,7 +20,6 @@ import {
   insertDrawing,
   keepColumns,
   listDrawings,
-  replaceDrawing,
 } from '../repositories/drawings';
 import { findFormat, newestEdition } from '../repositories/formats';
 import type {
@@ -34,9 +32,10 @@ import type {
   makeDrawing as MakeDrawing,
 } from '../../contract/drawings';
 import type { Page } from '../../contract/route';
-import { allProfiles, findProfile, findRevision } from '../repositories/profiles';
-import { keepSnapshot } from '../repositories/snapshots';
+import { allProfiles, findProfile } from '../repositories/profiles';
 import { findPlaces, placesOf } from '../repositories/value-places';
+import { changed, drawingView, revisionPrinted } from './changing-drawings';
+import { printsOf, viewsOnceThere, wrongOn } from './drawing-prints';
 import {
   type DrawingAtHand,
   GONE,
@@ -46,7 +45,6 @@ import {
   modelGives,
   registerColumns,
   resourcesAt,
-  shownHash,
 } from './drawing-sources';
 import { editionToDrawOn } from './edition-to-draw-on';
 import { startedWith } from './starting';
@@ -55,23 +53,11 @@ import { revisionScheme } from './revision-scheme';
 import { checkUse } from './sharing';
 import { signing } from './signing';
 import { frozenOf } from './frozen';
-import { ServiceError, conflict, unlessRefused } from './service-error';
+import { asItStands } from './signatures-standing';
+import { ServiceError, unlessRefused } from './service-error';
 
 /** Drawings on one page of the register. */
 const PAGE = 50;
-
-function drawingView(drawing: DrawingRow, at: DrawingAtHand): DrawingView {
-  const { finishedWith: _, frozen: __, madeBy: ___, profileRevision: ____, ...row } = drawing;
-  const { models: _____, ...columns } = registerColumns(drawing, at);
-  const { document } = at.editions[0]!;
-  return {
-    ...row,
-    ...columns,
-    formatName: document.name,
-    sizeName: document.sizes.find((size) => size.id === row.sizeId)?.name ?? row.sizeId,
-    revision: row.revisions.at(-1)?.revision,
-  };
-}
 
 /** The register in pages, with how many drawings there are in all, with open questions, and with changed models. */
 export async function drawings(asked: {
@@ -110,12 +96,13 @@ const choices = async (source: 'project' | 'organisation'): Promise<PlaceChoice[
  * them when it is changed or exported.
  */
 export async function drawing(id: string): Promise<OpenDrawingView> {
-  const row = await findDrawing(database, id);
-  if (!row) throw GONE();
-  const at = await drawingAtHand(database, row);
+  const kept = await findDrawing(database, id);
+  if (!kept) throw GONE();
+  const at = await drawingAtHand(database, kept);
+  const { row, lapsed } = await asItStands(database, kept, at);
   const { items } = drawnSheets(row, at.sources);
   return {
-    drawing: drawingView({ ...row, items }, at),
+    drawing: drawingView({ ...row, items }, at, lapsed),
     formats: await formatsOf(database, at),
     specimens: [...at.models.specimens],
     scheme: await revisionScheme(),
@@ -218,46 +205,89 @@ async function editionToTry(db: Database, { role }: Actor, { id, name }: { id: s
 
 /** Changes a drawing, if it is still of the version the change was made on. A finished one is reopened before it changes. */
 export async function changeDrawing(actor: Actor, id: string, change: DrawingChange): Promise<DrawingView> {
-  const { version, ...parts } = change;
+  const { version, unsigned, finishReason, ...parts } = change;
   const given = Object.fromEntries(Object.entries(parts).filter(([, value]) => value !== undefined));
-  return replaced(actor, id, version, change.state, async (db, row) => {
-    const next: DrawingRow = { ...row, ...given };
-    if (change.profileId ?? change.projectId ?? change.siteId) await checkPlaces(db, next);
-    const at = await drawingAtHand(db, next);
-    const documents = at.editions.map(({ document }) => document);
-    if (change.sheets) {
-      checkSheets(change.sheets, next, at);
-      const before = editionsOf(row);
-      for (const { id, formatId, document, number, state } of at.editions) {
-        if (before.includes(id)) continue;
-        await checkUse(db, actor, formatId, document.name);
-        if (state !== 'released' && next.number !== '')
-          throw new ServiceError(
-            422,
-            `Edition ${number} of “${document.name}” is ${state}. Sheets are made on released ones.`,
-          );
+  const { state } = change;
+  // Views are waited for before anything is held.
+  if (state === 'finished') await viewsOfDrawing(id);
+  return changed(actor, id, {
+    version,
+    state,
+    unsigned,
+    change: async (db, row) => {
+      const next: DrawingRow = { ...row, ...given };
+      if (change.profileId ?? change.projectId ?? change.siteId) await checkPlaces(db, next);
+      const at = await drawingAtHand(db, next);
+      const documents = at.editions.map(({ document }) => document);
+      if (change.sheets) {
+        checkSheets(change.sheets, next, at);
+        await checkNewEditions(db, actor, row, next, at);
       }
-    }
-    const geometry = sheetGeometry(documents[0]!, next.sizeId);
-    if (!geometry.ok) throw new ServiceError(422, geometry.reason);
-    const sound = checkAnswers(documents, next, row.answers);
-    if (!sound.ok) throw new ServiceError(422, sound.reason);
-    if (change.answers) {
-      const signer = { role: actor.role, isMaker: row.madeBy === actor.account };
-      const signed = checkSigning(documents, row.answers, next.answers, signer, (await signing(db)).byOthers);
-      if (!signed.ok) throw new ServiceError(403, signed.reason);
-    }
-    if (change.sheets) next.answers = answersToNewFormats(actor, row, next, at);
-    if (next.state === 'finished' && row.number === '')
-      throw new ServiceError(422, 'A trial drawing is not finished: it goes when its edition is released.');
-    const lacking = next.state === 'finished' ? lackingToFinish(documents, next) : [];
-    if (lacking.length > 0 && change.finishReason === undefined) {
-      const words = `Drawing ${row.number} lacks something: ${lacking.map(lackingWords).join(' ')} Say why it is finished all the same.`;
-      throw new ServiceError(422, words, { lacking });
-    }
-    next.finishReason = lacking.length > 0 ? change.finishReason : undefined;
-    return { next, at };
+      const geometry = sheetGeometry(documents[0]!, next.sizeId);
+      if (!geometry.ok) throw new ServiceError(422, geometry.reason);
+      const overruled = checkOverruled(documents, next.overruled);
+      if (!overruled.ok) throw new ServiceError(422, overruled.reason);
+      if (change.answers) {
+        const { byOthers } = await signing(db);
+        const refused = {
+          ...unsoundAnswers(documents, next.answers, row.answers),
+          ...notAnswered(documents, row.answers, next.answers, actor.role, byOthers),
+        };
+        if (Object.keys(refused).length > 0)
+          throw new ServiceError(422, Object.values(refused).join(' '), { answers: refused });
+      }
+      if (change.sheets) next.answers = answersToNewFormats(actor, row, next, at);
+      next.finishReason = next.state === 'finished' ? await whyFinished(db, next, at, finishReason) : undefined;
+      return { next, at };
+    },
   });
+}
+
+/** Waits until the views of a drawing that is to be finished are there. */
+async function viewsOfDrawing(id: string): Promise<void> {
+  const row = await findDrawing(database, id);
+  if (row?.state === 'in work') await viewsOnceThere(row, await drawingAtHand(database, row));
+}
+
+/**
+ * The reason for which a drawing is finished although something is missing or wrong; undefined when nothing is.
+ * @throws ServiceError 422 of a trial drawing, and with `lacking` when no reason is given
+ */
+async function whyFinished(
+  db: Database,
+  next: DrawingRow,
+  at: DrawingAtHand,
+  reason: string | undefined,
+): Promise<string | undefined> {
+  if (next.number === '')
+    throw new ServiceError(422, 'A trial drawing is not finished: it goes when its edition is released.');
+  const documents = at.editions.map(({ document }) => document);
+  const { row } = await asItStands(db, { ...next, state: 'in work' }, at);
+  const lacking = [...lackingToFinish(documents, row), ...wrongOn(await printsOf(db, row, at))];
+  if (lacking.length === 0) return undefined;
+  if (reason !== undefined) return reason;
+  const words = `Drawing ${next.number} lacks something: ${lacking.map(lackingWords).join(' ')} Say why it is finished all the same.`;
+  throw new ServiceError(422, words, { lacking });
+}
+
+/** Refuses sheets on editions that the person may not use, or that are not released. */
+async function checkNewEditions(
+  db: Database,
+  actor: Actor,
+  row: DrawingRow,
+  next: DrawingRow,
+  { editions }: DrawingAtHand,
+): Promise<void> {
+  const before = editionsOf(row);
+  for (const { id, formatId, document, number, state } of editions) {
+    if (before.includes(id)) continue;
+    await checkUse(db, actor, formatId, document.name);
+    if (state !== 'released' && next.number !== '')
+      throw new ServiceError(
+        422,
+        `Edition ${number} of “${document.name}” is ${state}. Sheets are made on released ones.`,
+      );
+  }
 }
 
 /** Refuses profiles, projects and sites that are not there. */
@@ -307,74 +337,28 @@ function checkSheets(
   }
 }
 
-/** Adds a revision to a drawing, changes its newest or withdraws it, if it is still of the version that was revised. */
+/**
+ * Adds a revision to a drawing, changes its newest or withdraws it, if it is still of the version that was revised. What was signed is
+ * taken off; rows of earlier revisions keep who approved them.
+ */
 export async function reviseDrawing(
   actor: Actor,
   id: string,
-  { version, revising }: { version: number; revising: Revising },
+  { version, unsigned, revising }: { version: number; unsigned?: boolean | undefined; revising: Revising },
 ): Promise<DrawingView> {
-  return replaced(actor, id, version, undefined, async (db, row) => {
-    const at = await drawingAtHand(db, row);
-    const { resources } = await resourcesAt(db, at);
-    const scheme = await revisionScheme(db);
-    const revised = revise(row, revising, { ...at.sources, resources, scheme, today: at.facts.today });
-    if (!revised.ok) throw new ServiceError(422, revised.reason);
-    return { next: { ...row, revisions: revised.rows }, at };
+  return changed(actor, id, {
+    version,
+    unsigned,
+    change: async (db, row) => {
+      const at = await drawingAtHand(db, row);
+      const { resources } = await resourcesAt(db, at);
+      const scheme = await revisionScheme(db);
+      const documents = at.editions.map(({ document }) => document);
+      const takenOff = signedNames(documents, row).filter(({ of }) => !('add' in revising && of === REVISION_ROW));
+      const bare = withoutSigned(row, takenOff);
+      const revised = revise(bare, revising, { ...at.sources, resources, scheme, today: at.facts.today });
+      if (!revised.ok) throw new ServiceError(422, revised.reason);
+      return { next: { ...bare, revisions: revised.rows }, at, takenOff };
+    },
   });
-}
-
-/** Makes a change of a drawing of that version and keeps it. @throws ServiceError 409 with the drawing as it is when it has moved on */
-async function replaced(
-  actor: Actor,
-  id: string,
-  version: number,
-  state: DrawingRow['state'] | undefined,
-  change: (db: Database, row: DrawingRow) => Promise<{ next: DrawingRow; at: DrawingAtHand }>,
-): Promise<DrawingView> {
-  return transaction(async (db) => {
-    const row = await findDrawing(db, id);
-    if (!row) throw GONE();
-    if (row.state === 'finished' && state !== 'in work')
-      throw new ServiceError(422, `Drawing ${row.number} is finished. Reopen it to change it.`);
-    const movedOn = async () => {
-      const kept = (await findDrawing(db, id))!;
-      const words = `Somebody changed drawing ${row.number} meanwhile. Look at it and change it again.`;
-      return conflict(words, drawingView(kept, await drawingAtHand(db, kept)));
-    };
-    if (row.version !== version) throw await movedOn();
-    // One that is reopened follows its profile again.
-    const reopened = { ...row, profileRevision: null, frozen: null };
-    const { next, at } = await change(db, state === 'in work' ? reopened : row);
-    next.items = drawnSheets(next, at.sources).items;
-    if (next.state === 'finished') {
-      next.profileRevision = await revisionPrinted(db, next, at);
-      next.finishedWith = shownHash(next, at.models.sources);
-      next.frozen = await keepPrinted(db, next, at);
-    }
-    if (!(await replaceDrawing(db, next, version))) throw await movedOn();
-    await keepColumns(db, id, registerColumns(next, at));
-    const why = next.finishReason === undefined ? '' : `, although something is missing: ${next.finishReason}`;
-    const words = [
-      next.state === row.state
-        ? `Changed drawing ${row.number || 'on trial'}`
-        : `Drawing ${row.number} is ${next.state}${why}`,
-    ];
-    await noteChange(db, actor, { subject: `drawing ${id}`, sitting: randomUUID(), words });
-    return drawingView((await findDrawing(db, id))!, at);
-  });
-}
-
-/** The released revision of its profile that a drawing in work prints by; null while there is none. */
-async function revisionPrinted(db: Database, row: DrawingRow, { froze }: DrawingAtHand): Promise<number | null> {
-  const own = froze.get(row.editionId)?.profile;
-  if (own?.id === row.profileId) return own.revision || null;
-  return (await findRevision(db, row.profileId))?.number ?? null;
-}
-
-/** Keeps what a drawing prints now, beside the editions of its sheets. @returns its hash */
-export async function keepPrinted(db: Database, row: DrawingRow, { sources }: DrawingAtHand): Promise<string> {
-  const printed = frozenDrawing(row, sources);
-  const hash = canonicalHash(printed);
-  await keepSnapshot(db, { hash, text: canonicalJson(printed) });
-  return hash;
 }

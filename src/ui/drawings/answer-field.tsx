@@ -1,6 +1,6 @@
 'use client';
 
-import { type CSSProperties, type RefObject, useId, useState } from 'react';
+import { type CSSProperties, type RefObject, useId, useRef, useState } from 'react';
 import type { Answers } from '../../core/drawing/drawing';
 import { type Person, peopleFor } from '../../core/office/person';
 import { readValue } from '../../core/property/reading-value';
@@ -24,14 +24,16 @@ function choicesOf(
 }
 
 /**
- * The field that answers an asked value. Every text that is an answer is taken at once; one that is not stays as it was
- * typed, and `refused` is told why.
+ * The field that answers an asked value. Every text that is an answer is taken at once; with one that is not, the answer that was there
+ * before stays, what was typed stays in the field, and `refused` is told why.
  */
 export function AnswerField(props: {
   asked: AskedValue;
   answers: Answers;
   answer: (value: Answers[string] | undefined) => void;
-  refused: (reason: string | undefined) => void;
+  refused: (reason: string | undefined, text?: string) => void;
+  /** What was typed before and not taken. */
+  untaken?: string | undefined;
   disabled?: boolean;
   style?: CSSProperties;
   fields?: AnswerFields;
@@ -40,10 +42,12 @@ export function AnswerField(props: {
   onFocus?: () => void;
   onBlur?: () => void;
 }) {
-  const { asked, answers, answer, refused, disabled, style, fields, office, onFocus, onBlur } = props;
+  const { asked, answers, answer, refused, untaken, disabled, style, fields, office, onFocus, onBlur } = props;
   const { me } = useMe();
   const whyNot = me && whyNotAnswered(asked, me.role);
   const given = answers[asked.key];
+  /** The answer that was there when the field was entered, once another one has been taken from it. */
+  const former = useRef<{ value: typeof given }>(undefined);
   const [typed, setTyped] = useState<string>();
   const id = useId();
   const choices = choicesOf(asked, office?.people ?? []);
@@ -52,15 +56,18 @@ export function AnswerField(props: {
   const shown = given === undefined ? '' : valueText(given);
   const take = (text: string) => {
     const read = readValue(asked, isDay ? dayFrom(text, form) : text);
-    refused(
-      read.ok
-        ? undefined
-        : isDay
-          ? `“${text}” is not a date. Type it as ${dayInForm('2026-06-02', form)}.`
-          : read.reason,
-    );
-    if (read.ok) answer(read.value);
-    return read.ok;
+    if (read.ok) {
+      former.current ??= { value: given };
+      answer(read.value);
+      refused(undefined);
+      return;
+    }
+    giveBack();
+    refused(isDay ? `“${text}” is not a date. Type it as ${dayInForm('2026-06-02', form)}.` : read.reason, text);
+  };
+  const giveBack = () => {
+    if (former.current) answer(former.current.value);
+    former.current = undefined;
   };
   return (
     <>
@@ -72,13 +79,14 @@ export function AnswerField(props: {
         id={id}
         aria-label={asked.prompt || asked.name}
         data-asked={asked.key}
-        value={typed ?? (isDay ? dayInForm(shown, form) : shown)}
+        value={typed ?? untaken ?? (isDay ? dayInForm(shown, form) : shown)}
         disabled={disabled === true || whyNot !== undefined}
         title={whyNot}
         list={choices ? `${id}-choices` : undefined}
         autoComplete="off"
         style={style}
         onFocus={(event) => {
+          former.current = undefined;
           event.target.select();
           onFocus?.();
         }}
@@ -87,13 +95,13 @@ export function AnswerField(props: {
           take(event.target.value);
         }}
         onBlur={() => {
-          // What is no answer stays in the field, so that it can be mended.
-          if (typed === undefined || take(typed)) setTyped(undefined);
+          setTyped(undefined);
           onBlur?.();
         }}
         onKeyDown={(event) => {
           if (event.key === 'Escape') {
             setTyped(undefined);
+            giveBack();
             refused(undefined);
           }
           event.stopPropagation();

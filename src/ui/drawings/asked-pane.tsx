@@ -2,7 +2,6 @@
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import Link from 'next/link';
-import { useState } from 'react';
 import type { Outcome } from '../../core/refusal';
 import { Weight } from '../../core/findings/finding';
 import { findingWords } from '../../core/findings/words';
@@ -17,12 +16,13 @@ import { boardAddress } from '../sheet/board-address';
 import { AnswerField, type AnswerFields } from './answer-field';
 import { askedPlaces } from './asked-places';
 import { askedOf } from './use-sheets';
-import { type Changed, type OpenDrawing, withAnswer } from './drawing-store';
+import { type Changed, type OpenDrawing, type Untaken, withAnswer } from './drawing-store';
+import { SignatureRow, type Signing } from './signature-row';
 import { lacksScale } from '../../core/drawing/finishing';
 import { linksByProperty } from '../../core/format/usage';
 import { SUPPLIED } from '../../core/property/supplied';
 import { ScaleField } from './scale-field';
-import { whyNotAnswered } from '../../core/drawing/signing';
+import { REVISION_ROW, isSignature, signables, whyNotAnswered } from '../../core/drawing/signing';
 import { ROLE_WORDS } from '../../core/office/account';
 import { useMe } from '../data/me';
 import { useLocked } from './use-locked';
@@ -51,17 +51,24 @@ export function AskedPane(props: {
   focused: string | undefined;
   fields: AnswerFields;
   onChange: (changed: Changed) => void;
+  untaken: Readonly<Record<string, Untaken>>;
+  onUntaken: (key: string, untaken: Untaken | undefined) => void;
+  signing: Signing;
   /** The model that the sheet shows, and what is done when it has been made to say something else. */
   shows: string;
   onModelChanged: () => void;
 }) {
-  const { open, sheet, focused, fields, onChange, shows, onModelChanged } = props;
+  const { open, sheet, focused, fields, onChange, untaken, onUntaken, signing, shows, onModelChanged } = props;
   const { drawing } = open;
   const locked = useLocked(open);
   const { me } = useMe();
   const asked = askedOf(open);
-  const places = askedPlaces(asked, sheet.ok ? sheet.report : undefined);
+  const places = askedPlaces(
+    asked.filter((one) => !isSignature(one)),
+    sheet.ok ? sheet.report : undefined,
+  );
   const documents = open.formats.map(({ edition }) => edition.document);
+  const toSign = signables(documents, drawing).filter(({ of }) => of !== REVISION_ROW);
   const printed = printsScale(open) ? 1 : 0;
   const left =
     asked.filter(({ key }) => isOpen(drawing.answers[key])).length + (lacksScale(documents, drawing) ? 1 : 0);
@@ -91,7 +98,18 @@ export function AskedPane(props: {
       )}
       {places.map(({ asked: one, cell }, i) => {
         const value = drawing.answers[one.key];
-        if (!cell) return <Elsewhere key={one.key} asked={one} number={i + 1} open={open} onChange={onChange} />;
+        if (!cell)
+          return (
+            <Elsewhere
+              key={one.key}
+              asked={one}
+              number={i + 1}
+              open={open}
+              onChange={onChange}
+              untaken={untaken[one.key]}
+              onUntaken={(said) => onUntaken(one.key, said)}
+            />
+          );
         return (
           <Flex key={one.key} align="center">
             <Entry
@@ -128,11 +146,12 @@ export function AskedPane(props: {
                   whiteSpace="nowrap"
                 >
                   {isOpen(value)
-                    ? '–'
+                    ? (untaken[one.key]?.text ?? '–')
                     : one.type === 'date'
                       ? dayInForm(valueText(value!), open.office.habits.dateForm)
                       : valueText(value!)}
                 </Box>
+                {untaken[one.key] && <Problem>Not kept: {untaken[one.key]!.reason}</Problem>}
               </Box>
             </Entry>
             {one.type === 'date' && !locked && (
@@ -147,6 +166,23 @@ export function AskedPane(props: {
           </Flex>
         );
       })}
+      {toSign.length > 0 && (
+        <Box pt="8px">
+          <Box as="h2" px="12px" fontWeight={600}>
+            Signatures
+          </Box>
+          {toSign.map((signable) => (
+            <SignatureRow
+              key={signable.of}
+              drawing={drawing}
+              signable={signable}
+              locked={locked}
+              people={open.office.people}
+              signing={signing}
+            />
+          ))}
+        </Box>
+      )}
       {findings.length > 0 && (
         <Box px="12px" pt="12px">
           <Box as="h2" fontWeight={600} pb="2px">
@@ -198,9 +234,10 @@ function Elsewhere(props: {
   number: number;
   open: OpenDrawing;
   onChange: (changed: Changed) => void;
+  untaken: Untaken | undefined;
+  onUntaken: (untaken: Untaken | undefined) => void;
 }) {
-  const { asked, number, open, onChange } = props;
-  const [problem, setProblem] = useState<string>();
+  const { asked, number, open, onChange, untaken, onUntaken } = props;
   const { drawing } = open;
   const locked = useLocked(open);
   return (
@@ -219,7 +256,8 @@ function Elsewhere(props: {
           answers={drawing.answers}
           disabled={locked}
           answer={(value) => onChange({ answers: withAnswer(drawing.answers, asked.key, value) })}
-          refused={setProblem}
+          untaken={untaken?.text}
+          refused={(reason, text = '') => onUntaken(reason === undefined ? undefined : { text, reason })}
           style={{
             width: '100%',
             height: 26,
@@ -228,7 +266,7 @@ function Elsewhere(props: {
             border: '1px solid var(--chakra-colors-line)',
           }}
         />
-        {problem && <Problem>{problem}</Problem>}
+        {untaken && <Problem>{untaken.reason}</Problem>}
       </Box>
     </Flex>
   );

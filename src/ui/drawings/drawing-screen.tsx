@@ -1,10 +1,11 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { TRIAL } from '../../core/drawing/drawing';
 import { modelsOnSheet } from '../../core/drawing/sheets';
 import { lossesOn } from '../../core/drawing/resizing';
+import type { Lacking } from '../../core/drawing/finishing';
 import type { Revising } from '../../core/drawing/revising';
 import type { Box as SheetBox } from '../../core/geometry/box';
 import { SUPPLIED } from '../../core/property/supplied';
@@ -24,7 +25,9 @@ import type { AnswerFields } from './answer-field';
 import { AskedPane } from './asked-pane';
 import { ClashStrip } from './clash-strip';
 import { DrawingSheet } from './drawing-sheet';
-import type { Changed, OpenDrawing } from './drawing-store';
+import type { Changed, OpenDrawing, Untaken } from './drawing-store';
+import type { Signing } from './signature-row';
+import { TakesOffStrip } from './takes-off-strip';
 import { RevisionsPane } from './revisions-pane';
 import { ExportDrawing } from './export-drawing';
 import { FilledElsewhereButton } from './filled-elsewhere';
@@ -50,7 +53,7 @@ const PANES = [
 
 /** A drawing open: the sheet with only its asked values alive, what is asked beside it. */
 export function DrawingScreen({ id }: { id: string }) {
-  const { store, open, problem, saving } = useDrawing(id);
+  const { store, open, problem, saving, untaken } = useDrawing(id);
   const change = useCallback((changed: Changed) => store.change(changed), [store]);
   const [focused, setFocused] = useState<string>();
   const fields: AnswerFields = useRef(new Map());
@@ -80,6 +83,18 @@ export function DrawingScreen({ id }: { id: string }) {
     change({ sizeId });
   };
   const revise = useCallback((revising: Revising) => store.revise(revising), [store]);
+  const untake = useCallback((key: string, one: Untaken | undefined) => store.untake(key, one), [store]);
+  const signing = useMemo(
+    (): Signing => ({
+      onSign: (of, onPaper) => store.sign(of, onPaper),
+      onWithdraw: (of) => store.withdrawSignature(of),
+    }),
+    [store],
+  );
+  const goTo = (lacking: Lacking) => {
+    if (lacking.kind === 'finding' || lacking.kind === 'coarse') setWanted(lacking.sheet);
+    setPane(lacking.kind === 'coarse' ? 'views' : lacking.kind === 'revision' ? 'revisions' : 'asked');
+  };
   const drawing = open?.drawing;
   const locked = useLocked(open);
   const otherwise = usePrintedOtherwise(open);
@@ -159,19 +174,18 @@ export function DrawingScreen({ id }: { id: string }) {
             </Box>
             <OnlyFor role="drafter">
               {drawing.state === 'finished' ? (
-                <ReopenButton
-                  number={drawing.number}
-                  otherwise={otherwise}
-                  onReopen={() => void store.setState('in work')}
-                />
+                <ReopenButton open={open} otherwise={otherwise} onReopen={() => void store.setState('in work')} />
               ) : drawing.number === '' ? null : (
-                <FinishButton open={open} onFinish={(reason) => void store.setState('finished', reason)} />
+                <FinishButton drawing={drawing} onFinish={(reason) => store.setState('finished', reason)} onGo={goTo} />
               )}
             </OnlyFor>
-            <ExportDrawing id={drawing.id} number={drawing.number || TRIAL} plan={plan} />
+            <ExportDrawing id={drawing.id} number={drawing.number || TRIAL} plan={plan} onGo={goTo} />
           </Flex>
           {saving.kind === 'clashes' && (
             <ClashStrip clashes={saving.clashes} open={open} onSettle={(clashesTo) => store.settle(clashesTo)} />
+          )}
+          {saving.kind === 'takes off' && (
+            <TakesOffStrip signatures={saving.signatures} onSettle={(takeOff) => store.settleSignatures(takeOff)} />
           )}
           <SinceStrip open={open} otherwise={otherwise} />
           {resized && <Resized {...resized} onClose={() => setResized(undefined)} />}
@@ -194,6 +208,8 @@ export function DrawingScreen({ id }: { id: string }) {
                     fields={fields}
                     onFocus={setFocused}
                     onChange={change}
+                    untaken={untaken}
+                    onUntaken={untake}
                   >
                     {sheet.ok && views && (
                       <ViewsOnSheet
@@ -245,6 +261,9 @@ export function DrawingScreen({ id }: { id: string }) {
                     focused={focused}
                     fields={fields}
                     onChange={change}
+                    untaken={untaken}
+                    onUntaken={untake}
+                    signing={signing}
                     shows={shown?.sheet.specimen ?? drawing.specimen}
                     onModelChanged={() => void store.load()}
                   />
@@ -254,7 +273,9 @@ export function DrawingScreen({ id }: { id: string }) {
                     <FilledElsewhereButton open={open} plan={plan} onChange={change} />
                   </Box>
                 )}
-                {pane === 'revisions' && <RevisionsPane open={open} onRevise={revise} preview={setPreview} />}
+                {pane === 'revisions' && (
+                  <RevisionsPane open={open} onRevise={revise} preview={setPreview} signing={signing} />
+                )}
                 {pane === 'sheets' && <SheetsPane open={open} planned={planned} onShow={setWanted} onChange={change} />}
               </Box>
             </Flex>

@@ -3,6 +3,7 @@
 import { Box } from '@chakra-ui/react';
 import { type MouseEvent, type ReactNode, useRef, useState } from 'react';
 import { overrulable } from '../../core/drawing/asking';
+import { isSignature, signerOf } from '../../core/drawing/signing';
 import { type Point, holds, top } from '../../core/geometry/box';
 import { fontFamily } from '../../core/lettering/fonts';
 import { valueText } from '../../core/property/value';
@@ -17,7 +18,7 @@ import { SheetOnDesk } from '../sheet/sheet-on-desk';
 import { AnswerField, type AnswerFields } from './answer-field';
 import { type AskedPlace, askedPlaces } from './asked-places';
 import { askedOf, documentsOf } from './use-sheets';
-import { type Changed, type OpenDrawing, withAnswer } from './drawing-store';
+import { type Changed, type OpenDrawing, type Untaken, withAnswer } from './drawing-store';
 import { useLocked } from './use-locked';
 
 /** Least height of a cell on the screen at which it can be typed in, px. */
@@ -30,19 +31,24 @@ interface SheetProps {
   fields: AnswerFields;
   onFocus: (key: string | undefined) => void;
   onChange: (changed: Changed) => void;
+  untaken: Readonly<Record<string, Untaken>>;
+  onUntaken: (key: string, untaken: Untaken | undefined) => void;
   /** What lies over the sheet, under the fields. */
   children?: ReactNode;
 }
 
 /** The sheet of a drawing: its asked values are typed where they stand, everything else is locked and says why. */
-export function DrawingSheet({ open, sheet, focused, fields, onFocus, onChange, children }: SheetProps) {
+export function DrawingSheet(props: SheetProps) {
+  const { open, sheet, focused, fields, onFocus, onChange, untaken, onUntaken, children } = props;
   const svg = useRef<SVGSVGElement>(null);
   const view = useView((state) => state.view);
   const [asking, setAsking] = useState<string>();
   useZoom(svg, sheet.ok ? sheet.scene : undefined);
   const report = sheet.ok ? sheet.report : undefined;
-  const asked = askedOf(open);
-  const places = askedPlaces(asked, report);
+  const places = askedPlaces(
+    askedOf(open).filter((one) => !isSignature(one)),
+    report,
+  );
   const click = (event: MouseEvent<SVGSVGElement>) => {
     if (!report) return;
     const frame = event.currentTarget.getBoundingClientRect();
@@ -73,6 +79,8 @@ export function DrawingSheet({ open, sheet, focused, fields, onFocus, onChange, 
               fields={fields}
               onFocus={onFocus}
               onChange={onChange}
+              untaken={untaken[place.asked.key]}
+              onUntaken={(one) => onUntaken(place.asked.key, one)}
             />
           ) : null,
         )}
@@ -99,25 +107,17 @@ interface AskedOnSheetProps {
   fields: AnswerFields;
   onFocus: (key: string | undefined) => void;
   onChange: (changed: Changed) => void;
+  untaken: Untaken | undefined;
+  onUntaken: (untaken: Untaken | undefined) => void;
 }
 
 /** One asked value where it stands: its field lies over the cell, its prompt beside it while it is typed in. */
-function AskedOnSheet({
-  place,
-  number,
-  of,
-  view,
-  report,
-  open,
-  focused,
-  fields,
-  onFocus,
-  onChange,
-}: AskedOnSheetProps) {
+function AskedOnSheet(props: AskedOnSheetProps) {
+  const { place, number, of, view, report, open, focused, fields, onFocus, onChange, untaken, onUntaken } = props;
   const { asked, cell } = place;
   const { drawing } = open;
   const viewStore = useViewStore();
-  const [problem, setProblem] = useState<string>();
+  const problem = untaken?.reason;
   const at = toDesk(view, report.sheet.height, { x: cell.box.x, y: top(cell.box) });
   const [width, height] = [cell.box.width * view.k, cell.box.height * view.k];
   const run = cell.runs[0];
@@ -146,7 +146,8 @@ function AskedOnSheet({
           answers={drawing.answers}
           disabled={locked}
           answer={(value) => onChange({ answers: withAnswer(drawing.answers, asked.key, value) })}
-          refused={setProblem}
+          untaken={untaken?.text}
+          refused={(reason, text = '') => onUntaken(reason === undefined ? undefined : { text, reason })}
           onFocus={goThere}
           onBlur={() => onFocus(undefined)}
           style={{
@@ -230,6 +231,9 @@ function Locked({
   const { drawing } = open;
   const allowed = overrulable(documentsOf(open));
   const mine = cell.trace.find((trace) => allowed.has(trace.property));
+  const signed = askedOf(open).find(
+    (one) => isSignature(one) && cell.trace.some(({ property }) => property === one.key || property === one.property),
+  );
   const given = mine && drawing.overruled[mine.property];
   const [typed, setTyped] = useState<string>();
   const set = (value: string | undefined) =>
@@ -279,7 +283,12 @@ function Locked({
           </form>
         </Box>
       )}
-      {!mine && cell.trace.length > 0 && (
+      {signed && (
+        <Box fontSize="13px" color="soft">
+          {signerOf({ asked: signed }).words} signs it, under Asked.
+        </Box>
+      )}
+      {!mine && !signed && cell.trace.length > 0 && (
         <Box fontSize="13px" color="soft">
           It is locked here: change it where it comes from.
         </Box>

@@ -6,19 +6,37 @@ import {
   changeDrawing,
   readDrawing,
   reviseDrawing,
+  signDrawing,
+  withdrawSignature,
 } from '../../contract/drawings';
 import type { Answers } from '../../core/drawing/drawing';
 import { type Changeable, type Clash, joinChanges, withArrived } from '../../core/drawing/joining';
 import { modelsOnSheet } from '../../core/drawing/sheets';
+import type { Lacking } from '../../core/drawing/finishing';
+import type { SignedName } from '../../core/drawing/signing';
+import { valueText } from '../../core/property/value';
 import type { Revising } from '../../core/drawing/revising';
 import { type Outcome, refuse } from '../../core/refusal';
 import type { Resources } from '../../core/scene/resources';
 import { type OfficeData, loadAtHand } from '../data/office';
-import { ask, currentIn } from '../data/request';
+import { RequestFailed, ask, currentIn } from '../data/request';
 import { AutoSave, type SavePhase } from '../saving/auto-save';
 import { KeptHere } from '../saving/kept-here';
 
-export type Saving = SavePhase | { kind: 'clashes'; clashes: Clash[] };
+export type Saving =
+  | SavePhase
+  | { kind: 'clashes'; clashes: Clash[] }
+  /** What is not saved yet takes signatures off; it waits until somebody says so. */
+  | { kind: 'takes off'; signatures: TakenOff[] };
+
+/** A signature, or a name typed in place of one, that a change takes off. */
+export type TakenOff = Pick<SignedName, 'of' | 'name' | 'by'>;
+
+/** An answer that was typed and not taken: it stays in its field, with the reason, and in the browser. */
+export interface Untaken {
+  text: string;
+  reason: string;
+}
 
 /** A drawing with all that its sheets are composed from. */
 export interface OpenDrawing extends OpenDrawingView {
@@ -37,6 +55,9 @@ interface Unsaved {
   sent?: Changed[];
 }
 
+/** What this browser keeps of a drawing until the server has it. */
+type Kept = Partial<Unsaved> & { untaken?: Record<string, Untaken> };
+
 /** How many changes without an answer are remembered. */
 const MOST_SENT = 5;
 
@@ -44,6 +65,8 @@ interface State {
   open: OpenDrawing | undefined;
   problem: string | undefined;
   saving: Saving;
+  /** Answers that were typed and not taken, by their keys. */
+  untaken: Record<string, Untaken>;
 }
 
 /**
@@ -51,21 +74,31 @@ interface State {
  * by answer; where both changed the same, the person is asked.
  */
 export class DrawingStore {
-  readonly state = createStore<State>(() => ({ open: undefined, problem: undefined, saving: { kind: 'saved' } }));
+  readonly state = createStore<State>(() => ({
+    open: undefined,
+    problem: undefined,
+    saving: { kind: 'saved' },
+    untaken: {},
+  }));
   private pending: Changed | undefined;
   /** The drawing that what is pending was made on. */
   private base: Changeable | undefined;
   /** The drawing as somebody else has changed it, as long as it is not settled whose changes are taken. */
   private meanwhile: DrawingView | undefined;
   private sent: Changed[] = [];
-  private readonly kept: KeptHere<Unsaved>;
+  private readonly kept: KeptHere<Kept>;
+  /** The person knows that what is pending takes signatures off. */
+  private unsigned = false;
+  /** Nothing is saved until the person has said whether signatures may be taken off. */
+  private asking = false;
   private readonly saver = new AutoSave<Changed>({
     pending: () => (this.state.getState().open ? this.pending : undefined),
-    keep: () => this.kept.put(this.unsaved()),
+    keep: () => this.keep(),
     send: (changed) => this.send(changed),
     taken: (changed, answer) => this.taken(changed, answer as DrawingView),
     conflict: (error) => this.meet(currentIn<DrawingView>(error)!),
-    onPhase: (saving) => !this.meanwhile && this.state.setState({ saving }),
+    refused: (error) => this.refused(error),
+    onPhase: (saving) => !this.meanwhile && !this.asking && this.state.setState({ saving }),
   });
 
   constructor(private readonly id: string) {
@@ -78,8 +111,10 @@ export class DrawingStore {
       const models = [...new Set([loaded.drawing.specimen, ...loaded.drawing.sheets.flatMap(modelsOnSheet)])];
       const printed = loaded.frozen?.sheets.map(({ facts }) => ({ facts, edition: loaded.formats[0]!.edition })) ?? [];
       const { office, resources } = await loadAtHand([...loaded.formats, ...printed], models);
-      const unsaved = this.unsaved() ?? this.kept.get();
-      this.state.setState({ open: { ...loaded, office, resources }, problem: undefined });
+      const kept = this.kept.get();
+      const unsaved = this.unsaved() ?? unsavedIn(kept);
+      const untaken = { ...kept?.untaken, ...this.state.getState().untaken };
+      this.state.setState({ open: { ...loaded, office, resources }, problem: undefined, untaken });
       if (unsaved && loaded.drawing.state === 'in work') this.join(unsaved, loaded.drawing);
     } catch (error) {
       this.state.setState({ problem: (error as Error).message });
@@ -91,6 +126,7 @@ export class DrawingStore {
     if (!open) return;
     if (!this.pending) this.base = changeable(open.drawing);
     this.pending = { ...this.pending, ...changed };
+    if (changed.answers) this.forget(answersApart(open.drawing.answers, changed.answers));
     if (this.meanwhile) {
       this.join(this.unsaved()!, this.meanwhile);
       return;
@@ -99,32 +135,68 @@ export class DrawingStore {
     this.saver.changed();
   }
 
-  /** Finishes the drawing, with the reason why although something is missing, or reopens it; a refusal is said with the server's reason. */
-  async setState(state: DrawingView['state'], finishReason?: string): Promise<void> {
+  /** Keeps an answer that was typed and is none, with the reason, until another one is typed; `undefined` forgets it. */
+  untake(key: string, untaken: Untaken | undefined): void {
+    if (untaken) this.state.setState((state) => ({ untaken: { ...state.untaken, [key]: untaken } }));
+    else this.forget([key]);
+    this.keep();
+  }
+
+  /** Goes on with a change although it takes signatures off, or gives it up. */
+  settleSignatures(takeOff: boolean): void {
+    this.asking = false;
+    if (!takeOff) return this.discard();
+    this.unsigned = true;
+    this.saver.release();
+  }
+
+  /**
+   * Finishes the drawing, with the reason why although something is missing, or reopens it, which takes off what is signed.
+   * @returns what it lacks to be finished, when that was refused for it
+   */
+  async setState(state: DrawingView['state'], finishReason?: string): Promise<Lacking[] | undefined> {
     await this.saver.settled();
     const { open } = this.state.getState();
-    if (!open || this.meanwhile) return;
+    if (!open || this.isHeld()) return undefined;
     try {
-      const { version } = open.drawing;
-      this.show(await ask(changeDrawing, { params: { id: this.id }, body: { state, finishReason, version } }));
+      const body = { state, finishReason, version: open.drawing.version, ...(state === 'in work' && UNSIGNED) };
+      this.show(await ask(changeDrawing, { params: { id: this.id }, body }));
       this.state.setState({ saving: { kind: 'saved' } });
       // What a finished one prints is kept with it; one that is reopened prints what its model and the office say now.
       await this.load();
     } catch (error) {
+      const lacking = error instanceof RequestFailed ? error.detail.lacking : undefined;
+      if (Array.isArray(lacking)) return lacking as Lacking[];
       this.state.setState({ saving: { kind: 'refused', reason: (error as Error).message } });
     }
+    return undefined;
   }
 
-  /** Adds a revision, changes the newest or withdraws it; what is not saved yet is saved before. */
-  async revise(revising: Revising): Promise<Outcome<object>> {
+  /** Adds a revision, changes the newest or withdraws it, which takes off what is signed; what is not saved yet is saved before. */
+  revise(revising: Revising): Promise<Outcome<object>> {
+    return this.act((version) =>
+      ask(reviseDrawing, { params: { id: this.id }, body: { version, ...UNSIGNED, revising } }),
+    );
+  }
+
+  /** Signs as whoever is signed in, or writes down who signed on paper. */
+  sign(of: string, onPaper?: string): Promise<Outcome<object>> {
+    return this.act((version) => ask(signDrawing, { params: { id: this.id }, body: { version, of, onPaper } }));
+  }
+
+  withdrawSignature(of: string): Promise<Outcome<object>> {
+    return this.act((version) => ask(withdrawSignature, { params: { id: this.id }, body: { version, of } }));
+  }
+
+  /** Does something to the drawing as it is kept: what is not saved yet is saved before. */
+  private async act(perform: (version: number) => Promise<DrawingView>): Promise<Outcome<object>> {
     await this.saver.settled();
     const { open } = this.state.getState();
     if (!open) return refuse('The drawing is not loaded yet.');
     if (this.meanwhile) return refuse('Settle first what somebody else and you have both changed.');
+    if (this.asking) return refuse('Say first whether your change may take signatures off.');
     try {
-      const { version } = open.drawing;
-      const revised = await ask(reviseDrawing, { params: { id: this.id }, body: { version, revising } });
-      this.show({ ...revised, ...this.pending });
+      this.show({ ...(await perform(open.drawing.version)), ...this.pending });
       return { ok: true };
     } catch (error) {
       const current = currentIn<DrawingView>(error);
@@ -142,6 +214,7 @@ export class DrawingStore {
   /** Gives up what is not saved and shows what is stored. */
   discard(): void {
     this.pending = this.base = this.meanwhile = undefined;
+    this.asking = this.unsigned = false;
     this.saver.release();
     void this.load();
   }
@@ -149,6 +222,46 @@ export class DrawingStore {
   /** Saves what is left when the screen is gone. */
   end(): void {
     this.saver.end();
+  }
+
+  private isHeld = (): boolean => this.meanwhile !== undefined || this.asking;
+
+  private keep(): void {
+    const { untaken } = this.state.getState();
+    const unsaved = this.unsaved();
+    const isAny = Object.keys(untaken).length > 0;
+    this.kept.put(unsaved || isAny ? { ...unsaved, ...(isAny && { untaken }) } : undefined);
+  }
+
+  private forget(keys: readonly string[]): void {
+    const { untaken } = this.state.getState();
+    const left = Object.entries(untaken).filter(([key]) => !keys.includes(key));
+    this.state.setState({ untaken: Object.fromEntries(left) });
+  }
+
+  /**
+   * What the server did not take: single answers stay in their fields, and all else is saved; a change that takes signatures off waits
+   * until somebody says so.
+   */
+  private refused(error: RequestFailed): boolean {
+    const { answers, signatures } = error.detail as { answers?: Record<string, string>; signatures?: TakenOff[] };
+    if (answers && this.pending?.answers && this.base) {
+      let given = this.pending.answers;
+      for (const [key, reason] of Object.entries(answers)) {
+        const value = given[key];
+        this.untake(key, { text: value === undefined ? '' : valueText(value), reason });
+        given = withAnswer(given, key, this.base.answers[key]);
+      }
+      this.pending = { ...this.pending, answers: given };
+      this.show({ ...this.state.getState().open!.drawing, ...this.pending });
+      return true;
+    }
+    if (!signatures) return false;
+    this.asking = true;
+    this.saver.hold();
+    this.keep();
+    this.state.setState({ saving: { kind: 'takes off', signatures } });
+    return false;
   }
 
   private unsaved(): Unsaved | undefined {
@@ -178,7 +291,7 @@ export class DrawingStore {
     if (joined.clashes.length > 0 && !clashesTo) {
       Object.assign(this, { pending: changed, base, meanwhile: current });
       this.saver.hold();
-      this.kept.put(this.unsaved());
+      this.keep();
       this.state.setState({ saving: { kind: 'clashes', clashes: joined.clashes } });
       return false;
     }
@@ -196,13 +309,17 @@ export class DrawingStore {
   private send(changed: Changed) {
     const { version } = this.state.getState().open!.drawing;
     this.sent = [...this.sent, changed].slice(-MOST_SENT);
-    this.kept.put(this.unsaved());
-    return ask(changeDrawing, { params: { id: this.id }, body: { ...changed, version } });
+    this.keep();
+    return ask(changeDrawing, {
+      params: { id: this.id },
+      body: { ...changed, ...(this.unsigned && UNSIGNED), version },
+    });
   }
 
   private taken(sent: Changed, saved: DrawingView): void {
     const { open } = this.state.getState();
     this.sent = [];
+    this.unsigned = false;
     if (this.pending === sent) {
       this.pending = this.base = undefined;
       this.show(saved);
@@ -213,6 +330,16 @@ export class DrawingStore {
     }
   }
 }
+
+const unsavedIn = ({ changed, base, sent }: Kept = {}): Unsaved | undefined =>
+  changed && base && { changed, base, ...(sent && { sent }) };
+
+/** The person knows that signatures are taken off. */
+const UNSIGNED = { unsigned: true } as const;
+
+/** The keys under which two sets of answers differ. */
+const answersApart = (a: Answers, b: Answers): string[] =>
+  [...new Set([...Object.keys(a), ...Object.keys(b)])].filter((key) => !deepEqual(a[key], b[key]));
 
 const changeable = (drawing: DrawingView): Changeable => {
   const { answers, overruled, sizeId, sheets, scale, profileId, projectId, siteId } = drawing;

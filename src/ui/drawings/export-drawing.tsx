@@ -5,6 +5,7 @@ import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
 import { exportDrawing } from '../../contract/drawings';
 import type { ExportKind } from '../../contract/export';
+import type { Lacking } from '../../core/drawing/finishing';
 import { partsCsv } from '../../core/drawing/parts-csv';
 import { composePlanned } from '../../core/scene/planning';
 import { Button } from '../controls/button';
@@ -14,6 +15,7 @@ import { type RequestFailed, askForFile } from '../data/request';
 import { saveFile, saveText } from '../data/save-file';
 import { ExportProblem } from '../sheet/export-problem';
 import { FILE_KINDS } from '../sheet/file-kinds';
+import { LackingList } from './lacking-list';
 import type { Plan } from './use-sheets';
 
 const WRITING = 'The file is written as soon as all its views are there';
@@ -21,10 +23,11 @@ const WRITING = 'The file is written as soon as all its views are there';
 /** Stands in the menu of files for the parts list alone. */
 const PARTS_CSV = 'parts';
 
-/** Writes the drawing; with something unanswered it asks first. */
-export function ExportDrawing({ id, number, plan }: { id: string; number: string; plan: Plan }) {
+/** Writes the drawing; with something unanswered or wrong it asks first. */
+export function ExportDrawing(props: { id: string; number: string; plan: Plan; onGo: (lacking: Lacking) => void }) {
+  const { id, number, plan, onGo } = props;
   const [problem, setProblem] = useState<string>();
-  const [asking, setAsking] = useState<{ kind: ExportKind; open: string[] }>();
+  const [asking, setAsking] = useState<{ kind: ExportKind; open: string[]; lacking: Lacking[] }>();
   const [writing, setWriting] = useState(false);
   const write = async (kind: ExportKind, asItIs: boolean) => {
     setProblem(undefined);
@@ -33,8 +36,8 @@ export function ExportDrawing({ id, number, plan }: { id: string; number: string
     try {
       await saveFile(await askForFile(exportDrawing, { params: { id }, body: { kind, asItIs } }), `${number}.${kind}`);
     } catch (error) {
-      const open = (error as RequestFailed).detail?.open;
-      if (Array.isArray(open)) setAsking({ kind, open: open as string[] });
+      const { open, lacking } = ((error as RequestFailed).detail ?? {}) as { open?: string[]; lacking?: Lacking[] };
+      if (open && lacking) setAsking({ kind, open, lacking });
       else setProblem((error as Error).message);
     }
     setWriting(false);
@@ -64,12 +67,12 @@ export function ExportDrawing({ id, number, plan }: { id: string; number: string
       {problem && <ExportProblem>{problem}</ExportProblem>}
       <Dialog
         open={asking !== undefined}
-        title="Some of it is unanswered"
+        title={`${number} is not complete`}
         onClose={() => setAsking(undefined)}
         footer={
           <>
             <Button type="button" onClick={() => setAsking(undefined)}>
-              Answer first
+              Complete it first
             </Button>
             <Button look="primary" type="button" onClick={() => void write(asking!.kind, true)}>
               Export as it is
@@ -77,8 +80,21 @@ export function ExportDrawing({ id, number, plan }: { id: string; number: string
           </>
         }
       >
-        Nobody has answered {asking?.open.join(', ')}. The sheet prints there what the format says: nothing, a dash, or
-        a line for the pen.
+        {asking && asking.lacking.length > 0 && (
+          <LackingList
+            lacking={asking.lacking}
+            onGo={(one) => {
+              setAsking(undefined);
+              onGo(one);
+            }}
+          />
+        )}
+        {asking && asking.open.length > 0 && (
+          <Box>
+            Nobody has answered {asking.open.join(', ')}. The sheet prints there what the format says: nothing, a dash,
+            or a line for the pen.
+          </Box>
+        )}
       </Dialog>
     </Box>
   );

@@ -1,49 +1,58 @@
 'use client';
 
-import { Box, chakra } from '@chakra-ui/react';
+import { chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { lackingToFinish, lackingWords } from '../../core/drawing/finishing';
+import type { DrawingView } from '../../contract/drawings';
+import type { Lacking } from '../../core/drawing/finishing';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem, TextArea } from '../controls/field';
-import type { OpenDrawing } from './drawing-store';
+import { LackingList } from './lacking-list';
 
-/** Finishes a drawing. What is missing is listed first; it is finished all the same for a reason, which is kept. */
-export function FinishButton({ open, onFinish }: { open: OpenDrawing; onFinish: (reason?: string) => void }) {
-  const [asking, setAsking] = useState(false);
-  const { drawing, formats } = open;
-  const lacking = lackingToFinish(
-    formats.map(({ edition }) => edition.document),
-    drawing,
-  );
+/**
+ * Finishes a drawing. What is missing or wrong is listed first, each with the way to it; it is finished all the same for a reason, which
+ * is kept.
+ */
+export function FinishButton(props: {
+  drawing: DrawingView;
+  /** @returns what it lacks */
+  onFinish: (reason?: string) => Promise<Lacking[] | undefined>;
+  onGo: (lacking: Lacking) => void;
+}) {
+  const { drawing, onFinish, onGo } = props;
+  const [lacking, setLacking] = useState<Lacking[]>();
+  const [working, setWorking] = useState(false);
+  const finish = async (reason?: string) => {
+    setLacking(undefined);
+    setWorking(true);
+    setLacking(await onFinish(reason));
+    setWorking(false);
+  };
   const { register, handleSubmit, formState } = useForm<{ reason: string }>({ defaultValues: { reason: '' } });
   const problem = formState.errors.reason?.message;
   return (
     <>
-      <Button type="button" onClick={() => (lacking.length > 0 ? setAsking(true) : onFinish())}>
-        Finish
+      <Button type="button" disabled={working} onClick={() => void finish()}>
+        {working ? 'Finishing…' : 'Finish'}
       </Button>
       <Dialog
-        open={asking}
+        open={lacking !== undefined}
         title={`${drawing.number} is not complete`}
-        onClose={() => setAsking(false)}
+        onClose={() => setLacking(undefined)}
         action={{ words: 'Finish all the same', form: 'finish-drawing' }}
       >
-        <Box as="ul" aria-label="What is missing" pl="18px" pb="10px">
-          {lacking.map((one) => (
-            <li key={lackingWords(one)}>{lackingWords(one)}</li>
-          ))}
-        </Box>
+        <LackingList
+          lacking={lacking ?? []}
+          onGo={(one) => {
+            setLacking(undefined);
+            onGo(one);
+          }}
+        />
         <chakra.form
           id="finish-drawing"
           noValidate
-          onSubmit={(event) =>
-            void handleSubmit(({ reason }) => {
-              setAsking(false);
-              onFinish(reason.trim());
-            })(event)
-          }
+          onSubmit={(event) => void handleSubmit(({ reason }) => finish(reason.trim()))(event)}
         >
           <chakra.label htmlFor="finish-reason" display="block" pb="3px">
             Why it is finished all the same

@@ -9,10 +9,14 @@ import {
   type RegisterEntry,
   changeDrawing,
   readDrawing,
+  signDrawing,
+  withdrawSignature,
 } from '../../contract/drawings';
 import { askedBy } from '../../core/drawing/asking';
 import type { Answers } from '../../core/drawing/drawing';
 import { lackingToFinish, lackingWords } from '../../core/drawing/finishing';
+import { isSignature } from '../../core/drawing/signing';
+import { refuse } from '../../core/refusal';
 import type { AskedValue } from '../../core/format/document';
 import { counted } from '../../core/counted';
 import { valueText } from '../../core/property/value';
@@ -26,6 +30,7 @@ import { ask, currentIn } from '../data/request';
 import { AnswerField } from './answer-field';
 import { withAnswer } from './drawing-store';
 import { ScaleField } from './scale-field';
+import { SignatureRow, type Signing } from './signature-row';
 
 const drawingQuery = (id: string) => ({
   queryKey: ['drawing to review', id],
@@ -84,6 +89,21 @@ export function ReviewDialog(props: {
     const [theirs, mine] = [current.answers[key], value].map((one) => (one === undefined ? 'nothing' : valueText(one)));
     say(id, `${number}, ${name}: somebody else has put “${theirs}” meanwhile; you typed “${mine}”.`);
   };
+  /** Signs, or withdraws a signature, on a drawing as it was read. */
+  const act = async (open: OpenDrawingView, perform: (id: string, version: number) => Promise<DrawingView>) => {
+    const { id, version } = open.drawing;
+    try {
+      client.setQueryData(drawingQuery(id).queryKey, { ...open, drawing: await perform(id, version) });
+      return { ok: true as const };
+    } catch (error) {
+      return refuse((error as Error).message);
+    }
+  };
+  const signingOf = (open: OpenDrawingView): Signing => ({
+    onSign: (of, onPaper) =>
+      act(open, (id, version) => ask(signDrawing, { params: { id }, body: { version, of, onPaper } })),
+    onWithdraw: (of) => act(open, (id, version) => ask(withdrawSignature, { params: { id }, body: { version, of } })),
+  });
   const finish = async () => {
     for (const open of complete) await change(open, { state: 'finished' });
     await client.invalidateQueries({ queryKey: ['register'] });
@@ -151,6 +171,7 @@ export function ReviewDialog(props: {
                       open={open}
                       asked={one}
                       office={office}
+                      signing={signingOf(open)}
                       onChange={(value) => void answer(open, one, value)}
                     />
                   </Table.Cell>
@@ -183,18 +204,29 @@ function Answer(props: {
   open: OpenDrawingView;
   asked: AskedValue;
   office: Pick<OfficeData, 'people' | 'habits'>;
+  signing: Signing;
   onChange: (value: Answers[string] | undefined) => void;
 }) {
-  const { open, asked, office, onChange } = props;
+  const { open, asked, office, signing, onChange } = props;
   const { drawing } = open;
   /** Answers as they are typed, before the field is left. */
   const [typed, setTyped] = useState<Answers>();
-  const [problem, setProblem] = useState<string>();
+  const [untaken, setUntaken] = useState<{ text: string; reason: string }>();
   if (!askedBy(documentsOf(open)).some(({ key }) => key === asked.key))
     return (
       <Box color="soft" fontSize="13px">
         not asked
       </Box>
+    );
+  if (isSignature(asked))
+    return (
+      <SignatureRow
+        drawing={drawing}
+        signable={{ of: asked.key, name: asked.name, asked }}
+        locked={drawing.state === 'finished'}
+        people={office.people}
+        signing={signing}
+      />
     );
   return (
     <>
@@ -204,7 +236,8 @@ function Answer(props: {
         answers={typed ?? drawing.answers}
         disabled={drawing.state === 'finished'}
         answer={(value) => setTyped(withAnswer(drawing.answers, asked.key, value))}
-        refused={setProblem}
+        untaken={untaken?.text}
+        refused={(reason, text = '') => setUntaken(reason === undefined ? undefined : { text, reason })}
         onBlur={() => {
           if (typed && !deepEqual(typed[asked.key], drawing.answers[asked.key])) onChange(typed[asked.key]);
           setTyped(undefined);
@@ -217,7 +250,7 @@ function Answer(props: {
           border: '1px solid var(--chakra-colors-line)',
         }}
       />
-      {problem && <Problem>{problem}</Problem>}
+      {untaken && <Problem>{untaken.reason}</Problem>}
     </>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { Flex } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { type ReactNode, useEffect, useMemo } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { type Revising, revise as revised } from '../../core/drawing/revising';
@@ -13,9 +13,10 @@ import { CheckBox } from '../controls/check-box';
 import { Problem, Row, TextArea, TextInput } from '../controls/field';
 import { sentence } from '../controls/sentence';
 import type { OpenDrawing } from './drawing-store';
+import { removedByRevising } from './signature-row';
 import { sourcesOf } from './use-sheets';
 
-type Field = 'revision' | 'zones' | 'description' | 'date' | 'madeBy' | 'approvedBy' | 'change';
+type Field = 'revision' | 'zones' | 'description' | 'date' | 'madeBy' | 'change';
 type Typed = Record<Field, string> & { released: boolean };
 
 const zonesOf = (text: string) =>
@@ -43,11 +44,11 @@ export function RevisionForm(props: {
       description: of?.description ?? '',
       date: of?.date ?? today,
       madeBy: of?.madeBy ?? drawing.revisions.at(-1)?.madeBy ?? '',
-      approvedBy: of?.approvedBy ?? '',
       change: of?.change ?? '',
       released: of?.released ?? false,
     },
   });
+  const goes = removedByRevising(open, of !== undefined);
   const typed = useWatch({ control }) as Typed;
   const revising = useMemo(() => asRevising(typed, of !== undefined), [typed, of]);
   const outcome = useMemo((): RowOutcome<{ rows: RevisionRow[] }> => {
@@ -100,7 +101,6 @@ export function RevisionForm(props: {
         <TextInput placeholder="2026-06-02" {...common} />
       ))}
       {field('madeBy', 'Made by', person(SUPPLIED.revisedBy))}
-      {field('approvedBy', 'Approved by', person(SUPPLIED.revisionApprovedBy))}
       {field('change', 'Change number', line)}
       {scheme.released && (
         <Row label="">
@@ -114,6 +114,12 @@ export function RevisionForm(props: {
             )}
           />
         </Row>
+      )}
+      {goes.length > 0 && (
+        <Box fontSize="13px" color="ochre" pt="4px">
+          ▲ {of ? 'Keeping it' : 'A new revision'} removes {goes.map(({ name, by }) => `${by} (${name})`).join(', ')}.
+          It is signed anew.
+        </Box>
       )}
       {wrong && !wrong.place && (isDirty || isSubmitted) && <Problem>{wrong.reason}</Problem>}
       {errors.root?.message && <Problem>{errors.root.message}</Problem>}
@@ -131,11 +137,10 @@ export function RevisionForm(props: {
 
 /** What is typed as a revision, or which of it is none and why. */
 function asRevising(typed: Typed, change: boolean): RowOutcome<{ revising: Revising }> {
-  const { approvedBy, change: number, released, ...others } = typed;
+  const { change: number, released, ...others } = typed;
   const parsed = RevisionRow.safeParse({
     ...others,
     zones: zonesOf(typed.zones),
-    ...(approvedBy.trim() && { approvedBy: approvedBy.trim() }),
     ...(number.trim() && { change: number.trim() }),
     ...(released && { released }),
   });

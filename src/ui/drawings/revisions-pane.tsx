@@ -3,14 +3,17 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Revising } from '../../core/drawing/revising';
+import { REVISION_ROW, signables } from '../../core/drawing/signing';
 import type { Outcome } from '../../core/refusal';
 import { type RevisionRow, isReleased } from '../../core/revision/rows';
 import { nextRevision } from '../../core/revision/scheme';
 import { Button } from '../controls/button';
+import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
 import type { OpenDrawing } from './drawing-store';
 import { PaneHead } from './pane-head';
 import { RevisionForm } from './revision-form';
+import { SignatureRow, type Signing, removedByRevising } from './signature-row';
 import { useLocked } from './use-locked';
 
 /** The revisions of a drawing, the newest first: one is added, the newest is changed or withdrawn. */
@@ -18,12 +21,14 @@ export function RevisionsPane(props: {
   open: OpenDrawing;
   onRevise: (revising: Revising) => Promise<Outcome<object>>;
   preview: (rows: readonly RevisionRow[] | undefined) => void;
+  signing: Signing;
 }) {
-  const { open, onRevise, preview } = props;
+  const { open, onRevise, preview, signing } = props;
   const { drawing, scheme } = open;
   const rows = drawing.revisions;
   const [editing, setEditing] = useState<'next' | 'newest'>();
   const [problem, setProblem] = useState<string>();
+  const [withdrawing, setWithdrawing] = useState(false);
   const locked = useLocked(open);
   const next = nextRevision(
     scheme,
@@ -35,7 +40,13 @@ export function RevisionsPane(props: {
     preview(undefined);
     setEditing(undefined);
   };
+  const approval = signables(
+    open.formats.map(({ edition }) => edition.document),
+    drawing,
+  ).find(({ of }) => of === REVISION_ROW);
+  const goes = removedByRevising(open, true);
   const withdraw = async () => {
+    setWithdrawing(false);
     const outcome = await onRevise({ withdraw: newest!.revision });
     setProblem(outcome.ok ? undefined : outcome.reason);
   };
@@ -58,7 +69,7 @@ export function RevisionsPane(props: {
       )}
       {drawing.state === 'finished' && (
         <Box fontSize="13px" color="soft" pt="4px">
-          The drawing is finished. Take it up again to revise it.
+          The drawing is finished. Reopen it to revise it.
         </Box>
       )}
       {problem && <Problem>{problem}</Problem>}
@@ -82,12 +93,27 @@ export function RevisionsPane(props: {
                   .join(' · ')}
                 {row.released && ' · released'}
               </Box>
+              {row === newest && approval && (
+                <Box ml="-15px">
+                  <SignatureRow
+                    drawing={drawing}
+                    signable={approval}
+                    locked={locked || editing !== undefined}
+                    people={open.office.people}
+                    signing={signing}
+                  />
+                </Box>
+              )}
               {row === newest && !editing && !locked && (
                 <Flex gap="6px" pt="4px">
                   <Button type="button" look="quiet" onClick={() => setEditing('newest')}>
                     Change…
                   </Button>
-                  <Button type="button" look="quiet" onClick={() => void withdraw()}>
+                  <Button
+                    type="button"
+                    look="quiet"
+                    onClick={() => (goes.length > 0 ? setWithdrawing(true) : void withdraw())}
+                  >
                     Withdraw
                   </Button>
                 </Flex>
@@ -96,6 +122,14 @@ export function RevisionsPane(props: {
           </Flex>
         ))}
       </Box>
+      <Dialog
+        open={withdrawing}
+        title={`Withdraw revision ${newest?.revision}?`}
+        onClose={() => setWithdrawing(false)}
+        action={{ words: 'Withdraw', onPerform: () => void withdraw() }}
+      >
+        It removes {goes.map(({ name, by }) => `${by} (${name})`).join(', ')}.
+      </Dialog>
       {rows.length === 0 && !editing && (
         <Box fontSize="13px" color="soft">
           None yet: the first one is {next}.

@@ -8,6 +8,7 @@ import { type Newer, newerWords } from '../../core/edition/newer';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import type { OpenDrawing } from './drawing-store';
+import { removedByRevising } from './signature-row';
 import { sourcesOf } from './use-sheets';
 
 /** What a finished drawing would print otherwise now. */
@@ -91,18 +92,23 @@ function Otherwise({ otherwise }: { otherwise: readonly PrintedOtherwise[] }) {
   );
 }
 
-/** Reopens a finished drawing; where it would print otherwise then, says what before. */
-export function ReopenButton(props: { number: string; otherwise: readonly PrintedOtherwise[]; onReopen: () => void }) {
-  const { number, otherwise, onReopen } = props;
+/** Reopens a finished drawing; where it would print otherwise then, or signatures go, says so before. */
+export function ReopenButton(props: {
+  open: OpenDrawing;
+  otherwise: readonly PrintedOtherwise[];
+  onReopen: () => void;
+}) {
+  const { open, otherwise, onReopen } = props;
+  const goes = removedByRevising(open, true);
   const [asking, setAsking] = useState(false);
   return (
     <>
-      <Button type="button" onClick={() => (otherwise.length > 0 ? setAsking(true) : onReopen())}>
+      <Button type="button" onClick={() => (otherwise.length + goes.length > 0 ? setAsking(true) : onReopen())}>
         Reopen
       </Button>
       <Dialog
         open={asking}
-        title={`Reopen ${number}?`}
+        title={`Reopen ${open.drawing.number}?`}
         width="620px"
         onClose={() => setAsking(false)}
         action={{
@@ -113,9 +119,23 @@ export function ReopenButton(props: { number: string; otherwise: readonly Printe
           },
         }}
       >
-        <Box pb="8px">
-          It prints what its model and the office say now, which is something else than it was finished with:
-        </Box>
+        {goes.length > 0 && (
+          <Box pb="8px">
+            Reopening removes what is signed:
+            <Box as="ul" pl="18px" aria-label="Signatures that are removed">
+              {goes.map(({ of, name, by }) => (
+                <li key={of}>
+                  {name}: {by}
+                </li>
+              ))}
+            </Box>
+          </Box>
+        )}
+        {otherwise.length > 0 && (
+          <Box pb="8px">
+            It prints what its model and the office say now, which is something else than it was finished with:
+          </Box>
+        )}
         <Otherwise otherwise={otherwise} />
       </Dialog>
     </>

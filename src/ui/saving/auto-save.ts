@@ -26,6 +26,8 @@ export interface Saved<Change> {
   taken(change: Change, answer: unknown): void;
   /** Somebody else changed the thing meanwhile. @returns true when that was settled, and what is pending may be saved again */
   conflict(error: RequestFailed): boolean;
+  /** It was refused. @returns true when that was settled, and what is pending may be saved again */
+  refused?(error: RequestFailed): boolean;
   onPhase(phase: SavePhase): void;
   /** Nothing is pending: asks whether a server that was away is back. */
   isBack?(): Promise<unknown>;
@@ -127,6 +129,7 @@ export class AutoSave<Change> {
       this.later(AWAY_PAUSE_MS);
     } else if (error.status === 409 && error.detail.current !== undefined) {
       if (this.what.conflict(error)) this.later(0);
-    } else this.what.onPhase({ kind: 'refused', reason: error.message });
+    } else if (this.what.refused?.(error)) this.later(0);
+    else if (!this.held) this.what.onPhase({ kind: 'refused', reason: error.message });
   }
 }

@@ -12,6 +12,7 @@ export const SAVING_WORDS = {
   closed: '■ not saved: the edition is closed',
   refused: '■ not saved',
   clashes: '■ not saved',
+  'takes off': '■ not saved',
 } as const;
 
 /** Whether what is on a screen is saved. */

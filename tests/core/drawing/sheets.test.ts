@@ -157,11 +157,7 @@ describe('revising', () => {
     [{ date: '2026-06-03' }, 'date', /is in the future; today is 2026-06-02/],
     [{ date: '2026-05-01' }, 'date', /is before revision B/],
     [{ description: 'W'.repeat(200) }, 'description', /“What was changed” is too long for its row on A3/],
-    [
-      { approvedBy: 'Wilhelmina Montgomery-Hawthorne-Vandermeulen' },
-      'approvedBy',
-      /“Revision approved by” is too long/,
-    ],
+    [{ approvedBy: 'Orsolya Brandt' }, 'approvedBy', /Who approves a revision signs it/],
   ])('refuses %j and says at which datum', (change, place, reason) => {
     expect(revise(revised, { add: revisionRow('C', change) }, around)).toEqual({
       ok: false,

@@ -1,5 +1,6 @@
 'use client';
 
+import { answerer, isSignature } from '../../../core/drawing/signing';
 import { askedFor } from '../../../core/format/asked';
 import { readValue } from '../../../core/property/reading-value';
 import type { AskedValue } from '../../../core/format/document';
@@ -141,10 +142,10 @@ export function AskedRows({
         </CheckBox>
       </Row>
       <SelectRow
-        label="Answered by"
-        value={asked.answeredBy ?? 'anyone'}
+        label={isSignature(asked) ? 'Signed by' : 'Answered by'}
+        value={answerer(asked) ?? 'anyone'}
         options={[
-          { value: 'anyone', label: 'whoever makes the drawing' },
+          ...(isSignature(asked) ? [] : [{ value: 'anyone', label: 'whoever makes the drawing' }]),
           { value: 'drafter', label: 'drafters' },
           { value: 'checker', label: 'checkers' },
           { value: 'administrator', label: 'standards administrators' },
