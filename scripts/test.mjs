@@ -56,18 +56,20 @@ function run(command, parameters, { env = {}, heard = false } = {}) {
   });
 }
 
-/** What is checked as a whole, each passing or failing, one after the other: the build goes on beside them. */
-const CHECKS = [
+/** What is checked as a whole, each passing or failing: types and lint while the application is built, the rest when it is. */
+const BESIDE_THE_BUILD = [
   ['types of the routes', 'next', 'typegen'],
   ['types', 'tsc', '--noEmit', '-p', '.'],
   ['lint', 'eslint', '.', '--max-warnings=0'],
+];
+const AFTER_THE_BUILD = [
   ['boundaries', 'depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
   ['leftovers', 'knip'],
   ['formatting', 'prettier', '--check', '--log-level=warn', '.'],
 ];
 
-async function check() {
-  for (const [name, command, ...parameters] of CHECKS) {
+async function check(checks) {
+  for (const [name, command, ...parameters] of checks) {
     const { good, said } = await run(command, parameters, { heard: true });
     say(name);
     process.stdout.write(said);
@@ -160,14 +162,16 @@ if (onlyChanged) {
   const { changedFiles, screensOf, specsOf } = await import('./testing/changed.mjs');
   const files = changedFiles();
   const specs = specsOf(files, await screensOf(files));
-  await timed('checks', check);
+  await timed('checks', () => Promise.all([check(BESIDE_THE_BUILD), check(AFTER_THE_BUILD)]));
   await timed('unit and server tests', () => jest(files));
   if (specs.length > 0) {
     await timed('build', build);
     if (builds) await timed(`browser tests: ${specs.join(', ')}`, () => playwright(specs));
   }
 } else {
-  await timed('checks and build', () => Promise.all([check(), build()]));
+  await timed('checks and build', () =>
+    Promise.all([check(BESIDE_THE_BUILD), build().then(() => check(AFTER_THE_BUILD))]),
+  );
   await timed('unit and server tests', () => jest());
   if (builds) await timed('browser tests', () => playwright());
   writeFileSync(LAST, JSON.stringify({ passed, failed, times }));

@@ -18,7 +18,6 @@ const removeBook = asDesk(service.removeBook);
 const renameBook = asDesk(service.renameBook);
 const startCount = asDesk(countServices.startCount);
 const makeDrawing = asDesk(drawingServices.makeDrawing);
-const changeDrawing = asDesk(drawingServices.changeDrawing);
 
 withOffice();
 
