@@ -257,7 +257,7 @@ test('a format is limited to some: others neither see it on the shelf nor draw o
   const issued = page.locator('input[data-asked=date-of-issue]');
   await expect(issued).toHaveValue(/^\d\d\.\d\d\.\d{4}$/);
   await issued.fill('31.02.2026');
-  await expect(page.getByText('“31.02.2026” is not a date. Type it as 02.06.2026.')).toBeVisible();
+  await expect(page.getByText('“31.02.2026” is not a date. Type it as 02.06.2026.').first()).toBeVisible();
   await issued.fill('2.6.2026');
   await issued.press('Tab');
   await expect(printed(page, 'issued')).toHaveText('2026-06-02');
@@ -296,7 +296,9 @@ test('what is asked on several drawings is answered side by side, and those that
   await page.keyboard.press('Enter');
   await expect(signed('Checked by')).toContainText('Marlo Aketch, signed on paper, recorded by Ruth Calder');
   await signed('Approved by').getByRole('button', { name: 'Sign', exact: true }).click();
-  await expect(signed('Approved by')).toContainText('Ruth Calder, signed');
+  await expect(signed('Approved by')).toContainText('You made this drawing, so somebody else approves it.');
+  await onPaper('Approved by', 'Orsolya Brandt');
+  await expect(signed('Approved by')).toContainText('Orsolya Brandt, signed on paper');
   await expect(row('PAWL')).toContainText('There is no revision yet.');
   await expect(row('PAWL')).not.toContainText('Approved by must be answered.');
   await expect(review.getByRole('button', { name: 'Finish complete drawings' })).toBeDisabled();

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { Board, expect, makeDrawing, makeDrawingByHand, printed, test, sign } from './fixtures';
+import { Board, expect, makeDrawing, makeDrawingByHand, printed, test, signOnPaper } from './fixtures';
 
 test('a property is linked and proved, the name that is too long is reported, and its repair is one click', async ({
   page,
@@ -45,13 +45,13 @@ test('the winch: a drawing is made, answered by Tab alone, and exported', async 
     await page.keyboard.type(answer);
     await page.keyboard.press('Tab');
   }
-  await sign(page, 'Checked by');
-  await sign(page, 'Approved by');
+  await signOnPaper(page, 'Checked by', 'Marlo Aketch');
+  await signOnPaper(page, 'Approved by', 'Orsolya Brandt');
   await expect(page.getByRole('status').first()).toContainText('all 8 answered');
   for (const [cell, text] of [
     ['created', 'Ines Sundqvist'],
     ['doc-type', 'Assembly drawing'],
-    ['approved', 'Ruth Calder'],
+    ['approved', 'Orsolya Brandt'],
   ] as const)
     await expect(printed(page, cell)).toHaveText(text);
   await expect(page.getByTestId('saved')).toHaveAttribute('data-state', 'saved');
@@ -61,7 +61,7 @@ test('the winch: a drawing is made, answered by Tab alone, and exported', async 
   await page.getByRole('menuitem', { name: 'SVG, to show' }).click();
   const file = await download;
   expect(file.suggestedFilename()).toMatch(/^KD-\d{5}-RECOVERY-WINCH\.svg$/);
-  expect(readFileSync((await file.path())!, 'utf8')).toContain('>Ruth Calder<');
+  expect(readFileSync((await file.path())!, 'utf8')).toContain('>Orsolya Brandt<');
 
   await page.getByRole('button', { name: 'Finish' }).click();
   const lacking = page.getByRole('dialog', { name: /is not complete$/ });

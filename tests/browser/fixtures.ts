@@ -242,3 +242,12 @@ export async function sign(page: Page, name: string) {
   await signature(page, name).getByRole('button', { name: 'Sign', exact: true }).click();
   await expect(signature(page, name)).toContainText(', signed ');
 }
+
+/** Records, as an administrator, who signed a drawing that is open on paper. */
+export async function signOnPaper(page: Page, name: string, who: string) {
+  await signature(page, name).getByRole('button', { name: 'Record a paper signature…' }).click();
+  const dialog = page.getByRole('dialog', { name: `Record a paper signature: ${name}` });
+  await dialog.getByLabel('Signed by').fill(who);
+  await page.keyboard.press('Enter');
+  await expect(signature(page, name)).toContainText(`${who}, signed on paper`);
+}

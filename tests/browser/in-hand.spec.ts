@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { Board, expect, makeDrawing, test, tryDrawingByHand, sign, signature } from './fixtures';
+import { Board, expect, makeDrawing, test, tryDrawingByHand, signOnPaper, signature } from './fixtures';
 
 const CELL = (cell: string, more = '') =>
   `/formats/workshop-sheets?size=iso-a3-landscape&show=values&block=title-block&cell=${cell}${more}`;
@@ -288,7 +288,7 @@ test.describe('nothing is forgotten', () => {
 
   test('what drawings have answered is not taken out without a word, and their answers come back', async ({ page }) => {
     await makeDrawing(page, 'Drum barrel');
-    await sign(page, 'Checked by');
+    await signOnPaper(page, 'Checked by', 'Marlo Aketch');
     const address = page.url();
     const board = await new Board(page).open();
     await board.select('Checked by');
@@ -307,7 +307,7 @@ test.describe('nothing is forgotten', () => {
     await expect(page.getByRole('button', { name: 'No longer ask for Checked by' })).toBeVisible();
     await board.expectSaved();
     await page.goto(address);
-    await expect(signature(page, 'Checked by')).toContainText('Ruth Calder, signed');
+    await expect(signature(page, 'Checked by')).toContainText('Marlo Aketch, signed on paper');
   });
 
   test('an asked value with the name of a property takes what that one says', async ({ page }) => {

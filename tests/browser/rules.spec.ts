@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { Board, choose, expect, makeDrawing, test, sign } from './fixtures';
+import { Board, choose, expect, makeDrawing, test, signOnPaper } from './fixtures';
 
 const ahead = (page: Page) => page.getByRole('status', { name: 'What it would change' });
 const check = (page: Page, name: string) => page.locator('[data-check]').filter({ hasText: name }).first();
@@ -94,7 +94,7 @@ test('a house book on ISO demands capitals, a noun first and a checker: findings
   await page.getByRole('button', { name: 'Write “BARREL, DRUM” in the model' }).click();
   await expect(title).toBeHidden();
   await expect(page.locator('svg [data-source=title] text').last()).toHaveText('BARREL, DRUM');
-  await sign(page, 'Checked by');
+  await signOnPaper(page, 'Checked by', 'Marlo Aketch');
   await expect(page.getByText('A checker: “Checked by” has no value.')).toBeHidden();
 
   // On the board: capitals for all cells at once.

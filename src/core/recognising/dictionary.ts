@@ -1,6 +1,6 @@
 import type { PropertyDefinition, Source } from '../property/definition';
 import { matchedName } from '../property/names';
-import { USUAL_CAPTIONS } from './usual-captions';
+import { USUAL_CAPTIONS } from '../property/usual-captions';
 
 /** Which of several properties of one name a title block means first. */
 const ORDER: readonly Source[] = ['drawing', 'model', 'sheet', 'organisation', 'project', 'profile'];

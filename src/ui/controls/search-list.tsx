@@ -2,7 +2,8 @@
 
 import { Box, Combobox, Portal, createListCollection } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
+import { matchedName } from '../../core/property/names';
 
 export interface PickerItem {
   value: string;
@@ -27,11 +28,31 @@ export interface SearchPickerProps {
  */
 const afterFocusing = (act: () => void) => requestAnimationFrame(() => requestAnimationFrame(act));
 
+/** The only item that has what is typed in its name. */
+function onlyMatch(items: readonly PickerItem[], typed: string): string | undefined {
+  const wanted = matchedName(typed);
+  const matches = items.filter(({ label }) => matchedName(label).includes(wanted));
+  return matches.length === 1 ? matches[0]!.value : undefined;
+}
+
 /** The field of a search picker with its list, which opens as soon as it is there. */
 export default function SearchList(props: SearchPickerProps) {
   const { label, shown, items, more = 0, disabled, onSearch, onChoose } = props;
   /** What is typed; undefined while the choice there is is shown. */
   const [typed, setTyped] = useState<string | undefined>('');
+  const [open, setOpen] = useState(true);
+  /** Enter was pressed on what is typed, and the list has not come to one entry yet. */
+  const [entered, setEntered] = useState(false);
+  const choose = (value: string) => {
+    setOpen(false);
+    setTyped(undefined);
+    setEntered(false);
+    afterFocusing(() => onChoose(value));
+  };
+  const only = more === 0 && typed ? onlyMatch(items, typed) : undefined;
+  useEffect(() => {
+    if (entered && only !== undefined) choose(only);
+  });
   const collection = useMemo(() => createListCollection({ items: [...items] }), [items]);
   return (
     <Combobox.Root
@@ -39,26 +60,36 @@ export default function SearchList(props: SearchPickerProps) {
       value={[]}
       inputValue={typed ?? shown}
       disabled={disabled}
-      defaultOpen
+      open={open}
       openOnClick
       selectionBehavior="preserve"
       positioning={{ placement: 'bottom-start', sameWidth: false, flip: true }}
       onInputValueChange={({ inputValue, reason }) => {
         if (reason !== 'input-change') return;
+        setEntered(false);
         setTyped(inputValue);
         onSearch(inputValue);
       }}
-      onOpenChange={({ open }) => {
-        setTyped(open ? '' : undefined);
+      onOpenChange={({ open: isOpen }) => {
+        setOpen(isOpen);
+        setTyped(isOpen ? '' : undefined);
         // What is chosen as it closes is still one of those that were found.
-        if (open) onSearch('');
+        if (isOpen) onSearch('');
       }}
       onValueChange={({ value: [chosen] }) => {
-        if (chosen !== undefined) afterFocusing(() => onChoose(chosen));
+        if (chosen !== undefined) choose(chosen);
       }}
     >
       <Combobox.Control>
-        <Combobox.Input autoFocus aria-label={label} placeholder={shown} />
+        <Combobox.Input
+          autoFocus
+          aria-label={label}
+          placeholder={shown}
+          onKeyDown={(event: KeyboardEvent<HTMLInputElement>) => {
+            const isMarked = event.currentTarget.hasAttribute('aria-activedescendant');
+            if (event.key === 'Enter' && typed && !isMarked) setEntered(true);
+          }}
+        />
         <Combobox.Trigger aria-label={`Show the list of ${label}`} tabIndex={-1}>
           <ChevronDown size={13} aria-hidden />
         </Combobox.Trigger>

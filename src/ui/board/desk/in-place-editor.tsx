@@ -12,8 +12,16 @@ import { partsAt, usePartName, usePrintedContent, withCaption, withParts } from 
 import { ContentEditor } from '../details/lazy-content-editor';
 import { inReadingOrder, selectedIn } from '../commands/selection';
 import { toDesk, useView } from '../../sheet/view-store';
+import { TypingAhead } from './typing-ahead';
 
 type Leave = 'next' | 'previous' | 'done';
+
+/** Where typing goes on the board: undefined when no cell is typed in. */
+function typedPlace(store: BoardStore): string | undefined {
+  const { board } = store.getState();
+  if (!board || board.typingIn === undefined || board.selection.kind !== 'cell') return undefined;
+  return `${board.selection.block} ${board.selection.cell} ${board.typingIn}`;
+}
 
 /**
  * Editing a cell where it stands: its caption and its content. Tab goes from the caption to the content and on to the next cell,
@@ -27,6 +35,18 @@ export function InPlaceEditor({ report }: { report: Report }) {
   const selected = document && selectedIn({ document, selection });
   const [cell] = selected?.cells ?? [];
   const laid = report.cells.find((candidate) => candidate.id === cell?.id);
+  const store = useBoardStore();
+  const [ahead] = useState(() => new TypingAhead(() => typedPlace(store)));
+  useEffect(() => ahead.listen(), [ahead]);
+  const isNowhere = typingIn !== undefined && !laid;
+  useEffect(() => {
+    if (!isNowhere) return;
+    const timer = setTimeout(() => {
+      ahead.dropped();
+      store.getState().set({ typingIn: undefined });
+    }, NOWHERE_MS);
+    return () => clearTimeout(timer);
+  }, [isNowhere, ahead, store]);
   if (typingIn === undefined || !selected || !cell || !laid) return null;
   return (
     <InsideDesk
@@ -34,11 +54,13 @@ export function InPlaceEditor({ report }: { report: Report }) {
       width={laid.box.width * view.k}
       name={laid.name}
     >
-      <CellTyping key={cell.id} block={selected.block} cell={cell} typingIn={typingIn} />
+      <CellTyping key={cell.id} block={selected.block} cell={cell} typingIn={typingIn} ahead={ahead} />
     </InsideDesk>
   );
 }
 
+/** So long after it is to be typed in, a cell that still does not stand on the sheet is not typed in after all, ms. */
+const NOWHERE_MS = 2000;
 const LEAST_WIDTH = 230;
 /** Room that the editor keeps from the edges of the desk, px; at the left and above the rulers lie. */
 const CLEAR = { left: 24, top: 24, right: 6, bottom: 6 };
@@ -87,7 +109,8 @@ function InsideDesk(props: { at: Point; width: number; name: string; children: R
   );
 }
 
-function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typingIn: 'content' | 'caption' }) {
+function CellTyping(props: { block: Block; cell: Cell; typingIn: 'content' | 'caption'; ahead: TypingAhead }) {
+  const { block, cell, typingIn, ahead } = props;
   const store = useBoardStore();
   const document = useBoard((board) => board.document);
   const nameOf = usePartName();
@@ -98,9 +121,18 @@ function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typin
   const content = cell.contents[printed];
   const textual = !content || 'parts' in content;
   const caption = useRef<HTMLInputElement>(null);
+  const place = `${block.id} ${cell.id} ${typingIn}`;
   useEffect(() => {
-    if (typingIn === 'caption' || !textual) caption.current?.focus();
-  }, [typingIn, textual]);
+    const input = caption.current;
+    if (!input || (typingIn !== 'caption' && textual)) return;
+    input.focus();
+    return ahead.opened(place, {
+      element: input,
+      // Through the browser, so that the field hears of it as of typing.
+      insert: (text) => input.ownerDocument.execCommand('insertText', false, text),
+      erase: () => input.ownerDocument.execCommand('delete'),
+    });
+  }, [typingIn, textual, ahead, place]);
   return (
     <>
       <TextInput
@@ -126,7 +158,7 @@ function CellTyping({ block, cell, typingIn }: { block: Block; cell: Cell; typin
           <ContentEditor
             key={typingIn}
             label="Content on the sheet"
-            autoFocus={typingIn === 'content'}
+            onOpen={typingIn === 'content' ? (typed) => ahead.opened(place, typed) : undefined}
             parts={partsAt(cell, printed)}
             nameOf={nameOf}
             onChange={(parts) => change({ contents: withParts(cell, printed, parts) }, 'content')}

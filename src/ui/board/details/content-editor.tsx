@@ -11,6 +11,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Part } from '../../../core/format/document';
 import { Button } from '../../controls/button';
 import { useBoardStore } from '../board-store';
+import type { Typed } from '../desk/typing-ahead';
 import { partsFromEditor, partsToEditor } from './content-parts';
 import { PropertyFinder } from './property-finder';
 
@@ -64,20 +65,20 @@ export function ContentEditor(props: {
   /** Told when the editor is left. */
   onLeave: () => void;
   label?: string;
-  autoFocus?: boolean;
+  /** It takes the focus as soon as it is there, and tells so. @returns called when it goes */
+  onOpen?: ((typed: Typed) => () => void) | undefined;
   /** Tab, Shift-Tab and Escape, where they mean something. */
   leave?: (how: 'next' | 'previous' | 'done') => void;
 }) {
-  const { parts, nameOf, onChange, onLeave, label = 'Content', autoFocus, leave } = props;
+  const { parts, nameOf, onChange, onLeave, label = 'Content', onOpen, leave } = props;
   const store = useBoardStore();
   const [finding, setFinding] = useState(false);
-  const latest = useRef({ onChange, onLeave, leave });
+  const latest = useRef({ onChange, onLeave, onOpen, leave });
   useEffect(() => {
-    latest.current = { onChange, onLeave, leave };
+    latest.current = { onChange, onLeave, onOpen, leave };
   });
   const editor = useEditor({
     immediatelyRender: false,
-    autofocus: autoFocus ? 'end' : false,
     extensions: [
       Document,
       Paragraph,
@@ -107,6 +108,22 @@ export function ContentEditor(props: {
     onBlur: () => latest.current.onLeave(),
     onUpdate: ({ editor: changed }) => latest.current.onChange(partsFromEditor(changed.getJSON())),
   });
+
+  useEffect(() => {
+    const { onOpen: tell } = latest.current;
+    if (!editor || !tell) return;
+    const { view } = editor;
+    editor.commands.setTextSelection(editor.state.doc.content.size);
+    view.focus();
+    return tell({
+      element: view.dom,
+      insert: (text) => view.dispatch(view.state.tr.insertText(text).scrollIntoView()),
+      erase: () => {
+        const { empty, from, to } = view.state.selection;
+        view.dispatch(view.state.tr.delete(empty ? Math.max(1, from - 1) : from, to));
+      },
+    });
+  }, [editor]);
 
   const given = useRef<string>(undefined);
   // An undo or another tab may change the content while this editor is open.

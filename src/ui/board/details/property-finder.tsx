@@ -6,7 +6,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { AskedValue } from '../../../core/format/document';
 import { type PropertyDefinition, type Source, usualDisplay } from '../../../core/property/definition';
 import { displayValue } from '../../../core/property/display';
-import { matchedName } from '../../../core/property/names';
+import { foundProperties } from '../../../core/property/finding';
 import { resolveProperty } from '../../../core/property/resolving';
 import { sheetValues } from '../../../core/scene/laying';
 import { Problem, TextInput } from '../../controls/field';
@@ -45,6 +45,8 @@ interface Entry {
   id: string;
   name: string;
   words: string;
+  /** It makes a property that the dictionary does not have: it is taken only once it is chosen. */
+  makes?: boolean;
   take: () => void;
 }
 
@@ -60,8 +62,8 @@ const QUESTION_WORDS: Partial<Record<Question['asks'], string>> = {
 };
 
 /**
- * Finds a property by its name or an alias, with its present value beside it. Enter links it; on the second tab it has the drafter
- * asked for it, and puts a property that the dictionary has not yet into it.
+ * Finds a property by its name, an alias or a usual caption, with its present value beside it. Enter links it; on the second tab it has
+ * the drafter asked for it. What the dictionary does not have yet is a row of its own, which makes it when it is chosen.
  */
 export function PropertyFinder(props: {
   onChoose: (property: PropertyDefinition) => void;
@@ -75,7 +77,8 @@ export function PropertyFinder(props: {
 }) {
   const store = useBoardStore();
   const [query, setQuery] = useState('');
-  const [active, setActive] = useState(0);
+  /** What is chosen with the arrows or the pointer; undefined: the first that there is, and nothing that would have to be made. */
+  const [active, setActive] = useState<number>();
   const [tab, setTab] = useState<'link' | 'ask'>('link');
   const [problem, setProblem] = useState<string>();
   const box = useRef<HTMLDivElement>(null);
@@ -95,6 +98,7 @@ export function PropertyFinder(props: {
             id: `new ${property.source}`,
             name: property.name,
             words: `a new property of ${PLACES[property.source]}`,
+            makes: true,
             take: () =>
               void addToDictionary(store, property).then((added) => {
                 if (added.ok) props.onChoose(property);
@@ -105,6 +109,7 @@ export function PropertyFinder(props: {
       : questions.map((question) => ({
           id: question.asked.key,
           name: question.asked.name,
+          makes: question.asks === 'new property',
           words: QUESTION_WORDS[question.asks] ?? `asked already: ${question.asked.prompt}`,
           take: () =>
             void takeQuestion(store, question).then((taken) => {
@@ -112,7 +117,9 @@ export function PropertyFinder(props: {
               else setProblem(taken.reason);
             }),
         }));
-  const chosen = entries[Math.min(active, entries.length - 1)];
+  const first = entries[0] && !entries[0].makes ? 0 : -1;
+  const marked = active === undefined ? first : Math.min(active, entries.length - 1);
+  const chosen = entries[marked];
   const {
     refs: { setReference, setFloating },
     floatingStyles,
@@ -158,15 +165,15 @@ export function PropertyFinder(props: {
           value={query}
           onChange={(event) => {
             setQuery(event.target.value);
-            setActive(0);
+            setActive(undefined);
           }}
           onKeyDown={(event) => {
             event.stopPropagation();
-            if (event.key === 'ArrowDown') setActive((i) => Math.min(i + 1, entries.length - 1));
-            else if (event.key === 'ArrowUp') setActive((i) => Math.max(i - 1, 0));
+            if (event.key === 'ArrowDown') setActive(Math.min(marked + 1, entries.length - 1));
+            else if (event.key === 'ArrowUp') setActive(Math.max(marked - 1, 0));
             else if (event.key === 'Tab' && !event.shiftKey && tab === 'link') setTab('ask');
             else if (event.key === 'Tab' && event.shiftKey && tab === 'ask') setTab('link');
-            else if (event.key === 'Enter' && chosen) chosen.take();
+            else if (event.key === 'Enter') chosen?.take();
             else if (event.key === 'Escape') props.onClose();
             else if (event.key === '/' && query === '') props.onTypeSlash();
             else return;
@@ -178,7 +185,7 @@ export function PropertyFinder(props: {
           value={tab}
           onValueChange={({ value }) => {
             setTab(value as 'link' | 'ask');
-            setActive(0);
+            setActive(undefined);
           }}
         >
           <Tabs.List aria-label="Link or ask">
@@ -207,7 +214,7 @@ export function PropertyFinder(props: {
               key={entry.id}
               id={`found-${entry.id}`}
               role="option"
-              aria-selected={i === Math.min(active, entries.length - 1)}
+              aria-selected={i === marked}
               onPointerEnter={() => setActive(i)}
               onMouseDown={(event) => {
                 event.preventDefault();
@@ -244,22 +251,11 @@ function useFound(query: string): { property: PropertyDefinition; present: strin
   const sizeName = sheet.ok ? sheet.report.sheet.name : '';
   return useMemo(() => {
     const values = sheetValues(sizeName, { number, total, ...(scale !== undefined && { scale }) });
-    const wanted = matchedName(query);
-    const rank = (property: PropertyDefinition) => {
-      const name = matchedName(property.name);
-      if (name.startsWith(wanted)) return 0;
-      if (name.includes(wanted)) return 1;
-      return property.aliases.some((alias) => matchedName(alias).includes(wanted)) ? 2 : 3;
-    };
-    return properties
-      .map((property) => ({ property, rank: rank(property) }))
-      .filter((candidate) => candidate.rank < 3)
-      .sort((a, b) => a.rank - b.rank)
-      .map(({ property }) => {
-        const { value } = resolveProperty(property, facts, values);
-        const written =
-          value === undefined ? undefined : displayValue(value, usualDisplay(property), facts.locale, property.unit);
-        return { property, present: written?.ok ? written.text : undefined };
-      });
+    return foundProperties(properties, query).map((property) => {
+      const { value } = resolveProperty(property, facts, values);
+      const written =
+        value === undefined ? undefined : displayValue(value, usualDisplay(property), facts.locale, property.unit);
+      return { property, present: written?.ok ? written.text : undefined };
+    });
   }, [properties, facts, number, total, scale, sizeName, query]);
 }

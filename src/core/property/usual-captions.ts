@@ -1,6 +1,6 @@
-import { SUPPLIED } from '../property/supplied';
+import { SUPPLIED } from './supplied';
 
-/** What title blocks usually call the data of a drawing (ISO 7200 and custom), by property, beside the names that an office has for it. */
+/** What title blocks usually call the data of a drawing (ISO 7200, ASME Y14.1 and custom), by property, beside the names that an office has for it. */
 export const USUAL_CAPTIONS: readonly [property: string, captions: readonly string[]][] = [
   [
     SUPPLIED.title,
@@ -107,14 +107,16 @@ export const USUAL_CAPTIONS: readonly [property: string, captions: readonly stri
   ],
   [SUPPLIED.documentType, ['document type', 'type of document', 'doc type', 'dokumentart']],
   ['document-status', ['document status', 'status', 'doc status', 'dokumentstatus', 'release status']],
-  [SUPPLIED.language, ['language', 'lang', 'sprache', 'langue']],
+  [SUPPLIED.language, ['language', 'language code', 'lang', 'sprache', 'langue']],
   [SUPPLIED.material, ['material', 'matl', 'mat', 'werkstoff', 'matière', 'material specification']],
+  ['supplementary-title', ['supplementary title', 'subtitle', 'sub title', 'second title']],
+  ['heat-treatment', ['heat treatment', 'heat treat', 'wärmebehandlung', 'traitement thermique']],
   ['finish', ['finish', 'surface finish', 'surface treatment', 'treatment', 'coating', 'oberfläche', 'traitement']],
   [
     SUPPLIED.mass,
     ['mass', 'weight', 'wt', 'mass kg', 'weight kg', 'gewicht', 'masse', 'unit weight', 'est weight', 'calc weight'],
   ],
-  [SUPPLIED.legalOwner, ['legal owner', 'owner', 'company', 'firm', 'eigentümer', 'firma', 'société']],
+  [SUPPLIED.legalOwner, ['legal owner', 'owner', 'design activity', 'company', 'firm', 'eigentümer', 'firma', 'société']],
   [
     SUPPLIED.generalTolerance,
     [
@@ -134,7 +136,7 @@ export const USUAL_CAPTIONS: readonly [property: string, captions: readonly stri
   [SUPPLIED.edgesNote, ['edges', 'break edges', 'kanten']],
   [SUPPLIED.variant, ['variant', 'configuration', 'version', 'variante']],
   [SUPPLIED.changeNumber, ['ecn', 'eco', 'change number', 'change no', 'change notice']],
-  ['project', ['project', 'project name', 'job', 'contract', 'projekt', 'projet', 'affaire']],
+  ['project', ['project', 'project name', 'job', 'contract', 'contract no', 'contract number', 'projekt', 'projet', 'affaire']],
   ['customer', ['customer', 'client', 'kunde', 'auftraggeber']],
   ['department', ['department', 'dept', 'responsible department', 'abteilung', 'verantwortliche abteilung', 'service']],
   ['address', ['address', 'adresse', 'anschrift']],
