@@ -27,6 +27,8 @@ export const Signature = z.object({
   /** Whose act it is. */
   account: z.string(),
   at: z.iso.datetime(),
+  /** The answers that it has filled in beside its own, by their keys: the day of a signature. */
+  fills: z.array(z.string()).optional(),
   /** The hash of what it signs: {@link signedContent}. */
   content: z.string(),
   /** Somebody signed on paper: the administrator who wrote that down. */
@@ -56,6 +58,12 @@ const FOR_OTHERS: Record<string, string> = {
   [SUPPLIED.approvedBy]: 'approves',
 };
 
+/** The day of a signature, by what it signs. */
+const DAYS: Record<string, string> = {
+  [SUPPLIED.checkedBy]: SUPPLIED.checkedOn,
+  [SUPPLIED.approvedBy]: SUPPLIED.approvedOn,
+};
+
 const idOf = ({ key, property }: Pick<AskedValue, 'key' | 'property'>) => property ?? key;
 
 const textOf = (answers: Answers, one: AskedValue | undefined): string =>
@@ -74,8 +82,14 @@ export function isSignature(one: AskedValue): boolean {
 /** Who gives an answer or a signature, as it is spoken of. */
 const whoAnswers = (one: AskedValue): string => ROLE_WORDS[answerer(one) ?? 'drafter'].one;
 
-/** Why nobody of a role types an answer to what is asked; undefined when they do. */
-export function whyNotAnswered(one: AskedValue, role: Role): string | undefined {
+/** The question whose signature fills another one in with its day. */
+const filledBy = (one: AskedValue, asked: readonly AskedValue[]): AskedValue | undefined =>
+  asked.find((signature) => isSignature(signature) && DAYS[idOf(signature)] === idOf(one));
+
+/** Why nobody of a role types an answer to one of the values that are asked; undefined when they do. */
+export function whyNotAnswered(one: AskedValue, role: Role, asked: readonly AskedValue[]): string | undefined {
+  const signature = filledBy(one, asked);
+  if (signature) return `“${one.name}” is not typed: the signature of “${signature.name}” fills it in.`;
   if (isSignature(one)) return `“${one.name}” is not typed: ${whoAnswers(one)} signs it.`;
   return one.answeredBy && !mayDo(role, one.answeredBy)
     ? `“${one.name}” is answered by ${whoAnswers(one)}; you are signed in as ${ROLE_WORDS[role].one}.`
@@ -100,7 +114,7 @@ export function notAnswered(
     const does = byOthers && idOf(one) === SUPPLIED.createdBy && signsFor(asked, before, textOf(after, one));
     const why = does
       ? `${textOf(after, one)} ${does} this drawing, so somebody else has created it.`
-      : whyNotAnswered(one, role);
+      : whyNotAnswered(one, role, asked);
     if (why !== undefined) refused[one.key] = why;
   }
   return refused;
@@ -170,25 +184,32 @@ export function whyNotSigned(
   return isMaker && !onPaper ? `You made this drawing, so somebody else ${does} it.` : undefined;
 }
 
-/** What a drawing is with a signature: its name printed, and with an approval the newest revision's row approved, too, where it is not yet. */
+/** What a drawing is with a signature of a day, YYYY-MM-DD: its name printed, the day where it is asked for, and with an approval the newest revision's row approved, too, where it is not yet. */
 export function withSignature<T extends Signed>(
   drawing: T,
   documents: readonly FormatDocument[],
   signature: Signature,
+  day: string,
 ): T {
   const newest = drawing.revisions.at(-1);
-  const asked = askedBy(documents).find(({ key }) => key === signature.of);
+  const all = askedBy(documents);
+  const asked = all.find(({ key }) => key === signature.of);
+  const fills = asked ? all.filter((one) => filledBy(one, all) === asked).map(({ key }) => key) : [];
   const approves = signature.of === REVISION_ROW || (asked !== undefined && idOf(asked) === SUPPLIED.approvedBy);
   const isRow = newest !== undefined && (signature.of === REVISION_ROW || (approves && !newest.approvedBy));
   const revision = newest?.revision;
   const signed = [
-    ...(asked ? [signature] : []),
+    ...(asked ? [{ ...signature, ...(fills.length > 0 && { fills }) }] : []),
     ...(isRow ? [{ ...signature, of: REVISION_ROW, revision: revision! }] : []),
   ];
   const isReplaced = (one: Signature) => signed.some(({ of, revision }) => one.of === of && one.revision === revision);
   return {
     ...drawing,
-    answers: asked ? { ...drawing.answers, [asked.key]: signature.name } : drawing.answers,
+    answers: {
+      ...drawing.answers,
+      ...(asked && { [asked.key]: signature.name }),
+      ...Object.fromEntries(fills.map((key) => [key, day])),
+    },
     revisions: isRow
       ? [...drawing.revisions.slice(0, -1), { ...newest, approvedBy: signature.name }]
       : drawing.revisions,
@@ -208,10 +229,13 @@ export const currentSignatures = (drawing: Pick<Signed, 'signatures' | 'revision
 export function withoutSigned<T extends Signed>(drawing: T, gone: readonly Pick<Signature, 'of' | 'revision'>[]): T {
   if (gone.length === 0) return drawing;
   const isGone = (of: string) => gone.some((one) => one.of === of);
+  const filled = currentSignatures(drawing).flatMap(({ of, fills = [] }) => (isGone(of) ? fills : []));
   const newest = drawing.revisions.at(-1);
   return {
     ...drawing,
-    answers: Object.fromEntries(Object.entries(drawing.answers).filter(([key]) => !isGone(key))),
+    answers: Object.fromEntries(
+      Object.entries(drawing.answers).filter(([key]) => !isGone(key) && !filled.includes(key)),
+    ),
     revisions:
       newest && isGone(REVISION_ROW) ? [...drawing.revisions.slice(0, -1), unapproved(newest)] : drawing.revisions,
     signatures: drawing.signatures.filter((one) => !(isGone(one.of) && isCurrent(one, drawing))),
@@ -253,10 +277,14 @@ export function signedContent(
   sources: DrawingSources,
   resources: Resources,
 ): Outcome<{ content: string }> {
-  const bare = withoutSigned(
+  const all = askedBy(documents);
+  const days = all.filter((one) => filledBy(one, all)).map(({ key }) => key);
+  const unsigned = withoutSigned(
     drawing,
     signables(documents, drawing).map(({ of }) => ({ of })),
   );
+  const answers = Object.fromEntries(Object.entries(unsigned.answers).filter(([key]) => !days.includes(key)));
+  const bare = { ...unsigned, answers };
   const undated = { ...sources, facts: { ...sources.facts, today: '2000-01-01' } };
   const still = { ...resources, projections: new Map() };
   const sheets: unknown[] = [];

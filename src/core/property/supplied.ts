@@ -36,6 +36,10 @@ export const SUPPLIED = {
   checkedBy: 'checked-by',
   /** Who approved the drawing (ISO 7200: approval person). */
   approvedBy: 'approved-by',
+  /** The day the drawing was checked; the signature fills it in. */
+  checkedOn: 'date-checked',
+  /** The day the drawing was approved; the signature fills it in. */
+  approvedOn: 'date-approved',
   /** The day the drawing was issued (ISO 7200). */
   dateOfIssue: 'date-of-issue',
   /** What kind of document the drawing is (ISO 7200). */

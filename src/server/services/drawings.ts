@@ -171,7 +171,7 @@ export async function makeDrawing(
     const number = trial ? '' : await takeNumber(db);
     const answers = withProposals(
       {},
-      document.asked.filter((one) => !whyNotAnswered(one, actor.role)),
+      document.asked.filter((one) => !whyNotAnswered(one, actor.role, document.asked)),
       {
         today: at.facts.today,
         me: actor.name,
@@ -307,8 +307,9 @@ function answersToNewFormats(actor: Actor, row: DrawingRow, next: DrawingRow, at
   const before = editionsOf(row);
   const came = at.editions.flatMap(({ id, document }) => (before.includes(id) ? [] : [document]));
   const own = at.editions[0]!.document;
+  const asks = askedBy(at.editions.map(({ document }) => document));
   const asked = askedBy(came).filter(
-    (one) => !own.asked.some(({ key }) => key === one.key) && !whyNotAnswered(one, actor.role),
+    (one) => !own.asked.some(({ key }) => key === one.key) && !whyNotAnswered(one, actor.role, asks),
   );
   return withProposals(next.answers, asked, {
     today: at.facts.today,

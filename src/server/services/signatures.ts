@@ -52,7 +52,7 @@ export function signDrawing(
       };
       const words =
         onPaper === undefined ? `Signed: ${signable.name}` : `Recorded a paper signature of ${name}: ${signable.name}`;
-      return { next: withSignature(row, documents, signature), at, words };
+      return { next: withSignature(row, documents, signature, at.facts.today), at, words };
     },
   });
 }

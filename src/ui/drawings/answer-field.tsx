@@ -30,6 +30,8 @@ function choicesOf(
 export function AnswerField(props: {
   asked: AskedValue;
   answers: Answers;
+  /** All that is asked on the drawing. */
+  among: readonly AskedValue[];
   answer: (value: Answers[string] | undefined) => void;
   refused: (reason: string | undefined, text?: string) => void;
   /** What was typed before and not taken. */
@@ -42,9 +44,9 @@ export function AnswerField(props: {
   onFocus?: () => void;
   onBlur?: () => void;
 }) {
-  const { asked, answers, answer, refused, untaken, disabled, style, fields, office, onFocus, onBlur } = props;
+  const { asked, answers, among, answer, refused, untaken, disabled, style, fields, office, onFocus, onBlur } = props;
   const { me } = useMe();
-  const whyNot = me && whyNotAnswered(asked, me.role);
+  const whyNot = me && whyNotAnswered(asked, me.role, among);
   const given = answers[asked.key];
   /** The answer that was there when the field was entered, once another one has been taken from it. */
   const former = useRef<{ value: typeof given }>(undefined);

@@ -116,7 +116,7 @@ export function AskedPane(props: {
               type="button"
               data-pressed={focused === one.key ? '' : undefined}
               disabled={locked}
-              title={me && whyNotAnswered(one, me.role)}
+              title={me && whyNotAnswered(one, me.role, asked)}
               onClick={() => fields.current.get(one.key)?.focus()}
             >
               <Box as="span" width="18px" color="ochre" fontWeight={600}>
@@ -124,10 +124,10 @@ export function AskedPane(props: {
               </Box>
               <Box as="span" flex="1" minWidth={0}>
                 {one.name}
-                {me && whyNotAnswered(one, me.role) !== undefined && (
+                {me && whyNotAnswered(one, me.role, asked) !== undefined && (
                   <Box as="span" fontSize="12px" color="soft">
                     {' '}
-                    by {ROLE_WORDS[one.answeredBy!].one}
+                    {one.answeredBy ? `by ${ROLE_WORDS[one.answeredBy].one}` : 'by the signature'}
                   </Box>
                 )}
                 {one.required && isOpen(value) && (
@@ -254,6 +254,7 @@ function Elsewhere(props: {
           asked={asked}
           office={open.office}
           answers={drawing.answers}
+          among={askedOf(open)}
           disabled={locked}
           answer={(value) => onChange({ answers: withAnswer(drawing.answers, asked.key, value) })}
           untaken={untaken?.text}

@@ -144,6 +144,7 @@ function AskedOnSheet(props: AskedOnSheetProps) {
           office={open.office}
           asked={asked}
           answers={drawing.answers}
+          among={askedOf(open)}
           disabled={locked}
           answer={(value) => onChange({ answers: withAnswer(drawing.answers, asked.key, value) })}
           untaken={untaken?.text}

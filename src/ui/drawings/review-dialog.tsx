@@ -234,6 +234,7 @@ function Answer(props: {
         asked={asked}
         office={office}
         answers={typed ?? drawing.answers}
+        among={askedBy(documentsOf(open))}
         disabled={drawing.state === 'finished'}
         answer={(value) => setTyped(withAnswer(drawing.answers, asked.key, value))}
         untaken={untaken?.text}

@@ -46,6 +46,7 @@ const signature = (of: string, name = 'Marlo Aketch'): Signature => ({
   at: '2026-06-02T10:00:00.000Z',
   content: 'c',
 });
+const DAY = '2026-06-02';
 const marlo = { name: 'Marlo Aketch', role: 'checker', isMaker: false } as const;
 const ours = { byOthers: false, onPaper: false };
 
@@ -70,8 +71,8 @@ test('who checks and approves signs, and any person whom drafters may not name; 
 });
 
 test('a signature is typed by nobody, not even by whom it is asked of; every other refusal stands for itself', () => {
-  expect(whyNotAnswered(asked[1]!, 'administrator')).toBe('“Checked by” is not typed: a checker signs it.');
-  expect(whyNotAnswered(asked[0]!, 'drafter')).toBeUndefined();
+  expect(whyNotAnswered(asked[1]!, 'administrator', asked)).toBe('“Checked by” is not typed: a checker signs it.');
+  expect(whyNotAnswered(asked[0]!, 'drafter', asked)).toBeUndefined();
   const typed = { ...made, checker: 'Ines Sundqvist', 'approved-by': 'Ines Sundqvist' };
   expect(Object.keys(notAnswered(documents, made, typed, 'administrator', false))).toEqual(['checker', 'approved-by']);
   expect(notAnswered(documents, typed, { ...typed, 'created-by': 'Marlo Aketch' }, 'drafter', false)).toEqual({});
@@ -115,23 +116,23 @@ test('where others sign, nobody signs for what they created, however they write 
 });
 
 test('an approval signs the newest revision, too; a check does not, and a row that is approved stays', () => {
-  const checked = withSignature(bare, documents, signature('checker'));
+  const checked = withSignature(bare, documents, signature('checker'), DAY);
   expect(checked.answers).toEqual({ ...made, checker: 'Marlo Aketch' });
   expect(checked.revisions).toEqual([A]);
-  const approved = withSignature(checked, documents, signature('approved-by'));
+  const approved = withSignature(checked, documents, signature('approved-by'), DAY);
   expect(approved.revisions).toEqual([{ ...A, approvedBy: 'Marlo Aketch' }]);
   expect(approved.signatures.map(({ of, revision }) => [of, revision])).toEqual([
     ['checker', undefined],
     ['approved-by', undefined],
     [REVISION_ROW, 'A'],
   ]);
-  const again = withSignature(approved, documents, signature('approved-by', 'Ines Sundqvist'));
+  const again = withSignature(approved, documents, signature('approved-by', 'Ines Sundqvist'), DAY);
   expect(again.revisions[0]!.approvedBy).toBe('Marlo Aketch');
   expect(again.signatures).toHaveLength(3);
 });
 
 test('signatures are taken off with the names that they print; those of earlier revisions are history', () => {
-  const approved = withSignature(bare, documents, signature('approved-by'));
+  const approved = withSignature(bare, documents, signature('approved-by'), DAY);
   const next = { ...approved, revisions: [...approved.revisions, { ...A, revision: 'B' }] };
   expect(currentSignatures(next).map(({ of }) => of)).toEqual(['approved-by']);
   expect(signedNames(documents, next).map(({ of, by }) => [of, by])).toEqual([['approved-by', 'Marlo Aketch']]);
@@ -139,6 +140,18 @@ test('signatures are taken off with the names that they print; those of earlier 
   expect(off.answers).toEqual(made);
   expect(off.revisions[0]!.approvedBy).toBe('Marlo Aketch');
   expect(off.signatures.map(({ of, revision }) => [of, revision])).toEqual([[REVISION_ROW, 'A']]);
+});
+
+test('the day of a signature is filled in where it is asked for, is typed by nobody, and goes with the signature', () => {
+  const day = person('checked-on', 'Date checked', { type: 'date', property: 'date-checked' });
+  const dated = [{ asked: [...asked, day], blocks: grows } as unknown as FormatDocument];
+  expect(whyNotAnswered(day, 'checker', dated[0]!.asked)).toBe(
+    '“Date checked” is not typed: the signature of “Checked by” fills it in.',
+  );
+  expect(whyNotAnswered(day, 'drafter', [day])).toBeUndefined();
+  const checked = withSignature(bare, dated, signature('checker'), DAY);
+  expect(checked.answers).toMatchObject({ checker: 'Marlo Aketch', 'checked-on': DAY });
+  expect(withoutSigned(checked, [{ of: 'checker' }]).answers).toEqual(made);
 });
 
 test('a name without a signature is typed', () => {
@@ -179,8 +192,8 @@ describe('what is signed', () => {
   const first = content(drawing);
 
   test('stays the same under signatures and from day to day', () => {
-    expect(content(withSignature(drawing, forms, signature('checked-by')))).toBe(first);
-    expect(content(withSignature(drawing, forms, signature('approved-by')))).toBe(first);
+    expect(content(withSignature(drawing, forms, signature('checked-by'), DAY))).toBe(first);
+    expect(content(withSignature(drawing, forms, signature('approved-by'), DAY))).toBe(first);
     expect(content(drawing, { ...sources, facts: { ...sources.facts, today: '2031-01-01' } })).toBe(first);
   });
 
