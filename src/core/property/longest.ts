@@ -1,4 +1,6 @@
+import { AS_NOTED, PREFERRED_SCALES } from '../sheet/scales';
 import type { PropertyDefinition } from './definition';
+import { SUPPLIED } from './supplied';
 import type { Value } from './value';
 
 /** Trade words of usual widths, from which a text of a declared length is made; fixed, so that proofs repeat. */
@@ -26,19 +28,24 @@ const DATES = Array.from({ length: 12 }, (_, i) => `2026-${String(i + 1).padStar
 const numerals = (count: number): number => Number('8'.repeat(Math.min(count, 15)));
 
 /**
- * The candidates for the longest on record: every value seen, and what else the property's kind may bring: its choices, yes and no, a
- * day of every month, and for a declared length a text of that length.
+ * The candidates for the longest on record: every value seen, and what else the property's kind may bring: yes and no, a day of every
+ * month, and for a declared length a text of that length. What is one of a set is never anything else: a choice one of its choices, a
+ * scale one of ISO 5455, a revision one of the names that were seen.
  * Which of them is the longest is decided on paper, by its width in the lettering where it stands.
  */
-export function longestCandidates(property: PropertyDefinition, seen: readonly Value[]): Value[] {
+export function longestCandidates(property: PropertyDefinition, seen: readonly Value[]): readonly Value[] {
+  const { id, type, choices } = property;
+  if (type === 'choice' && choices && choices.length > 0) return choices;
+  if (id === SUPPLIED.scale) return [...PREFERRED_SCALES, AS_NOTED];
+  if (id === SUPPLIED.revision && seen.length > 0) return seen;
   return [...seen, ...mayBring(property, seen.length === 0)];
 }
 
 function mayBring(property: PropertyDefinition, isNew: boolean): readonly Value[] {
-  const { type, length, choices } = property;
+  const { type, length } = property;
   switch (type) {
     case 'choice':
-      return choices ?? [];
+      return [];
     case 'yes/no':
       return [true, false];
     case 'date':

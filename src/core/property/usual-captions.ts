@@ -116,7 +116,10 @@ export const USUAL_CAPTIONS: readonly [property: string, captions: readonly stri
     SUPPLIED.mass,
     ['mass', 'weight', 'wt', 'mass kg', 'weight kg', 'gewicht', 'masse', 'unit weight', 'est weight', 'calc weight'],
   ],
-  [SUPPLIED.legalOwner, ['legal owner', 'owner', 'design activity', 'company', 'firm', 'eigentümer', 'firma', 'société']],
+  [
+    SUPPLIED.legalOwner,
+    ['legal owner', 'owner', 'design activity', 'company', 'firm', 'eigentümer', 'firma', 'société'],
+  ],
   [
     SUPPLIED.generalTolerance,
     [
@@ -136,7 +139,10 @@ export const USUAL_CAPTIONS: readonly [property: string, captions: readonly stri
   [SUPPLIED.edgesNote, ['edges', 'break edges', 'kanten']],
   [SUPPLIED.variant, ['variant', 'configuration', 'version', 'variante']],
   [SUPPLIED.changeNumber, ['ecn', 'eco', 'change number', 'change no', 'change notice']],
-  ['project', ['project', 'project name', 'job', 'contract', 'contract no', 'contract number', 'projekt', 'projet', 'affaire']],
+  [
+    'project',
+    ['project', 'project name', 'job', 'contract', 'contract no', 'contract number', 'projekt', 'projet', 'affaire'],
+  ],
   ['customer', ['customer', 'client', 'kunde', 'auftraggeber']],
   ['department', ['department', 'dept', 'responsible department', 'abteilung', 'verantwortliche abteilung', 'service']],
   ['address', ['address', 'adresse', 'anschrift']],

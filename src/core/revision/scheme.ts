@@ -62,6 +62,14 @@ export function schemePreview(scheme: RevisionScheme, steps: number, releasedAft
   return names;
 }
 
+/** How many revisions of a drawing are reckoned with. */
+const USUAL_MOST = 30;
+
+/** The names that drawings get by a scheme, before and after they are released. */
+export const schemeNames = (scheme: RevisionScheme): string[] => [
+  ...new Set([...schemePreview(scheme, USUAL_MOST), ...schemePreview(scheme, USUAL_MOST, 0)]),
+];
+
 /** The name that comes after those there are, the oldest first; `released`: the drawing is released with it or was before. */
 export function nextRevision(scheme: RevisionScheme, before: readonly string[], released: boolean): string {
   if (before.length === 0 && scheme.firstIssue !== undefined && !(released && scheme.released))

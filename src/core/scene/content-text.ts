@@ -117,7 +117,7 @@ function printLinked(part: Extract<Part, { kind: 'linked' }>, lettering: Letteri
   const trace = found.value === undefined ? (askedFor(chosen, filling) ?? found) : found;
   const overruled = part.overrulable ? filling.facts.overruled?.[property.id] : undefined;
   return print(
-    chosen,
+    asItIsAsked(chosen, filling),
     overruled === undefined ? trace : { ...trace, overruledBy: overruled },
     part.display ?? usualDisplay(chosen),
     part.missing ?? USUAL_MISSING,
@@ -146,6 +146,14 @@ function firstWithValue(
 function askedFor({ id }: PropertyDefinition, filling: Filling): Trace | undefined {
   const asked = filling.document.asked.find(({ key, property = key }) => property === id);
   return asked && { ...answer(asked, filling), property: id };
+}
+
+/** A property with what its question holds answers to, where it is asked for: a cell that is linked to it prints those. */
+function asItIsAsked(property: PropertyDefinition, { document }: Filling): PropertyDefinition {
+  const asked = document.asked.find(({ key, property: own = key }) => own === property.id);
+  if (!asked) return property;
+  const { type, length, choices } = asked;
+  return { ...property, type, ...(length !== undefined && { length }), ...(choices && { choices }) };
 }
 
 function printAsked(key: string, lettering: Lettering, filling: Filling): Printed {
@@ -244,7 +252,8 @@ function widest(
 ): { value: Value; text: string } | undefined {
   let best: { value: Value; text: string; width: number } | undefined;
   const seen = resources.seen.get(property.id) ?? [];
-  for (const value of longestCandidates(property, present === undefined ? seen : [present, ...seen])) {
+  const candidates = longestCandidates(property, present === undefined ? seen : [present, ...seen]);
+  for (const value of present === undefined ? candidates : [present, ...candidates]) {
     const written = displayValue(value, display, facts.locale, property.unit);
     if (!written.ok) continue;
     const text = inCase(written.text, lettering.case);

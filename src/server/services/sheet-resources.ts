@@ -6,15 +6,18 @@ import { seenWithPeople } from '../../core/office/person';
 import type { ProfileDocument } from '../../core/profile/document';
 import type { PropertyDefinition } from '../../core/property/definition';
 import type { Facts } from '../../core/property/facts';
+import { SUPPLIED } from '../../core/property/supplied';
 import type { Value } from '../../core/property/value';
+import { schemeNames } from '../../core/revision/scheme';
 import type { Resources } from '../../core/scene/resources';
 import type { Database } from '../database';
 import { allRecords } from '../repositories/kept-of-models';
 import { allPeople } from '../repositories/people';
 import { findPictureFiles, findPictures } from '../repositories/pictures';
 import { fontsFor } from './fonts';
+import { revisionScheme } from './revision-scheme';
 
-/** The values on record of every property, for the longest of them; of persons the office's people. */
+/** The values on record of every property, for the longest of them; of persons the office's people, of revisions the scheme's names. */
 export async function seenAtHand(
   db: Database,
   properties: readonly PropertyDefinition[],
@@ -22,7 +25,8 @@ export async function seenAtHand(
   const records = await allRecords(db);
   const people = (await allPeople(db)).map(({ person }) => person);
   const seen = new Map([...records].map(([property, { longest }]) => [property, longest.map(({ value }) => value)]));
-  return new Map([...seenWithPeople(seen, properties, people)].map(([property, values]) => [property, [...values]]));
+  const all = new Map([...seenWithPeople(seen, properties, people)].map(([id, values]) => [id, [...values]]));
+  return all.set(SUPPLIED.revision, schemeNames(await revisionScheme(db)));
 }
 
 /** What sheets of some formats are composed with, and the files that written sheets carry. */

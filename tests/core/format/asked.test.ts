@@ -105,6 +105,24 @@ describe('on a drawing', () => {
     expect(sheet({}, { material: 'Bronze' }).text('material')).toBe('X2CrNiMo17-12-2 EN 10088-3');
   });
 
+  test('the longest of a linked cell is that of its question: the longest choice, never a text of that length', () => {
+    const question = { ...workshop.format.asked.find(({ key }) => key === 'document-type')!, length: 40 };
+    const asked = workshop.format.asked.map((one) => (one.key === question.key ? question : one));
+    const contents = [{ parts: [{ kind: 'linked' as const, property: 'document-type' }] }];
+    const blocks = workshop.format.blocks.map((block) => ({
+      ...block,
+      cells: block.cells.map((cell) => (cell.id === 'doc-type' ? { ...cell, contents } : cell)),
+    }));
+    const made = compose(
+      { ...workshop.format, asked, blocks },
+      { sizeId: 'iso-a3-landscape', sheet: { number: 1, total: 1 }, show: 'longest' },
+      demoFacts(workshop),
+      demoResources(workshop),
+    );
+    if (!made.ok) throw new Error(made.reason);
+    expect(made.report.cells.find(({ id }) => id === 'doc-type')!.trace[0]!.value).toBe('Weldment drawing');
+  });
+
   test('what is kept of a drawing is checked against its format', () => {
     const kept = { 'no longer asked': 'kept' };
     const check = (answers: Record<string, string>) => unsoundAnswers([workshop.format], answers, kept);

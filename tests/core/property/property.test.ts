@@ -5,6 +5,7 @@ import { matchedName } from '@/core/property/names';
 import { resolveProperty } from '@/core/property/resolving';
 import { convert, knownUnit } from '@/core/property/units';
 import type { Value } from '@/core/property/value';
+import { schemeNames } from '@/core/revision/scheme';
 import { seenIn } from '@/core/specimen/coverage';
 import { seenValues } from '@/core/specimen/seen-values';
 import { readSpecimen } from '@/core/specimen/specimen';
@@ -144,6 +145,18 @@ describe('longest on record', () => {
       'as cast',
       'machined',
     ]);
+  });
+
+  test('what is one of a set is never a filler: a choice, a scale, a revision', () => {
+    const base = { name: 'X', source: 'drawing' as const, aliases: [], length: 20 };
+    const of = (id: string, rest: object, seen: string[] = []) =>
+      longestCandidates({ ...base, id, type: 'text', ...rest } as PropertyDefinition, seen);
+    expect(of('finish', { type: 'choice', choices: ['as cast'] }, ['a longer word seen'])).toEqual(['as cast']);
+    expect(of('scale', {})).toEqual(expect.arrayContaining(['1:10000', 'as noted']));
+    expect(of('scale', {})).not.toContainEqual(expect.stringContaining('WELDMENT'));
+    const names = schemeNames({ sequence: { kind: 'letters', omit: ['I', 'O'] }, firstIssue: '-' });
+    expect(names).toEqual(expect.arrayContaining(['-', 'A', 'Z', 'AA']));
+    expect(of('revision', {}, names)).toEqual(names);
   });
 
   test('the values seen are those of all specimens and variants, each once', () => {
