@@ -1,14 +1,17 @@
 import { STANDARDS_DESK } from './actor';
 import { type Database, database, transaction } from './database';
-import { findDrawing, finishedWithout, keepFrozen } from './repositories/drawings';
+import { findDrawing, finishedDrawings, finishedWithout, keepFrozen } from './repositories/drawings';
 import { editionsBehind, keepListed } from './repositories/formats';
+import { findSetting, keepSetting } from './repositories/office-settings';
 import { releasedWithout } from './repositories/releases';
 import { specimensBehind } from './repositories/specimens';
 import { drawingAtHand } from './services/drawing-sources';
-import { keepPrinted } from './services/changing-drawings';
+import { frozenDrawingOf } from './services/frozen';
+import { keepLinesOf, keepPrinted } from './services/keeping-prints';
 import { keepUses } from './services/property-uses';
 import { freezeAsItStands } from './services/releasing';
 import { keepModels, lookAtDrawings } from './services/kept-of-models';
+import { unlessRefused } from './services/service-error';
 import { dictionaryAtHand } from './services/models-at-hand';
 
 /** The version of what is kept at writing: raised when it comes to hold something that older rows do not have. */
@@ -66,9 +69,28 @@ export async function freezeWhatIsUsed(): Promise<number> {
   for (const id of drawings)
     await transaction(async (db) => {
       const row = (await findDrawing(db, id))!;
-      await keepFrozen(db, id, await keepPrinted(db, row, await drawingAtHand(db, row)));
+      await keepFrozen(db, id, await keepPrinted(db, row, await drawingAtHand(db, row), true));
     });
-  return editions.length + drawings.length;
+  return editions.length + drawings.length + (await keepLinesOfFinished());
+}
+
+/** Set once the drawings that were finished before have their lines. */
+const LINES_KEPT = 'lines-of-finished-kept';
+
+/** Keeps the lines of finished drawings whose print was kept before those were, once. @returns of how many */
+async function keepLinesOfFinished(): Promise<number> {
+  if ((await findSetting(database, LINES_KEPT)) === true) return 0;
+  let count = 0;
+  for (const { id, number, frozen } of await finishedDrawings(database))
+    await transaction(async (db) => {
+      const printed = await frozenDrawingOf(db, { number, frozen }).catch(unlessRefused);
+      const hash = printed && (await keepLinesOf(db, printed));
+      if (hash === undefined) return;
+      await keepFrozen(db, id, hash);
+      count += 1;
+    });
+  await keepSetting(database, LINES_KEPT, true);
+  return count;
 }
 
 const AS_IT_STOOD = {

@@ -184,7 +184,11 @@ test('a drawing through its doors: made, answered, revised, listed, exported', a
   const asked = await exportDrawing(request({ kind: 'svg', asItIs: false }), of(id));
   expect([asked.status, await asked.json()]).toEqual([
     422,
-    { reason: expect.stringContaining('Still unanswered'), open: drawing.open, lacking: [expect.objectContaining({ kind: 'finding', sheet: 1 })] },
+    {
+      reason: expect.stringContaining('Still unanswered'),
+      open: drawing.open,
+      lacking: [expect.objectContaining({ kind: 'finding', sheet: 1 })],
+    },
   ]);
   const answers = { ...drawing.answers, language: 'sv' };
   expect(await json(changeDrawing(request({ version: 1, answers }), of(id)))).toMatchObject({ version: 2 });

@@ -55,6 +55,14 @@ export const DrawingSheets = z
 /** What a finished drawing printed: each of its sheets with all that filled it, beside the edition. */
 export const FrozenDrawing = z.object({
   version: z.literal(1),
+  /** How it is written: 2 joins the corners of blocks and has a profile and lines of its own; absent in what was finished before. */
+  writing: z.literal(2).optional(),
+  /** The profile by which its files are written. */
+  profile: z.looseObject({ version: z.int() }).optional(),
+  /** The lines of its views: snapshots by their hashes, under the keys of the projections. */
+  lines: z.record(z.string(), z.string()).optional(),
+  /** The hash of the scene of each of its sheets, those that follow by themselves among them. */
+  scenes: z.array(z.string()).optional(),
   sheets: z.array(
     z.object({
       sheet: DrawingSheet,
@@ -188,11 +196,16 @@ export const planDrawing = (
   resources: Resources,
 ): PlannedSheet<DrawnSheet>[] => planSheets(drawnSheets(drawing, sources).sheets, resources);
 
-/** What a drawing prints now, to be kept with it when it is finished. */
-export function frozenDrawing(drawing: DrawnData, sources: DrawingSources): FrozenDrawing {
+/** What a drawing prints now, to be kept with it when it is finished; `kept` is what else its files are written from. */
+export function frozenDrawing(
+  drawing: DrawnData,
+  sources: DrawingSources,
+  kept: Pick<FrozenDrawing, 'writing' | 'profile' | 'lines' | 'scenes'>,
+): FrozenDrawing {
   const { sheets } = drawnSheets(drawing, { ...sources, frozen: undefined });
   return {
     version: 1,
+    ...kept,
     sheets: sheets.map(({ document: _, facts: { definitions: __, rules: ___, ...facts }, ...one }) => ({
       ...one,
       facts,

@@ -1,4 +1,5 @@
 import { fontFamily } from '../lettering/fonts';
+import { joinedScene } from '../scene/joined';
 import { DASHES, type Primitive, type Scene } from '../scene/scene';
 import { arcPath, outlinePath } from './svg';
 
@@ -50,7 +51,7 @@ export function drawScene(
   canvas.fillStyle = paper;
   canvas.fillRect(0, 0, scene.width * scale, scene.height * scale);
   canvas.fontKerning = 'none';
-  for (const primitive of scene.primitives) draw(canvas, primitive, scene.height, scale, images, thinnest);
+  for (const primitive of joinedScene(scene).primitives) draw(canvas, primitive, scene.height, scale, images, thinnest);
 }
 
 function draw(

@@ -1,6 +1,7 @@
 import PDFDocument from 'pdfkit';
 import { MM_PER_INCH } from '../geometry/length';
 import { withoutLayout } from '../lettering/plain-font';
+import { joinedScene } from '../scene/joined';
 import { DASHES, type ImagePrimitive, type Primitive, type Scene, type TextPrimitive } from '../scene/scene';
 import type { SheetFiles } from './sheet-files';
 import { arcPath, fontsUsed, outlinePath } from './svg';
@@ -58,7 +59,7 @@ export async function writePdf(pages: readonly PdfPage[], files: SheetFiles, det
   for (const { scene, name } of pages) {
     pdf.addPage({ size: [scene.width * POINT, scene.height * POINT], margin: 0 });
     if (pages.length > 1 && name !== undefined) pdf.outline.addItem(name);
-    for (const primitive of scene.primitives) draw(pdf, primitive, scene.height, pictures);
+    for (const primitive of joinedScene(scene).primitives) draw(pdf, primitive, scene.height, pictures);
   }
   pdf.end();
   await done;

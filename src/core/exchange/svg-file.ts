@@ -2,6 +2,7 @@ import subsetFont from 'subset-font';
 import { fontFamily } from '../lettering/fonts';
 import { type OpenedFont, openFont } from '../lettering/opened-font';
 import { LAYOUT_TABLES } from '../lettering/plain-font';
+import { joinedScene } from '../scene/joined';
 import type { Scene, TextPrimitive } from '../scene/scene';
 import type { SheetFiles } from './sheet-files';
 import {
@@ -43,7 +44,7 @@ export async function writeSvg(
     `data:image/${types.get(hash)};base64,${Buffer.from(files.picture(hash)).toString('base64')}`;
   const fonts = new Map(fontsUsed(scene).map((id) => [id, openFont(files.font(id))]));
   const faces = text === 'outlines' ? [] : await Promise.all(fontsUsed(scene).map((id) => fontFace(id, scene, files)));
-  const elements = scene.primitives.map((primitive) => {
+  const elements = joinedScene(scene).primitives.map((primitive) => {
     const element =
       primitive.kind === 'text'
         ? (text === 'outlines' ? outlined : placed)(primitive, fonts.get(primitive.font)!, scene.height)

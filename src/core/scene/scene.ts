@@ -156,6 +156,8 @@ export interface Scene {
   /** Blocks on this sheet, for writers that keep them together. */
   blocks: { id: string; name: string; at: Point }[];
   primitives: Primitive[];
+  /** What was frozen before corners were joined is written as it was then. */
+  corners?: 'open';
 }
 
 /** Dash pattern of a line type in multiples of the line's width: dash, gap, dash, gap … (ISO 128-2, table 2). */

@@ -377,9 +377,15 @@ export async function keepFrozen(db: Database, id: string, hash: string): Promis
   await db.run('UPDATE drawings SET frozen = ?, updated_at = updated_at WHERE id = ?', [hash, id]);
 }
 
-/** The finished drawings whose print is kept: their numbers and its hashes. */
-export async function finishedDrawings(db: Database): Promise<{ number: string; frozen: string }[]> {
-  return db.query('SELECT number, frozen FROM drawings WHERE frozen IS NOT NULL ORDER BY number');
+/**
+ * The drawings whose print is kept or would have to be: their numbers and the hashes of the prints. It cannot be of one that was finished
+ * before prints were kept, and whose model had changed by then.
+ */
+export async function finishedDrawings(db: Database): Promise<{ id: string; number: string; frozen: string | null }[]> {
+  const rows = await db.query<{ id: string; number: string | null; frozen: string | null }>(
+    "SELECT id, number, frozen FROM drawings WHERE frozen IS NOT NULL OR (state = 'finished' AND model_changed = FALSE) ORDER BY number",
+  );
+  return rows.map((row) => ({ ...row, number: row.number ?? '' }));
 }
 
 const TRIALS = `number IS NULL AND (edition_id = ?

@@ -74,3 +74,12 @@ export async function releasedWithout(db: Database): Promise<string[]> {
   );
   return rows.map(({ id }) => id);
 }
+
+/** The editions that are released or withdrawn, and what they are called. */
+export async function releasedEditions(db: Database): Promise<{ id: string; name: string }[]> {
+  const rows = await db.query<{ id: string; number: number; name: string }>(
+    `SELECT editions.id, editions.number, formats.name FROM editions JOIN formats ON formats.id = format_id
+     WHERE editions.state <> 'open' ORDER BY formats.name, editions.number`,
+  );
+  return rows.map(({ id, number, name }) => ({ id, name: `Edition ${number} of “${name}”` }));
+}

@@ -1,15 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import type { DrawingView } from '../../contract/drawings';
-import { drawnSheets, frozenDrawing } from '../../core/drawing/sheets';
+import { drawnSheets } from '../../core/drawing/sheets';
 import { type Signature, type SignedName, signedNames, withoutSigned } from '../../core/drawing/signing';
-import { canonicalHash, canonicalJson } from '../../core/format/canonical';
 import type { Actor } from '../actor';
 import { type Database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
 import { type DrawingRow, findDrawing, keepColumns, replaceDrawing } from '../repositories/drawings';
 import { findRevision } from '../repositories/profiles';
-import { keepSnapshot } from '../repositories/snapshots';
 import { type DrawingAtHand, GONE, drawingAtHand, registerColumns, shownHash } from './drawing-sources';
+import { keepPrinted } from './keeping-prints';
 import { asItStands } from './signatures-standing';
 import { ServiceError, conflict } from './service-error';
 
@@ -149,12 +148,4 @@ export async function revisionPrinted(db: Database, row: DrawingRow, { froze }: 
   const own = froze.get(row.editionId)?.profile;
   if (own?.id === row.profileId) return own.revision || null;
   return (await findRevision(db, row.profileId))?.number ?? null;
-}
-
-/** Keeps what a drawing prints now, beside the editions of its sheets. @returns its hash */
-export async function keepPrinted(db: Database, row: DrawingRow, { sources }: DrawingAtHand): Promise<string> {
-  const printed = frozenDrawing(row, sources);
-  const hash = canonicalHash(printed);
-  await keepSnapshot(db, { hash, text: canonicalJson(printed) });
-  return hash;
 }

@@ -7,6 +7,7 @@ import { canonicalHash } from '../../core/format/canonical';
 import { languageOf } from '../../core/property/language';
 import { SUPPLIED } from '../../core/property/supplied';
 import { valueText } from '../../core/property/value';
+import { resourcesFor } from '../../core/scene/resources';
 import { database } from '../database';
 import { findDrawing, keepItems } from '../repositories/drawings';
 import { printsOf, wrongOn } from './drawing-prints';
@@ -40,7 +41,7 @@ export async function exportDrawing(
   const sheets = prints.sheets.map(({ planned, scene, report }) => ({
     scene,
     report,
-    prompts: dxfPrompts(planned.document, prints.resources.properties),
+    prompts: dxfPrompts(planned.document, resourcesFor(planned.facts, prints.resources).properties),
     ...(prints.sheets.length > 1 && { name: sheetTitle(planned) }),
   }));
   const { facts } = prints.sheets[0]!.planned;

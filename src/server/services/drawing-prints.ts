@@ -9,9 +9,10 @@ import type { Resources } from '../../core/scene/resources';
 import type { Scene } from '../../core/scene/scene';
 import { projectionsOf } from '../../core/view/placing';
 import type { ProjectionState } from '../../core/view/projected';
-import { type Database, database } from '../database';
+import type { Database } from '../database';
 import { findPictureFiles } from '../repositories/pictures';
 import { type DrawingAtHand, resourcesAt } from './drawing-sources';
+import { linesOfFinished } from './keeping-prints';
 import { projectionsAtHand } from './projections';
 import { ServiceError } from './service-error';
 
@@ -35,6 +36,7 @@ const PATIENCE = { most: 60_000, pause: 400 };
 
 /** Waits until the views of a drawing are projected. @throws ServiceError 422 when they take too long */
 export async function viewsOnceThere(
+  db: Database,
   drawing: DrawnData,
   { sources }: Pick<DrawingAtHand, 'sources'>,
 ): Promise<Map<string, ProjectionState>> {
@@ -42,7 +44,7 @@ export async function viewsOnceThere(
   const wanted = sheets.flatMap(({ views }) => (views ? [...projectionsOf(views).values()] : []));
   const end = Date.now() + PATIENCE.most;
   for (;;) {
-    const projections = await projectionsAtHand(wanted);
+    const projections = await projectionsAtHand(wanted, db);
     const waiting = [...projections.values()].filter((state) => state === 'waiting').length;
     if (waiting === 0) return projections;
     if (Date.now() > end)
@@ -63,13 +65,18 @@ const shadedIn = (projections: ReadonlyMap<string, ProjectionState>): string[] =
 /** Composes all sheets of a drawing. @throws ServiceError 422 when a sheet cannot be composed, or its views take too long */
 export async function printsOf(db: Database, drawing: DrawnData, at: DrawingAtHand): Promise<Prints> {
   const { resources: bare, files: own } = await resourcesAt(db, at);
-  const projections = await viewsOnceThere(drawing, at);
+  const { frozen } = at.sources;
+  const projections = frozen?.lines
+    ? await linesOfFinished(db, drawing.number, frozen)
+    : await viewsOnceThere(db, drawing, at);
   const resources = { ...bare, projections };
-  const shaded = await findPictureFiles(database, shadedIn(projections));
+  const shaded = await findPictureFiles(db, shadedIn(projections));
   const sheets = planDrawing(drawing, at.sources, resources).map((planned): Print => {
     const composed = composePlanned(planned, resources);
     if (!composed.ok) throw new ServiceError(422, composed.reason);
-    return { planned, scene: composed.scene, report: composed.report };
+    const isFormer = frozen !== undefined && frozen.writing === undefined;
+    const scene = isFormer ? { ...composed.scene, corners: 'open' as const } : composed.scene;
+    return { planned, scene, report: composed.report };
   });
   return {
     sheets,

@@ -8,6 +8,7 @@ import { canonicalHash } from '../../core/format/canonical';
 import type { FormatDocument } from '../../core/format/document';
 import type { ProfileDocument } from '../../core/profile/document';
 import { profileFacts } from '../../core/profile/printed';
+import { storedProfile } from '../../core/profile/reading';
 import type { Facts } from '../../core/property/facts';
 import { resolveProperty } from '../../core/property/resolving';
 import { SUPPLIED } from '../../core/property/supplied';
@@ -107,11 +108,14 @@ export async function drawingAtHand(
   const models = await modelsAtHand(db, modelsOf(row));
   const { profileDocument, ...facts } = await drawingSurroundings(db, row, froze.get(row.editionId));
   const [own, ...others] = editions;
+  const printed = await frozenDrawingOf(db, row);
+  // What was finished is written by the profile as it was then, even if that was never released.
+  const profile = printed?.profile ? storedProfile(printed.profile, models.properties) : profileDocument;
   return {
     editions,
     models,
     facts,
-    profile: profileDocument,
+    profile,
     froze,
     sources: {
       document: own!.document,
@@ -122,9 +126,9 @@ export async function drawingAtHand(
           return frozen ? [[document, definitionsOf(frozen.properties)] as const] : [];
         }),
       ),
-      frozen: await frozenDrawingOf(db, row),
+      frozen: printed,
       models: models.sources,
-      profile: profileDocument,
+      profile,
       facts,
       scale: row.scale,
     },

@@ -246,7 +246,7 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
 /** Waits until the views of a drawing that is to be finished are there. */
 async function viewsOfDrawing(id: string): Promise<void> {
   const row = await findDrawing(database, id);
-  if (row?.state === 'in work') await viewsOnceThere(row, await drawingAtHand(database, row));
+  if (row?.state === 'in work') await viewsOnceThere(database, row, await drawingAtHand(database, row));
 }
 
 /**

@@ -10,11 +10,12 @@ import { type PdfDetails, writePdf } from '../../core/exchange/pdf';
 import { writePng } from '../../core/exchange/png';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
 import { writeSvg } from '../../core/exchange/svg-file';
-import { frozenFacts } from '../../core/edition/snapshot';
+import { type Frozen, frozenFacts } from '../../core/edition/snapshot';
 import { readDocument } from '../../core/format/reading';
 import type { ProfileDocument } from '../../core/profile/document';
 import { composePlanned, planSheets } from '../../core/scene/planning';
 import type { Report } from '../../core/scene/report';
+import { resourcesFor } from '../../core/scene/resources';
 import type { Scene } from '../../core/scene/scene';
 import { modelFacts } from '../../core/specimen/model-facts';
 import { partsRules, partsTables } from '../../core/specimen/parts-tables';
@@ -81,9 +82,13 @@ export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>
   ];
   const details = { title: subject.filter(Boolean).join(', '), date: facts.today, language: languageOf(facts) };
   const profile = frozen?.profile.document ?? (await findProfile(database, format.profileId))!.document;
-  const prompts = dxfPrompts(document, resources.properties);
-  return writeSheets([{ scene, report, prompts }], request.kind, details, files, profile);
+  const prompts = dxfPrompts(document, resourcesFor(facts, resources).properties);
+  return writeSheets([{ scene: asReleased(scene, frozen), report, prompts }], request.kind, details, files, profile);
 }
+
+/** The scene of a sheet as it is written: of an edition that was released before corners were joined, with open ones. */
+export const asReleased = (scene: Scene, frozen: Pick<Frozen, 'writing'> | undefined): Scene =>
+  frozen && frozen.writing === undefined ? { ...scene, corners: 'open' } : scene;
 
 /** A composed sheet and its name among others. */
 export interface NamedSheet {

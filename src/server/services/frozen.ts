@@ -19,7 +19,7 @@ import { ServiceError } from './service-error';
 import { officeToday } from './today';
 
 /** What is said of a snapshot that is not what was frozen: loudly, and nothing is made from it. */
-const damaged = (what: string, why: string) =>
+export const damaged = (what: string, why: string) =>
   new ServiceError(
     422,
     `${what} is damaged: ${why}. Nothing is printed from it. Bring it back from a backup of the database.`,

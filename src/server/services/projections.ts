@@ -3,7 +3,7 @@ import type { z } from 'zod';
 import type { wantProjections } from '../../contract/projections';
 import { type Projected, type Projection, type ProjectionState, projectionKey } from '../../core/view/projected';
 import { type Actor, STANDARDS_DESK } from '../actor';
-import { database } from '../database';
+import { type Database, database } from '../database';
 import { insertJob } from '../repositories/jobs';
 import { findProjections, insertProjection, projectionContents } from '../repositories/projections';
 import { missingShapes } from '../repositories/shapes';
@@ -16,10 +16,11 @@ export const PROJECT = 'project';
 export async function askedProjections(
   actor: Pick<Actor, 'account'>,
   wanted: readonly Projection[],
+  db: Database = database,
 ): Promise<z.infer<(typeof wantProjections)['answer']>> {
   const byKey = new Map(wanted.map((one) => [projectionKey(one), one]));
-  const known = await findProjections(database, [...byKey.keys()]);
-  const absent = new Set(await missingShapes(database, [...new Set(wanted.map(({ shape }) => shape))]));
+  const known = await findProjections(db, [...byKey.keys()]);
+  const absent = new Set(await missingShapes(db, [...new Set(wanted.map(({ shape }) => shape))]));
   const states: z.infer<(typeof wantProjections)['answer']> = [];
   for (const [id, asked] of byKey) {
     const row = known.get(id);
@@ -29,9 +30,9 @@ export async function askedProjections(
     } else if (absent.has(asked.shape)) {
       states.push({ id, state: 'failed', coarse: false, trouble: 'The office does not have the file of its shape.' });
     } else {
-      if (!row) await insertProjection(database, id, asked);
+      if (!row) await insertProjection(db, id, asked);
       // One whose job broke off is begun again.
-      await insertJob(database, { id: randomUUID(), kind: PROJECT, subject: id, input: asked, askedBy: actor.account });
+      await insertJob(db, { id: randomUUID(), kind: PROJECT, subject: id, input: asked, askedBy: actor.account });
       states.push({ id, state: 'waiting', coarse: false });
     }
   }
@@ -46,10 +47,13 @@ export async function projection(id: string): Promise<Projected> {
 }
 
 /** How it stands with projections, by their keys, each that is there whole; those that nobody has made yet are begun. */
-export async function projectionsAtHand(wanted: readonly Projection[]): Promise<Map<string, ProjectionState>> {
-  const states = await askedProjections(STANDARDS_DESK, wanted);
+export async function projectionsAtHand(
+  wanted: readonly Projection[],
+  db: Database = database,
+): Promise<Map<string, ProjectionState>> {
+  const states = await askedProjections(STANDARDS_DESK, wanted, db);
   const contents = await projectionContents(
-    database,
+    db,
     states.map(({ id }) => id),
   );
   return new Map(

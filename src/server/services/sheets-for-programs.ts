@@ -10,11 +10,11 @@ import { matchedName } from '../../core/property/names';
 import type { Values } from '../../core/property/value';
 import { type Composed } from '../../core/scene/compose';
 import { composePlanned, planSheets } from '../../core/scene/planning';
-import type { Resources } from '../../core/scene/resources';
+import { type Resources, resourcesFor } from '../../core/scene/resources';
 import { database } from '../database';
 import { formatsInForce } from '../repositories/formats';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
-import { type ExportedFile, writeSheets } from './export';
+import { type ExportedFile, asReleased, writeSheets } from './export';
 import { frozenOf } from './frozen';
 import { ServiceError } from './service-error';
 import { sheetResources } from './sheet-resources';
@@ -126,9 +126,15 @@ export async function sheetFor(id: string, asked: z.output<(typeof writtenSheet)
   const { sheet, one, facts, resources, files } = await composed(id, asked);
   const { scene, report } = sheet;
   const title = `${one.name}, ${report.sheet.name}`;
-  const prompts = dxfPrompts(one.frozen.document, resources.properties);
+  const prompts = dxfPrompts(one.frozen.document, resourcesFor(facts, resources).properties);
   const details = { title, date: facts.today, language: languageOf(facts) };
-  return writeSheets([{ scene, report, prompts }], asked.as, details, files, one.frozen.profile.document);
+  return writeSheets(
+    [{ scene: asReleased(scene, one.frozen), report, prompts }],
+    asked.as,
+    details,
+    files,
+    one.frozen.profile.document,
+  );
 }
 
 export const reportFor = async (id: string, asked: z.output<typeof SheetAsked>) =>

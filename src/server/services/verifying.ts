@@ -1,10 +1,13 @@
 import { documentFonts } from '../../core/format/fonts-used';
-import { database } from '../database';
-import { finishedDrawings } from '../repositories/drawings';
+import { drawnSheets } from '../../core/drawing/sheets';
+import { type Database, database } from '../database';
+import { finishedDrawings, findDrawing } from '../repositories/drawings';
 import { findEditions, findFormat } from '../repositories/formats';
 import { findPictures } from '../repositories/pictures';
-import { allReleases } from '../repositories/releases';
+import { type ReleaseRow, allReleases, releasedEditions } from '../repositories/releases';
+import { drawingAtHand } from './drawing-sources';
 import { fontHashes, frozenDrawingOf, frozenOf } from './frozen';
+import { keptLines, sceneHashesOf } from './keeping-prints';
 import { scenesOf } from './releasing';
 import { ServiceError } from './service-error';
 
@@ -17,8 +20,8 @@ export interface Verified {
 }
 
 /**
- * Checks everything that is frozen: that each snapshot is what its hash says, that the fonts and pictures that it names are there and
- * are the same, and that its sheets composed now are the scenes that were released.
+ * Checks everything that is frozen: that each snapshot is what its hash says, that the fonts, pictures and lines that it names are there
+ * and are the same, and that its sheets composed now are the scenes that were released or finished. Whatever it meets, it goes on.
  */
 export async function verifyAll(): Promise<Verified> {
   const troubles: string[] = [];
@@ -28,32 +31,85 @@ export async function verifyAll(): Promise<Verified> {
     releases.map(({ editionId }) => editionId),
   );
   for (const release of releases) {
-    const edition = editions.get(release.editionId)!;
-    const name = `Edition ${edition.number} of “${(await findFormat(database, edition.formatId))!.name}”`;
-    try {
-      const frozen = (await frozenOf(database, edition))!;
-      const hashOf = await fontHashes(database, documentFonts(frozen.document));
-      for (const { id, hash } of frozen.fonts)
-        if (hashOf(id) !== hash) troubles.push(`${name}: the font ${id} is not the one that it was released with.`);
-      const pictures = await findPictures(database, frozen.pictures);
-      for (const hash of frozen.pictures) if (!pictures.has(hash)) troubles.push(`${name}: a picture of it is gone.`);
-      const scenes = await scenesOf(database, frozen);
-      for (const { id, name: size } of frozen.document.sizes)
-        if (scenes[id] !== release.scenes[id])
-          troubles.push(`${name}: its sheet ${size} is not the one that was released.`);
-    } catch (error) {
-      if (!(error instanceof ServiceError)) throw error;
-      troubles.push(error.message);
+    const edition = editions.get(release.editionId);
+    const format = edition && (await findFormat(database, edition.formatId));
+    if (!edition || !format) {
+      troubles.push(`There is a record of a release whose edition or format is gone: ${release.editionId}.`);
+      continue;
     }
+    const name = `Edition ${edition.number} of “${format.name}”`;
+    if (edition.state === 'open') troubles.push(`${name}: there is a record of its release, and it is open.`);
+    troubles.push(...(await checked(name, () => releaseTroubles(database, name, release, edition))));
   }
+  const known = new Set(releases.map(({ editionId }) => editionId));
+  for (const { id, name } of await releasedEditions(database))
+    if (!known.has(id)) troubles.push(`${name}: there is no record of its release.`);
   const drawings = await finishedDrawings(database);
-  for (const drawing of drawings) {
-    try {
-      await frozenDrawingOf(database, drawing);
-    } catch (error) {
-      if (!(error instanceof ServiceError)) throw error;
-      troubles.push(error.message);
-    }
+  for (const { id, number, frozen } of drawings) {
+    const name = `Drawing ${number}`;
+    if (frozen === null) troubles.push(`${name}: it is finished, and what it printed is not kept.`);
+    else troubles.push(...(await checked(name, () => drawingTroubles(database, name, id))));
   }
   return { editions: releases.length, drawings: drawings.length, troubles };
+}
+
+/** The troubles that a check finds; one that breaks off says so. */
+async function checked(name: string, check: () => Promise<string[]>): Promise<string[]> {
+  try {
+    return await check();
+  } catch (error) {
+    const words = (error as Error).message;
+    return [error instanceof ServiceError ? words : `${name} cannot be checked: ${words}`];
+  }
+}
+
+async function releaseTroubles(
+  db: Database,
+  name: string,
+  release: ReleaseRow,
+  edition: Parameters<typeof frozenOf>[1],
+): Promise<string[]> {
+  const troubles: string[] = [];
+  const frozen = await frozenOf(db, { ...edition, state: 'released' });
+  if (!frozen) return troubles;
+  const hashOf = await fontHashes(db, documentFonts(frozen.document));
+  for (const { id, hash } of frozen.fonts)
+    if (hashOf(id) !== hash) troubles.push(`${name}: the font ${id} is not the one that it was released with.`);
+  const pictures = await findPictures(db, frozen.pictures);
+  for (const hash of frozen.pictures) if (!pictures.has(hash)) troubles.push(`${name}: a picture of it is gone.`);
+  const scenes = await scenesOf(db, frozen);
+  for (const { id, name: size } of frozen.document.sizes)
+    if (scenes[id] !== release.scenes[id])
+      troubles.push(`${name}: its sheet ${size} is not the one that was released.`);
+  const sizes = new Set(frozen.document.sizes.map(({ id }) => id));
+  for (const id of Object.keys(release.scenes))
+    if (!sizes.has(id)) troubles.push(`${name}: its release names a sheet that it does not have: ${id}.`);
+  return troubles;
+}
+
+async function drawingTroubles(db: Database, name: string, id: string): Promise<string[]> {
+  const troubles: string[] = [];
+  const row = (await findDrawing(db, id))!;
+  const printed = await frozenDrawingOf(db, row);
+  const at = await drawingAtHand(db, row);
+  const lines = await keptLines(db, row.number, printed?.lines ?? {});
+  if (row.state !== 'finished') troubles.push(`${name}: what it printed is kept, and it is not finished.`);
+  if (printed?.scenes) {
+    const now = await sceneHashesOf(db, row, at, lines);
+    if (now.length !== printed.scenes.length)
+      troubles.push(`${name}: it has ${now.length} sheets, and was finished with ${printed.scenes.length}.`);
+    now.forEach((scene, i) => {
+      if (scene !== printed.scenes![i])
+        troubles.push(`${name}: its sheet ${i + 1} is not the one that it was finished with.`);
+    });
+  }
+  const { sheets } = drawnSheets(row, at.sources);
+  const numbers = new Set(sheets.map(({ facts }) => facts.drawing?.values['drawing-number']));
+  if (!numbers.has(row.number)) troubles.push(`${name}: it was finished under another number.`);
+  const newest = sheets[0]?.facts.revisions?.at(-1)?.values.revision;
+  if (newest !== row.revisions.at(-1)?.revision)
+    troubles.push(`${name}: its revisions are not those that it was finished with.`);
+  if (sheets.length !== row.sheets.length)
+    troubles.push(`${name}: its sheets are not those that it was finished with.`);
+  return troubles;
 }

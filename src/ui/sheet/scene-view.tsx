@@ -3,6 +3,7 @@
 import { deepEqual, shallowEqual } from 'fast-equals';
 import { createElement, memo, useContext, useMemo } from 'react';
 import { svgElement } from '../../core/exchange/svg';
+import { joinedScene } from '../../core/scene/joined';
 import type { Primitive, Scene } from '../../core/scene/scene';
 import { PictureAddress } from './picture-address';
 
@@ -40,7 +41,7 @@ const Bundle = memo(
 
 function bySource(scene: Scene): Group[] {
   const groups = new Map<string, Primitive[]>();
-  for (const primitive of scene.primitives) {
+  for (const primitive of joinedScene(scene).primitives) {
     const group = groups.get(primitive.source);
     if (group) group.push(primitive);
     else groups.set(primitive.source, [primitive]);

@@ -43,13 +43,13 @@ const later: DrawingSources = {
 };
 
 test('a finished drawing is made of what it printed, through JSON and back, whatever its model and the office say', () => {
-  const frozen = FrozenDrawing.parse(JSON.parse(JSON.stringify(frozenDrawing(pawl, sources))));
+  const frozen = FrozenDrawing.parse(JSON.parse(JSON.stringify(frozenDrawing(pawl, sources, {}))));
   expect(scenes(pawl, { ...later, frozen })).toEqual(scenes(pawl, sources));
   expect(scenes(pawl, later)).not.toEqual(scenes(pawl, sources));
 });
 
 test('what would print otherwise now is told cell by cell', () => {
-  const frozen = frozenDrawing(pawl, sources);
+  const frozen = frozenDrawing(pawl, sources, {});
   expect(printedOtherwise(pawl, { ...sources, frozen }, resources)).toEqual([]);
   const otherwise = printedOtherwise(pawl, { ...later, frozen }, resources);
   expect(otherwise).toContainEqual({ sheet: 1, cell: 'Title', was: 'PAWL', is: 'PAWL, LOCKING' });
