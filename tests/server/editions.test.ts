@@ -280,8 +280,24 @@ describe('editions', () => {
     await giveUpEdition((await editionsOf('workshop-sheets'))[0]!.id);
     await expect(makeDrawing(pawl)).rejects.toThrow('“Workshop sheets” is withdrawn.');
     await restoreEdition(second!.id);
+    expect((await editionServices.defaults()).map(({ formatId }) => formatId)).toEqual([
+      'workshop-sheets',
+      'workshop-sheets',
+    ]);
     expect((await makeDrawing(pawl)).id).toBeTruthy();
     await expect(restoreEdition(second!.id)).rejects.toThrow('only a withdrawn one is restored');
+  });
+
+  test('a default that counts from a later day leaves the one before it until then', async () => {
+    const { id, version } = (await format('sketch-sheet')).edition;
+    const later = { ...plain, countsFrom: '2999-01-01', defaults: ['part' as const], version };
+    await releaseEdition(id, later);
+    const partDefault = async () => (await editionServices.defaults()).find(({ kind }) => kind === 'part')?.formatId;
+    expect(await partDefault()).toBe('workshop-sheets');
+    expect((await makeDrawing(pawl)).id).toBeTruthy();
+    await expect(removeFormat('sketch-sheet')).rejects.toThrow('is a default of the office');
+    await database.run("UPDATE format_defaults SET counts_from = '2026-01-01' WHERE counts_from IS NOT NULL");
+    expect(await partDefault()).toBe('sketch-sheet');
   });
 
   test('a format is deleted only when nothing uses it', async () => {

@@ -181,3 +181,16 @@ test('where others sign, the maker of a drawing does not; an office of one does 
   await changeSigning(STANDARDS_DESK, { byOthers: false, releasedByOthers: false });
   expect((await sign(checker!, id, 'checked-by')).signatures).toHaveLength(1);
 });
+
+test('a variant that is gone is said where it is seen, and blocks finishing and writing without a reason', async () => {
+  const { id } = await makeDrawing(drafter!, { ...winch, specimen: 'pawl' });
+  const { specimen: model, version } = await specimen('pawl');
+  await changeSpecimen({ ...model, variants: [] }, version);
+  const gone = { kind: 'gone', sheet: 1, model: 'Pawl', variant: '316L' };
+  await expect(changeDrawing(drafter!, id, { version: 1, state: 'finished' })).rejects.toMatchObject({
+    detail: { lacking: expect.arrayContaining([gone]) },
+  });
+  await expect(exportDrawing(id, { kind: 'pdf', asItIs: false })).rejects.toMatchObject({
+    detail: { lacking: expect.arrayContaining([gone]) },
+  });
+});

@@ -9,11 +9,12 @@ import { projectionsOf } from '../view/placing';
 import type { ProjectionState } from '../view/projected';
 import type { ViewsToDraw } from '../view/to-draw';
 import { askedBy, unanswered } from './asking';
+import { type GoneFrom, goneWords } from './sheets';
 import { type Signed, signedNames } from './signing';
 
 /**
  * What a drawing lacks to be finished: an answer that must be given, who had a part in it, its first revision; a signature that is only
- * typed; what blocks on a sheet; views that are drawn coarsely or not at all.
+ * typed; what blocks on a sheet; a model or variant that is gone; views that are drawn coarsely or not at all.
  */
 export const Lacking = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('answer'), name: z.string() }),
@@ -22,6 +23,7 @@ export const Lacking = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('revision') }),
   z.object({ kind: z.literal('signature'), name: z.string(), by: z.string() }),
   z.object({ kind: z.literal('finding'), sheet: z.int(), words: z.string(), place: Place }),
+  z.object({ kind: z.literal('gone'), sheet: z.int(), model: z.string(), variant: z.string().optional() }),
   z.object({ kind: z.literal('coarse'), sheet: z.int(), views: z.int() }),
 ]);
 export type Lacking = z.infer<typeof Lacking>;
@@ -123,6 +125,8 @@ export function lackingWords(lacking: Lacking): string {
       return `${lacking.name}: “${lacking.by}” is typed, not signed.`;
     case 'finding':
       return `Sheet ${lacking.sheet}: ${lacking.words}`;
+    case 'gone':
+      return goneWords(lacking as GoneFrom);
     case 'coarse':
       return `Sheet ${lacking.sheet}: ${counted(lacking.views, 'view')} ${lacking.views === 1 ? 'is' : 'are'} drawn coarsely, from triangles.`;
   }

@@ -189,6 +189,36 @@ export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { shee
   return { sheets, items };
 }
 
+/** A sheet that cannot print what it is to show, because its model or the variant of it is no longer there. */
+export interface GoneFrom {
+  /** The number of the sheet among those that were put in, from 1. */
+  sheet: number;
+  model: string;
+  /** Absent: the model itself is gone. */
+  variant?: string;
+}
+
+/** The sheets of a drawing in work whose model, or its variant, is no longer there: they print the model without it, or nothing. */
+export function goneFrom(
+  drawing: DrawnData,
+  { frozen, models }: Pick<DrawingSources, 'frozen' | 'models'>,
+): GoneFrom[] {
+  if (frozen) return [];
+  return drawing.sheets.flatMap((sheet, i): GoneFrom[] => {
+    const { specimen: id, variant } = modelOf(drawing, sheet);
+    const model = models.specimens.get(id);
+    if (!model) return [{ sheet: i + 1, model: id }];
+    const isThere = variant === undefined || model.variants.some(({ name }) => name === variant);
+    return isThere ? [] : [{ sheet: i + 1, model: model.name, variant: variant! }];
+  });
+}
+
+/** What is gone from a sheet, in words. */
+export const goneWords = ({ sheet, model, variant }: GoneFrom): string =>
+  variant === undefined
+    ? `Sheet ${sheet}: the model “${model}” is no longer there. Choose another one.`
+    : `Sheet ${sheet}: ${model} no longer has the variant “${variant}”, and prints without it. Choose another one.`;
+
 /** All sheets of a drawing, those that follow by themselves among them. */
 export const planDrawing = (
   drawing: DrawnData,

@@ -1,7 +1,14 @@
 import { setTimeout } from 'node:timers/promises';
 import { counted } from '../../core/counted';
 import { type Lacking, lackingOnSheets } from '../../core/drawing/finishing';
-import { type DrawnData, type DrawnSheet, drawnSheets, planDrawing } from '../../core/drawing/sheets';
+import {
+  type DrawnData,
+  type DrawnSheet,
+  type GoneFrom,
+  drawnSheets,
+  goneFrom,
+  planDrawing,
+} from '../../core/drawing/sheets';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
 import { type PlannedSheet, composePlanned } from '../../core/scene/planning';
 import type { Report } from '../../core/scene/report';
@@ -29,6 +36,8 @@ export interface Prints {
   resources: Resources;
   files: SheetFiles;
   projections: ReadonlyMap<string, ProjectionState>;
+  /** The sheets whose model or variant is no longer there. */
+  gone: GoneFrom[];
 }
 
 /** How long somebody waits for views that are still projected, and how often it is looked, ms. */
@@ -82,17 +91,20 @@ export async function printsOf(db: Database, drawing: DrawnData, at: DrawingAtHa
     sheets,
     resources,
     projections,
+    gone: goneFrom(drawing, at.sources),
     files: { ...own, picture: (hash) => shaded.get(hash) ?? own.picture(hash) },
   };
 }
 
 /** What is wrong on the sheets of a drawing as they print now. */
-export const wrongOn = ({ sheets, projections }: Prints): Lacking[] =>
-  lackingOnSheets(
+export const wrongOn = ({ sheets, projections, gone }: Prints): Lacking[] => [
+  ...gone.map((one): Lacking => ({ kind: 'gone', ...one })),
+  ...lackingOnSheets(
     sheets.map(({ planned, report }) => ({
       number: planned.place.number,
       views: planned.views,
       findings: report.findings,
     })),
     projections,
-  );
+  ),
+];

@@ -6,7 +6,13 @@ import type { Actor } from '../actor';
 import { type Database, database, isDuplicate, transaction } from '../database';
 import { noteChange, sittingsOf } from '../repositories/audit';
 import { deleteTrials } from '../repositories/drawings';
-import { allDefaults, keepDefault, passDefaults, removeDefault } from '../repositories/format-defaults';
+import {
+  allDefaults,
+  giveDefaultsBack,
+  keepDefault,
+  passDefaults,
+  removeDefault,
+} from '../repositories/format-defaults';
 import {
   type EditionRow,
   type FormatRow,
@@ -189,7 +195,7 @@ export async function withdrawEdition(
     }
     await setState(db, id, 'withdrawn', successor ?? null);
     if (!(await offers(db, formatId))) {
-      const isDefault = (await allDefaults(db)).some((one) => one.formatId === formatId);
+      const isDefault = (await allDefaults(db, await officeToday(db))).some((one) => one.formatId === formatId);
       if (isDefault && !next)
         throw new ServiceError(
           422,
@@ -203,11 +209,14 @@ export async function withdrawEdition(
   });
 }
 
+/** A day behind all that anything counts from. */
+const LAST_DAY = '9999-12-31';
+
 /** Whether a format has a released edition, whenever that counts. */
 const offers = async (db: Database, formatId: string): Promise<boolean> =>
-  (await editionInForce(db, formatId, '9999-12-31')) !== undefined;
+  (await editionInForce(db, formatId, LAST_DAY)) !== undefined;
 
-/** Offers a withdrawn edition again. @throws ServiceError 409 for one that is not withdrawn */
+/** Offers a withdrawn edition again; defaults that went to its successor come back to its format. @throws ServiceError 409 for one that is not withdrawn */
 export async function restoreEdition(actor: Actor, id: string): Promise<{ state: 'released' }> {
   return transaction(async (db) => {
     const edition = await editionThere(db, id);
@@ -217,6 +226,7 @@ export async function restoreEdition(actor: Actor, id: string): Promise<{ state:
     if (edition.state !== 'withdrawn')
       throw conflict(`Edition ${number} of “${name}” is ${edition.state}; only a withdrawn one is restored.`, edition);
     await setState(db, id, 'released');
+    await giveDefaultsBack(db, formatId);
     await note(db, actor, `format ${formatId}`, `Restored edition ${number}`);
     return { state: 'released' };
   });
@@ -234,7 +244,8 @@ export async function removeFormat(actor: Actor, id: string): Promise<null> {
         409,
         `“${name}” stays: ${drawings === 1 ? 'a drawing is' : `${drawings} drawings are`} made on it. Withdraw its editions instead.`,
       );
-    if ((await allDefaults(db)).some((one) => one.formatId === id))
+    const defaults = [...(await allDefaults(db, await officeToday(db))), ...(await allDefaults(db, LAST_DAY))];
+    if (defaults.some((one) => one.formatId === id))
       throw new ServiceError(409, `“${name}” is a default of the office. Make another format the default first.`);
     for (const edition of editions) await deleteEdition(db, edition.id);
     await deleteFormat(db, id);
@@ -243,7 +254,7 @@ export async function removeFormat(actor: Actor, id: string): Promise<null> {
   });
 }
 
-export const defaults = (): Promise<FormatDefault[]> => allDefaults(database);
+export const defaults = async (): Promise<FormatDefault[]> => allDefaults(database, await officeToday(database));
 
 /** Makes a format the default of a case. @throws ServiceError 422 for one without a released edition */
 export async function changeDefault(actor: Actor, one: FormatDefault): Promise<FormatDefault[]> {
@@ -253,7 +264,7 @@ export async function changeDefault(actor: Actor, one: FormatDefault): Promise<F
       throw new ServiceError(422, `“${name}” has no released edition: drawings cannot be made on it yet.`);
     await keepDefault(db, one);
     await note(db, actor, `format ${one.formatId}`, `Made it the default of ${caseWords(one)}`);
-    return allDefaults(db);
+    return allDefaults(db, await officeToday(db));
   });
 }
 
@@ -262,7 +273,7 @@ export async function dropDefault(actor: Actor, one: Omit<FormatDefault, 'format
   return transaction(async (db) => {
     await removeDefault(db, one);
     await note(db, actor, 'format defaults', `Took the default of ${caseWords(one)} away`);
-    return allDefaults(db);
+    return allDefaults(db, await officeToday(db));
   });
 }
 

@@ -14,10 +14,11 @@ import { modelSources } from '../../core/specimen/models';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
 import { hasChanged, noteChange } from '../repositories/audit';
-import { allDefaults, keepDefault } from '../repositories/format-defaults';
+import { allDefaults, keepDefault, keepDefaultFrom } from '../repositories/format-defaults';
 import {
   type EditionRow,
   type FormatRow,
+  editionInForce,
   findEdition,
   findFormat,
   lockEdition,
@@ -104,7 +105,7 @@ export async function proposeRelease(actor: Actor, id: string): Promise<ReleaseP
     ? differences(base, given.document, base, (one) => names.get(one)).map(({ words }) => words)
     : [];
   const profile = (await findProfile(database, format.profileId))!;
-  const defaults = await allDefaults(database);
+  const defaults = await allDefaults(database, await officeToday(database));
   return {
     format: { ...(await editionAtHand(database, id)), facts },
     findings: findings.filter(({ accepted }) => accepted === undefined),
@@ -168,7 +169,13 @@ export async function releaseEdition(
     });
     await keepUses(db, id, document, dictionary.properties);
     await deleteTrials(db, id);
-    for (const kind of defaults) await keepDefault(db, { kind, sizeName: '', projectId: '', siteId: '', formatId });
+    const today = await officeToday(db);
+    for (const kind of defaults) {
+      const one = { kind, sizeName: '', projectId: '', siteId: '', formatId };
+      const isThere = (await editionInForce(db, formatId, today)) !== undefined;
+      if (isThere) await keepDefault(db, one);
+      else await keepDefaultFrom(db, one, { today, countsFrom });
+    }
     await noteChange(db, actor, {
       subject: `format ${formatId}, edition ${number}`,
       sitting: randomUUID(),

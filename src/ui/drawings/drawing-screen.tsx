@@ -3,7 +3,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { TRIAL } from '../../core/drawing/drawing';
-import { modelsOnSheet } from '../../core/drawing/sheets';
+import { goneFrom, goneWords, modelsOnSheet } from '../../core/drawing/sheets';
 import { lossesOn } from '../../core/drawing/resizing';
 import type { Lacking } from '../../core/drawing/finishing';
 import type { Revising } from '../../core/drawing/revising';
@@ -51,6 +51,9 @@ const PANES = [
   { value: 'sheets', label: 'Sheets' },
 ] as const;
 
+/** Where what is lacking is mended; everything else under *Asked*. */
+const PANE_OF: Partial<Record<Lacking['kind'], Pane>> = { coarse: 'views', gone: 'sheets', revision: 'revisions' };
+
 /** A drawing open: the sheet with only its asked values alive, what is asked beside it. */
 export function DrawingScreen({ id }: { id: string }) {
   const { store, open, problem, saving, untaken } = useDrawing(id);
@@ -92,8 +95,8 @@ export function DrawingScreen({ id }: { id: string }) {
     [store],
   );
   const goTo = (lacking: Lacking) => {
-    if (lacking.kind === 'finding' || lacking.kind === 'coarse') setWanted(lacking.sheet);
-    setPane(lacking.kind === 'coarse' ? 'views' : lacking.kind === 'revision' ? 'revisions' : 'asked');
+    if ('sheet' in lacking) setWanted(lacking.sheet);
+    setPane(PANE_OF[lacking.kind] ?? 'asked');
   };
   const drawing = open?.drawing;
   const locked = useLocked(open);
@@ -187,6 +190,7 @@ export function DrawingScreen({ id }: { id: string }) {
           {saving.kind === 'takes off' && (
             <TakesOffStrip signatures={saving.signatures} onSettle={(takeOff) => store.settleSignatures(takeOff)} />
           )}
+          <GoneStrip open={open} />
           <SinceStrip open={open} otherwise={otherwise} />
           {resized && <Resized {...resized} onClose={() => setResized(undefined)} />}
           <Flex flex="1" minHeight={0}>
@@ -328,6 +332,19 @@ function concerns({ drawing, office }: OpenDrawing, models: readonly string[]): 
     waiting.push(...(specimen?.components.map((component) => component.specimen) ?? []));
   }
   return models.some((id) => seen.has(id));
+}
+
+/** Says that a sheet prints without its variant, or without its model, because that is gone. */
+function GoneStrip({ open }: { open: OpenDrawing }) {
+  const gone = useMemo(() => goneFrom(open.drawing, sourcesOf(open)), [open]);
+  if (gone.length === 0) return null;
+  return (
+    <Box role="alert" px="14px" py="5px" fontSize="14px" color="vermilion" borderBottom="1px solid" borderColor="line">
+      {gone.map((one) => (
+        <Box key={goneWords(one)}>■ {goneWords(one)}</Box>
+      ))}
+    </Box>
+  );
 }
 
 /** What no longer fits after the drawing's size was changed, or that all does. */

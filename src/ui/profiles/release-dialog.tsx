@@ -42,9 +42,10 @@ export function ReleaseDialog({ store, onClose }: { store: ProfileStore; onClose
       action={{ words: `Release revision ${number}`, form: 'release', disabled: formState.isSubmitting }}
     >
       <Box fontSize="14px" pb="8px">
-        {view.drawings > 0
-          ? `Drawings in work follow it (${view.drawings} ${view.drawings === 1 ? 'drawing names' : 'drawings name'} this profile); finished ones keep the revision they were finished with.`
-          : 'Drawings in work follow the newest revision; finished ones keep theirs.'}
+        {view.drawings > 0 &&
+          `${view.drawings} ${view.drawings === 1 ? 'drawing names' : 'drawings name'} this profile. `}
+        Drawings keep the revision that their format’s edition was released with; the next edition brings them this one.
+        Drawings in work that have another profile than their format follow at once; finished ones keep theirs.
       </Box>
       {changed.length + (book ? 1 : 0) > 0 && (
         <Box
