@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import { createStore } from 'zustand/vanilla';
 import { type ProfileView, changeSettings, readProfile } from '../../contract/profiles';
 import type { ProfileDocument } from '../../core/profile/document';
@@ -43,19 +44,17 @@ const NOT_LOADED: ProfileState = {
 export class ProfileStore {
   readonly state = createStore<ProfileState>(() => NOT_LOADED);
   private waiting: SettingChange[] = [];
+  /** One of what is waiting was refused: they are sent one by one, to find out which. */
+  private oneByOne = false;
   private readonly kept: KeptHere<SettingChange[]>;
   private readonly saver = new AutoSave<SettingChange[]>({
-    pending: () => (this.waiting.length > 0 ? this.waiting : undefined),
+    pending: () => (this.waiting.length === 0 ? undefined : this.oneByOne ? this.waiting.slice(0, 1) : this.waiting),
     keep: () => this.kept.put(this.waiting.length > 0 ? this.waiting : undefined),
     send: (changes) => ask(changeSettings, { params: { id: this.id }, body: { changes } }),
     taken: (changes, answer) => this.taken(changes, answer as ProfileView),
-    conflict: (error) => this.giveUp(currentIn<ProfileView>(error)!, error.message),
-    onPhase: (saving) => {
-      if (saving.kind === 'refused') {
-        this.giveUp(this.state.getState().view!, saving.reason);
-        this.state.setState({ saving: { kind: 'saved' } });
-      } else this.state.setState({ saving });
-    },
+    conflict: (error) => this.meet(currentIn<ProfileView>(error)!, error.message),
+    refused: (error) => this.refused(error.message),
+    onPhase: (saving) => this.state.setState({ saving }),
   });
 
   constructor(
@@ -147,22 +146,49 @@ export class ProfileStore {
 
   private taken(changes: readonly SettingChange[], view: ProfileView): void {
     this.waiting = this.waiting.slice(changes.length);
+    if (this.waiting.length === 0) this.oneByOne = false;
     this.renew(view);
   }
 
-  /** What could not be saved goes: what is stored is shown, and what was typed is said with the reason, to be typed again. */
-  private giveUp(view: ProfileView, reason: string): boolean {
-    const typed = this.waiting.map(
-      ({ path, value }) => `${SETTINGS.get(path)?.words ?? path} “${String(value ?? '')}”`,
-    );
-    const problem = `${reason} Not kept: ${typed.join(', ')}.`;
-    this.waiting = [];
-    this.kept.put(undefined);
+  /** Somebody else has changed some of the same settings: theirs stand, and everything else is saved. */
+  private meet(current: ProfileView, reason: string): boolean {
+    const stored = (path: string) => storedValue(current.document, path);
+    const seen = new Set<string>();
+    const taken = new Set<string>();
+    for (const { path, before } of this.waiting) {
+      if (!seen.has(path) && !deepEqual(stored(path), before)) taken.add(path);
+      seen.add(path);
+    }
+    const gone = this.waiting.filter(({ path }) => taken.has(path));
+    return this.giveUp(gone.length > 0 ? gone : this.waiting, current, reason);
+  }
+
+  /** The server did not take what was sent: the one that it does not take goes, and all others are saved. */
+  private refused(reason: string): boolean {
+    if (this.waiting.length > 1 && !this.oneByOne) {
+      this.oneByOne = true;
+      return true;
+    }
+    return this.giveUp(this.waiting.slice(0, 1), this.state.getState().view!, reason);
+  }
+
+  /** What could not be saved goes, and is said with the reason, to be typed again. @returns whether there is more to save */
+  private giveUp(gone: readonly SettingChange[], view: ProfileView, reason: string): boolean {
+    const typed = gone.map(({ path, value }) => `${SETTINGS.get(path)?.words ?? path} “${String(value ?? '')}”`);
+    this.waiting = this.waiting.filter((one) => !gone.includes(one));
     this.show(view);
-    this.state.setState({ problem, done: [], undone: [], saving: { kind: 'saved' } });
-    return false;
+    this.state.setState({ problem: `${reason} Not kept: ${typed.join(', ')}.`, done: [], undone: [] });
+    if (this.waiting.length > 0) return true;
+    this.oneByOne = false;
+    this.kept.put(undefined);
+    this.state.setState({ saving: { kind: 'saved' } });
+    return true;
   }
 }
+
+/** What a profile has stored under a path; null for a value of the house that it does not have. */
+const storedValue = (document: ProfileDocument, path: string): SettingValue | Value | null =>
+  path.startsWith('values.') ? (document.values[path.slice('values.'.length)] ?? null) : settingOf(document, path);
 
 function withChange(document: ProfileDocument, { path, value }: SettingChange): ProfileDocument {
   if (path.startsWith('values.')) {

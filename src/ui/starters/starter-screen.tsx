@@ -46,7 +46,7 @@ export function StarterScreen({ id }: { id: string }) {
     void store.load();
     return () => store.end();
   }, [store]);
-  const { view, document, problem, saving, done, undone } = useStore(store.state);
+  const { view, document, problem, saving, theirs, done, undone } = useStore(store.state);
   const { data: office } = useQuery(officeQuery);
   const [chosen, setChosen] = useState<readonly Tried[]>();
   const showpieces = office?.showpieces;
@@ -117,6 +117,25 @@ export function StarterScreen({ id }: { id: string }) {
                 </Box>
               )}
               {saving.kind === 'refused' && <Problem>{saving.reason}</Problem>}
+              {theirs && (
+                <Flex role="alertdialog" aria-label="Somebody else changed this starter" gap="8px" align="center">
+                  <Box flex="1" minWidth={0}>
+                    ▲ Somebody else changed this starter meanwhile. What you see is yours, and is not saved.
+                  </Box>
+                  <Button type="button" onClick={() => store.settle('theirs')}>
+                    Take theirs
+                  </Button>
+                  <Button
+                    type="button"
+                    look="primary"
+                    disabled={theirs.editions[0]!.state !== 'open'}
+                    title={theirs.editions[0]!.state === 'open' ? undefined : 'Their edition is released by now.'}
+                    onClick={() => store.settle('mine')}
+                  >
+                    Keep mine
+                  </Button>
+                </Flex>
+              )}
               <LookingOnly role="administrator" />
             </Box>
             <OnlyFor role="administrator">

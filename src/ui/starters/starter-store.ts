@@ -10,7 +10,9 @@ interface State {
   /** The newest edition as it is shown: with what is not saved yet. */
   document: StarterDocument | undefined;
   problem: string | undefined;
-  saving: SavePhase;
+  saving: SavePhase | { kind: 'clashes' };
+  /** The starter as somebody else has changed it, until it is settled whose is taken. */
+  theirs: StarterView | undefined;
   /** What was there before each change of this sitting, the newest last, and what was undone. */
   done: StarterDocument[];
   undone: StarterDocument[];
@@ -22,13 +24,17 @@ interface Unsaved {
   document: StarterDocument;
 }
 
-/** A starter open: shows every change at once and saves its open edition by itself. */
+/**
+ * A starter open: shows every change at once and saves its open edition by itself. When somebody else has changed it meanwhile, what is
+ * not saved stays as it is shown, and the person says whose is taken.
+ */
 export class StarterStore {
   readonly state = createStore<State>(() => ({
     view: undefined,
     document: undefined,
     problem: undefined,
     saving: { kind: 'saved' },
+    theirs: undefined,
     done: [],
     undone: [],
   }));
@@ -40,14 +46,10 @@ export class StarterStore {
     send: (unsaved) => ask(saveStarter, { params: { id: this.id }, body: unsaved }),
     taken: (sent, answer) => this.taken(sent, answer as { version: number }),
     conflict: (error) => {
-      const current = currentIn<StarterView>(error)!;
-      this.pending = undefined;
-      this.kept.put(undefined);
-      this.show(current);
-      this.state.setState({ problem: error.message, done: [], undone: [] });
+      this.meet(currentIn<StarterView>(error)!);
       return false;
     },
-    onPhase: (saving) => this.state.setState({ saving }),
+    onPhase: (saving) => !this.state.getState().theirs && this.state.setState({ saving }),
   });
 
   constructor(
@@ -63,10 +65,11 @@ export class StarterStore {
       this.show(view);
       const kept = this.kept.get();
       const [newest] = view.editions as [StarterEdition];
-      if (!kept || newest.state !== 'open' || kept.version !== newest.version) return;
+      if (!kept) return;
       this.pending = kept;
       this.state.setState({ document: kept.document });
-      this.saver.soon();
+      if (newest.state !== 'open' || kept.version !== newest.version) this.meet(view);
+      else this.saver.soon();
     } catch (error) {
       this.state.setState({ problem: (error as Error).message });
     }
@@ -107,14 +110,31 @@ export class StarterStore {
     this.onSaved();
   }
 
+  /** Settles what both changed: with mine, which needs an open edition, or with theirs. */
+  settle(whose: 'mine' | 'theirs'): void {
+    const { theirs, document } = this.state.getState();
+    if (!theirs) return;
+    this.state.setState({ theirs: undefined, saving: { kind: 'saved' }, done: [], undone: [] });
+    this.pending = whose === 'mine' ? { version: theirs.editions[0]!.version, document: document! } : undefined;
+    this.show(theirs);
+    if (whose === 'mine') this.state.setState({ document });
+    this.saver.release();
+  }
+
   end(): void {
     this.saver.end();
+  }
+
+  /** Somebody else has changed it: what is not saved is kept, and nothing is saved until it is settled. */
+  private meet(theirs: StarterView): void {
+    this.saver.hold();
+    this.state.setState({ theirs, saving: { kind: 'clashes' } });
   }
 
   private put(document: StarterDocument): void {
     const { view } = this.state.getState();
     this.state.setState({ document, problem: undefined });
-    this.pending = { version: view!.editions[0]!.version, document };
+    this.pending = { version: this.pending?.version ?? view!.editions[0]!.version, document };
     this.saver.changed();
   }
 
