@@ -121,6 +121,7 @@ async function main() {
     say(`preparing the data (database on 127.0.0.1:${database.port})`);
     const prepared = runScript('scripts/prepare-database.ts', {
       ZONOGRAPH_DATABASE: url,
+      ZONOGRAPH_SECRET: theSecret(),
       ...(isDemo && { ZONOGRAPH_DEMO: 'demo' }),
     });
     if (!prepared) return await stop(1);

@@ -4,6 +4,8 @@ import { seed } from '../src/server/seed';
 
 /** Every table, those that refer to others before them. */
 const TABLES = [
+  'chained',
+  'chain_head',
   'programs',
   'parts',
   'format_limits',

@@ -7,9 +7,10 @@ export async function verify(): Promise<void> {
   const { verifyAll } = await import('../server/services/verifying');
   const { closeDatabase } = await import('../server/database');
   try {
-    const { editions, drawings, troubles } = await verifyAll();
+    const { editions, drawings, entries, troubles } = await verifyAll();
     for (const trouble of troubles) console.error(trouble);
     console.log(`looked at ${counted(editions, 'edition')} and ${counted(drawings, 'finished drawing')}`);
+    console.log(`the record has ${entries} ${entries === 1 ? 'entry' : 'entries'}`);
     if (troubles.length > 0) throw new Stop(`${counted(troubles.length, 'thing')} wrong`);
   } finally {
     await closeDatabase();

@@ -1,15 +1,17 @@
 import { STANDARDS_DESK } from './actor';
 import { type Database, database, transaction } from './database';
-import { findDrawing, finishedDrawings, finishedWithout, keepFrozen } from './repositories/drawings';
-import { editionsBehind, keepListed } from './repositories/formats';
+import { chainedDrawings, findDrawing, finishedDrawings, finishedWithout, keepFrozen } from './repositories/drawings';
+import { editionsBehind, findEditions, keepListed } from './repositories/formats';
 import { findSetting, keepSetting } from './repositories/office-settings';
-import { releasedWithout } from './repositories/releases';
+import { allReleases, releasedWithout } from './repositories/releases';
 import { specimensBehind } from './repositories/specimens';
 import { drawingAtHand } from './services/drawing-sources';
 import { frozenDrawingOf } from './services/frozen';
 import { keepLinesOf, keepPrinted } from './services/keeping-prints';
 import { keepUses } from './services/property-uses';
-import { freezeAsItStands } from './services/releasing';
+import { chain, ofDrawing, ofFormat, readChains } from './services/chain';
+import { finishedEntry } from './services/changing-drawings';
+import { freezeAsItStands, releasedEntry } from './services/releasing';
 import { keepModels, lookAtDrawings } from './services/kept-of-models';
 import { unlessRefused } from './services/service-error';
 import { dictionaryAtHand } from './services/models-at-hand';
@@ -71,7 +73,35 @@ export async function freezeWhatIsUsed(): Promise<number> {
       const row = (await findDrawing(db, id))!;
       await keepFrozen(db, id, await keepPrinted(db, row, await drawingAtHand(db, row), true));
     });
-  return editions.length + drawings.length + (await keepLinesOfFinished());
+  const lines = await keepLinesOfFinished();
+  await beginChains();
+  return editions.length + drawings.length + lines;
+}
+
+/** Set once what was released and finished before there were chains is in them. */
+const CHAINS_BEGUN = 'chains-begun';
+
+/** Begins the chains of what was released and finished before there were any, once: from here on nothing of it changes unseen. */
+async function beginChains(): Promise<void> {
+  if ((await findSetting(database, CHAINS_BEGUN)) === true) return;
+  const begun = new Set([...(await readChains(database)).bySubject.keys()]);
+  const editions = await findEditions(
+    database,
+    (await allReleases(database)).map(({ editionId }) => editionId),
+  );
+  await transaction(async (db) => {
+    for (const release of await allReleases(db)) {
+      const edition = editions.get(release.editionId);
+      const subject = edition && ofFormat(edition.formatId);
+      if (subject === undefined || begun.has(subject)) continue;
+      await chain(db, subject, releasedEntry(release));
+      if (edition!.state === 'withdrawn') await chain(db, subject, { kind: 'withdrawn', edition: edition!.id });
+    }
+    for (const { id, frozen, number, editionId } of await chainedDrawings(db))
+      if (frozen !== null && !begun.has(ofDrawing(id)))
+        await chain(db, ofDrawing(id), finishedEntry({ number, editionId }, frozen));
+    await keepSetting(db, CHAINS_BEGUN, true);
+  });
 }
 
 /** Set once the drawings that were finished before have their lines. */

@@ -141,7 +141,7 @@ describe('a release', () => {
     expect([status, stderr, stdout]).toEqual([
       1,
       expect.stringContaining(said),
-      'looked at 3 editions and 0 finished drawings\n',
+      'looked at 3 editions and 0 finished drawings\nthe record has 3 entries\n',
     ]);
   });
 

@@ -15,7 +15,14 @@ import { projectionsAtHand } from '@/server/services/projections';
 import { verifyAll } from '@/server/services/verifying';
 import { signOnPaper, withOffice } from './office';
 
+const SECRET = 'the-first-secret-of-the-office-long-enough';
+process.env.ZONOGRAPH_SECRET = SECRET;
 withOffice();
+
+afterEach(() => {
+  process.env.ZONOGRAPH_SECRET = SECRET;
+  delete process.env.ZONOGRAPH_FORMER_SECRETS;
+});
 
 const views: SheetViews = {
   views: [{ id: 'front', of: { kind: 'seen', from: 'front' }, style: 'outline' }],
@@ -35,7 +42,7 @@ const seen: Projected = {
 /** A drawing with a view, signed and finished, on a profile that was never released. */
 async function finished(): Promise<string> {
   const profileId = randomUUID();
-  await insertProfile(database, { id: profileId, name: 'Never released', document: isoProfile() });
+  await insertProfile(database, { id: profileId, name: `Never released ${profileId}`, document: isoProfile() });
   const { id } = await makeDrawing(STANDARDS_DESK, {
     formatId: 'workshop-sheets',
     specimen: 'pawl',
@@ -70,7 +77,7 @@ test('a finished drawing stays what it was: its files do not follow names, profi
   const layers = Object.fromEntries(
     Object.entries(document.layers).map(([of, layer]) => [of, { ...layer, name: `X-${of}` }]),
   );
-  await database.run("UPDATE profiles SET document = ? WHERE name = 'Never released'", [
+  await database.run("UPDATE profiles SET document = ? WHERE name LIKE 'Never released%'", [
     JSON.stringify({ ...document, layers, numbers: { ...document.numbers, mark: '.' } }),
   ]);
   await database.run('DELETE FROM projections');
@@ -78,8 +85,26 @@ test('a finished drawing stays what it was: its files do not follow names, profi
   expect((await verifyAll()).troubles).toEqual([]);
 });
 
+test('a renewed secret goes on sealing, and still tells what the one before it sealed', async () => {
+  await finished();
+  process.env.ZONOGRAPH_SECRET = 'the-second-secret-of-the-office-as-long';
+  await finished();
+  expect((await verifyAll()).troubles).toEqual(
+    expect.arrayContaining([expect.stringContaining('sealed with a secret that is not known here')]),
+  );
+  process.env.ZONOGRAPH_FORMER_SECRETS = SECRET;
+  expect((await verifyAll()).troubles).toEqual([]);
+  // Whoever has the database alone cannot seal.
+  process.env.ZONOGRAPH_SECRET = '';
+  await finished();
+  process.env.ZONOGRAPH_SECRET = 'the-second-secret-of-the-office-as-long';
+  expect((await verifyAll()).troubles).toEqual(
+    expect.arrayContaining([expect.stringContaining('is sealed with no secret')]),
+  );
+});
+
 /** What somebody with the database may do to what is frozen. */
-const TAMPERING: [what: string, sql: string][] = [
+const TAMPERING: [what: string, ...sql: string[]][] = [
   [
     'a letter in a snapshot of an edition',
     "UPDATE snapshots SET content = REPLACE(content, 'General tolerances', 'General Tolerances')",
@@ -132,6 +157,45 @@ const TAMPERING: [what: string, sql: string][] = [
     "UPDATE drawings SET edition_id = (SELECT id FROM editions WHERE format_id = 'inch-sheets' LIMIT 1)",
   ],
   ['the pictures, gone', 'DELETE FROM pictures'],
+  ['the day that an edition counts from', "UPDATE edition_releases SET counts_from = '2020-01-01'"],
+  [
+    'a withdrawal that nobody made',
+    "UPDATE editions SET state = 'withdrawn' WHERE id = (SELECT edition_id FROM drawings)",
+  ],
+  [
+    'the name in a signature',
+    "UPDATE drawings SET signatures = REPLACE(signatures, 'Orsolya Brandt', 'Ines Sundqvist')",
+  ],
+  [
+    'a signature that nobody gave',
+    "UPDATE drawings SET signatures = REPLACE(signatures, 'approved-by', 'checked-too')",
+  ],
+  [
+    'a drawing that is reopened, print and all',
+    "UPDATE drawings SET state = 'in work', frozen = NULL, signatures = '[]'",
+  ],
+  ['a drawing whose print is said never to have been kept', 'UPDATE drawings SET frozen = NULL, model_changed = TRUE'],
+  ['a finished drawing, gone', 'DELETE FROM drawings'],
+  [
+    'a release with its record, gone',
+    'DELETE FROM edition_releases WHERE edition_id = (SELECT edition_id FROM drawings)',
+    "UPDATE editions SET state = 'open' WHERE id = (SELECT edition_id FROM drawings)",
+  ],
+  ['an entry of the record, gone', "DELETE FROM chained WHERE number = 1 AND subject LIKE 'drawing %'"],
+  [
+    'an entry of the record, changed',
+    "UPDATE chained SET content = REPLACE(content, 'Marlo Aketch', 'Ines Sundqvist')",
+  ],
+  ['the end of the record', 'DELETE FROM chained ORDER BY id DESC LIMIT 1'],
+  [
+    'the end of the record, with what it is about and its count',
+    'DELETE FROM chained ORDER BY id DESC LIMIT 1',
+    "UPDATE drawings SET state = 'in work', frozen = NULL",
+    'UPDATE chain_head SET entries = entries - 1',
+  ],
+  ['the seal of an entry', "UPDATE chained SET seal = REPEAT('0', 64) ORDER BY id LIMIT 1"],
+  ['an entry as of another secret', "UPDATE chained SET key_id = '00000000' ORDER BY id DESC LIMIT 1"],
+  ['the head of the record, gone', 'DELETE FROM chain_head'],
 ];
 
 test('what is done to the database behind it is found, whatever it is, and checking goes on to the end', async () => {
@@ -139,8 +203,8 @@ test('what is done to the database behind it is found, whatever it is, and check
   expect((await verifyAll()).troubles).toEqual([]);
   for (const table of TABLES) await database.run(`CREATE OR REPLACE TABLE kept_${table} AS SELECT * FROM ${table}`);
   const missed: string[] = [];
-  for (const [what, sql] of TAMPERING) {
-    await unchecked(sql);
+  for (const [what, ...statements] of TAMPERING) {
+    for (const sql of statements) await unchecked(sql);
     const { troubles } = await verifyAll();
     if (troubles.length === 0) missed.push(what);
     await restore();

@@ -388,6 +388,24 @@ export async function finishedDrawings(db: Database): Promise<{ id: string; numb
   return rows.map((row) => ({ ...row, number: row.number ?? '' }));
 }
 
+/** Drawings that are signed or finished: what of them their chains record. */
+export async function chainedDrawings(
+  db: Database,
+): Promise<Pick<DrawingRow, 'id' | 'number' | 'editionId' | 'state' | 'frozen' | 'signatures'>[]> {
+  const rows = await db.query<Raw>(
+    `SELECT id, number, edition_id, state, frozen, signatures FROM drawings
+     WHERE state = 'finished' OR frozen IS NOT NULL OR signatures <> '[]' OR id IN (SELECT SUBSTRING(subject, 9) FROM chained WHERE subject LIKE 'drawing %')`,
+  );
+  return rows.map((raw) => ({
+    id: raw.id,
+    number: raw.number ?? '',
+    editionId: raw.edition_id,
+    state: raw.state,
+    frozen: raw.frozen,
+    signatures: fromJson(raw.signatures),
+  }));
+}
+
 const TRIALS = `number IS NULL AND (edition_id = ?
   OR id IN (SELECT drawing_id FROM drawing_sheets WHERE drawing_sheets.edition_id = ?))`;
 

@@ -328,3 +328,11 @@ export async function keepListed(db: Database, { id, document }: Pick<EditionRow
     id,
   ]);
 }
+
+/** The state of every edition, with what it is called, by its id. */
+export async function editionStates(db: Database): Promise<Map<string, { state: EditionState; name: string }>> {
+  const rows = await db.query<{ id: string; number: number; name: string; state: EditionState }>(
+    'SELECT editions.id, editions.number, editions.state, formats.name FROM editions JOIN formats ON formats.id = format_id',
+  );
+  return new Map(rows.map(({ id, number, name, state }) => [id, { state, name: `Edition ${number} of “${name}”` }]));
+}

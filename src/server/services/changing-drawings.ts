@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { deepEqual } from 'fast-equals';
 import type { DrawingView } from '../../contract/drawings';
 import { drawnSheets } from '../../core/drawing/sheets';
 import { type Signature, type SignedName, signedNames, withoutSigned } from '../../core/drawing/signing';
@@ -8,6 +9,7 @@ import { noteChange } from '../repositories/audit';
 import { type DrawingRow, findDrawing, keepColumns, replaceDrawing } from '../repositories/drawings';
 import { findRevision } from '../repositories/profiles';
 import { type DrawingAtHand, GONE, drawingAtHand, registerColumns, shownHash } from './drawing-sources';
+import { type Chained, chain, ofDrawing } from './chain';
 import { keepPrinted } from './keeping-prints';
 import { asItStands } from './signatures-standing';
 import { ServiceError, conflict } from './service-error';
@@ -82,6 +84,7 @@ export async function changed(
     }
     if (!(await replaceDrawing(db, next, version))) throw await movedOn();
     await keepColumns(db, id, registerColumns(next, at));
+    await chainChange(db, row, next);
     const why = next.finishReason === undefined ? '' : `, although something is missing: ${next.finishReason}`;
     const said = [
       ...(words === undefined
@@ -97,6 +100,22 @@ export async function changed(
     return drawingView((await findDrawing(db, id))!, at);
   });
 }
+
+/** Chains what a change makes of a drawing: its new signatures, that it is finished or reopened. */
+async function chainChange(db: Database, row: DrawingRow, next: DrawingRow): Promise<void> {
+  const subject = ofDrawing(row.id);
+  if (row.state === 'finished' && next.state === 'in work') await chain(db, subject, { kind: 'reopened' });
+  for (const signature of next.signatures)
+    if (!row.signatures.some((one) => deepEqual(one, signature)))
+      await chain(db, subject, { kind: 'signed', signature });
+  if (next.state === 'finished' && next.frozen !== null) await chain(db, subject, finishedEntry(next, next.frozen));
+}
+
+/** What is chained of a drawing that is finished. */
+export const finishedEntry = (
+  { number, editionId }: Pick<DrawingRow, 'number' | 'editionId'>,
+  frozen: string,
+): Chained => ({ kind: 'finished', frozen, number, edition: editionId });
 
 /**
  * A drawing as it is changed from: in work without the signatures that have lapsed; a finished one that is reopened without all that was

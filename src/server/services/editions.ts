@@ -30,6 +30,7 @@ import {
 } from '../repositories/formats';
 import { versionsOfSittings } from '../repositories/edition-steps';
 import { findReleases } from '../repositories/releases';
+import { chain, ofFormat } from './chain';
 import { documentAt } from './edition-states';
 import { dictionaryAtHand } from './models-at-hand';
 import { keepUses } from './property-uses';
@@ -194,6 +195,7 @@ export async function withdrawEdition(
         throw new ServiceError(422, `“${next.name}” has no released edition, so it cannot be the successor.`);
     }
     await setState(db, id, 'withdrawn', successor ?? null);
+    await chain(db, ofFormat(formatId), { kind: 'withdrawn', edition: id });
     if (!(await offers(db, formatId))) {
       const isDefault = (await allDefaults(db, await officeToday(db))).some((one) => one.formatId === formatId);
       if (isDefault && !next)
@@ -226,6 +228,7 @@ export async function restoreEdition(actor: Actor, id: string): Promise<{ state:
     if (edition.state !== 'withdrawn')
       throw conflict(`Edition ${number} of “${name}” is ${edition.state}; only a withdrawn one is restored.`, edition);
     await setState(db, id, 'released');
+    await chain(db, ofFormat(formatId), { kind: 'restored', edition: id });
     await giveDefaultsBack(db, formatId);
     await note(db, actor, `format ${formatId}`, `Restored edition ${number}`);
     return { state: 'released' };
@@ -249,6 +252,7 @@ export async function removeFormat(actor: Actor, id: string): Promise<null> {
       throw new ServiceError(409, `“${name}” is a default of the office. Make another format the default first.`);
     for (const edition of editions) await deleteEdition(db, edition.id);
     await deleteFormat(db, id);
+    await chain(db, ofFormat(id), { kind: 'deleted' });
     await note(db, actor, `format ${id}`, `Deleted the format ${name}`);
     return null;
   });

@@ -36,6 +36,7 @@ import { keepUses } from './property-uses';
 import { editionAtHand, editionView, proofFacts } from './format-views';
 import { fontHashes, frozenOf } from './frozen';
 import { dictionaryAtHand } from './models-at-hand';
+import { type Chained, chain, ofFormat } from './chain';
 import { ServiceError, conflict } from './service-error';
 import { checkChange } from './sharing';
 import { sheetResources } from './sheet-resources';
@@ -203,10 +204,39 @@ async function freeze(
   if (!read.ok) throw new Error(read.reason);
   await keepSnapshot(db, snapshot);
   const scenes = await scenesOf(db, read.frozen);
-  await insertRelease(db, { editionId: id, snapshot: snapshot.hash, scenes, ...release });
+  await recordRelease(db, (await findEdition(db, id))!.formatId, {
+    editionId: id,
+    snapshot: snapshot.hash,
+    scenes,
+    ...release,
+  });
   await setState(db, id, 'released');
   return snapshot.hash;
 }
+
+/** Records a release, in its table and in the chain of its format. */
+export async function recordRelease(
+  db: Database,
+  formatId: string,
+  release: Parameters<typeof insertRelease>[1],
+): Promise<void> {
+  await insertRelease(db, release);
+  await chain(db, ofFormat(formatId), releasedEntry(release));
+}
+
+/** What is chained of a release. */
+export const releasedEntry = ({
+  editionId,
+  snapshot,
+  scenes,
+  countsFrom,
+}: Pick<ReleaseRow, 'editionId' | 'snapshot' | 'scenes' | 'countsFrom'>): Chained => ({
+  kind: 'released',
+  edition: editionId,
+  snapshot,
+  scenes: canonicalHash(scenes),
+  countsFrom,
+});
 
 /** The hashes of the sheets of a frozen edition, composed from its snapshot alone. */
 export async function scenesOf(db: Database, frozen: Frozen): Promise<Record<string, string>> {

@@ -10,9 +10,17 @@ import type { Database } from '../database';
 import { noteChange } from '../repositories/audit';
 import { deleteTrials } from '../repositories/drawings';
 import { keepStep } from '../repositories/edition-steps';
-import { editionsOfFormat, insertEdition, lockEdition, replaceDocument, setState } from '../repositories/formats';
-import { insertRelease } from '../repositories/releases';
+import {
+  editionsOfFormat,
+  insertEdition,
+  lockEdition,
+  replaceDocument,
+  setState,
+  findEdition,
+} from '../repositories/formats';
 import { keepSnapshot } from '../repositories/snapshots';
+import { chain, ofFormat } from './chain';
+import { recordRelease } from './releasing';
 import { keepUses } from './property-uses';
 
 type PackagedFormat = PackageContents['formats'][number];
@@ -87,10 +95,12 @@ export class TakingEditions {
     await setState(this.db, id, state);
   }
 
-  private async keepRelease(editionId: string, { release }: PackagedEdition): Promise<void> {
+  private async keepRelease(editionId: string, { release, state }: PackagedEdition): Promise<void> {
     if (!release) return;
+    const { formatId } = (await findEdition(this.db, editionId))!;
     await keepSnapshot(this.db, { hash: release.snapshot, text: this.snapshots.get(release.snapshot)! });
-    await insertRelease(this.db, { ...release, editionId, releasedAt: new Date(release.releasedAt) });
+    await recordRelease(this.db, formatId, { ...release, editionId, releasedAt: new Date(release.releasedAt) });
+    if (state === 'withdrawn') await chain(this.db, ofFormat(formatId), { kind: 'withdrawn', edition: editionId });
   }
 
   private read({ document }: PackagedEdition): FormatDocument {

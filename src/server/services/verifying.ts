@@ -1,20 +1,25 @@
+import { deepEqual } from 'fast-equals';
 import { documentFonts } from '../../core/format/fonts-used';
 import { drawnSheets } from '../../core/drawing/sheets';
 import { type Database, database } from '../database';
-import { finishedDrawings, findDrawing } from '../repositories/drawings';
-import { findEditions, findFormat } from '../repositories/formats';
+import { chainedDrawings, findDrawing, finishedDrawings } from '../repositories/drawings';
+import { editionStates, findEditions, findFormat } from '../repositories/formats';
 import { findPictures } from '../repositories/pictures';
 import { type ReleaseRow, allReleases, releasedEditions } from '../repositories/releases';
+import { type Chains, ofDrawing, readChains } from './chain';
+import { finishedEntry } from './changing-drawings';
 import { drawingAtHand } from './drawing-sources';
 import { fontHashes, frozenDrawingOf, frozenOf } from './frozen';
 import { keptLines, sceneHashesOf } from './keeping-prints';
-import { scenesOf } from './releasing';
+import { releasedEntry, scenesOf } from './releasing';
 import { ServiceError } from './service-error';
 
 /** What a check of everything that is frozen came to. */
 export interface Verified {
   editions: number;
   drawings: number;
+  /** How many entries the chains have. */
+  entries: number;
   /** What is wrong, each a sentence. */
   troubles: string[];
 }
@@ -24,7 +29,8 @@ export interface Verified {
  * and are the same, and that its sheets composed now are the scenes that were released or finished. Whatever it meets, it goes on.
  */
 export async function verifyAll(): Promise<Verified> {
-  const troubles: string[] = [];
+  const chains = await readChains(database);
+  const troubles = [...chains.troubles];
   const releases = await allReleases(database);
   const editions = await findEditions(
     database,
@@ -50,7 +56,60 @@ export async function verifyAll(): Promise<Verified> {
     if (frozen === null) troubles.push(`${name}: it is finished, and what it printed is not kept.`);
     else troubles.push(...(await checked(name, () => drawingTroubles(database, name, id))));
   }
-  return { editions: releases.length, drawings: drawings.length, troubles };
+  troubles.push(...(await checked('The record', () => chainTroubles(database, chains, releases))));
+  return { editions: releases.length, drawings: drawings.length, entries: chains.entries, troubles };
+}
+
+/** What the chains say otherwise than the tables. */
+async function chainTroubles(db: Database, { bySubject }: Chains, releases: readonly ReleaseRow[]): Promise<string[]> {
+  const troubles: string[] = [];
+  const byEdition = new Map(releases.map((release) => [release.editionId, release]));
+  const states = await editionStates(db);
+  const recorded = new Set<string>();
+  const drawings = new Map((await chainedDrawings(db)).map((one) => [ofDrawing(one.id), one]));
+  for (const [subject, entries] of bySubject) {
+    if (subject.startsWith('format ')) {
+      if (entries.at(-1)!.kind === 'deleted') continue;
+      for (const entry of entries) {
+        if (entry.kind !== 'released') continue;
+        recorded.add(entry.edition);
+        const release = byEdition.get(entry.edition);
+        const name = states.get(entry.edition)?.name ?? `Edition ${entry.edition}`;
+        if (!release) troubles.push(`${name}: it was released, and its release is gone.`);
+        else if (!deepEqual(releasedEntry(release), entry))
+          troubles.push(`${name}: its release is not the one that was recorded.`);
+        const last = entries.findLast((one) => 'edition' in one && one.edition === entry.edition)!;
+        const state = last.kind === 'withdrawn' ? 'withdrawn' : 'released';
+        if (release && states.get(entry.edition)?.state !== state)
+          troubles.push(`${name}: it is ${state} by its record.`);
+      }
+      continue;
+    }
+    const drawing = drawings.get(subject);
+    const last = entries.findLast(({ kind }) => kind === 'finished' || kind === 'reopened');
+    if (!drawing) {
+      if (last?.kind === 'finished') troubles.push(`Drawing ${last.number}: it was finished, and is gone.`);
+      continue;
+    }
+    if (last?.kind === 'finished' && !deepEqual(finishedEntry(drawing, drawing.frozen ?? ''), last))
+      troubles.push(`Drawing ${last.number}: it is not what was finished by its record.`);
+    else if (last?.kind === 'finished' && drawing.state !== 'finished')
+      troubles.push(`Drawing ${last.number}: it is finished by its record.`);
+  }
+  for (const { id, number, state, frozen, signatures } of drawings.values()) {
+    const entries = bySubject.get(ofDrawing(id)) ?? [];
+    const name = `Drawing ${number}`;
+    for (const signature of signatures)
+      if (!entries.some((one) => one.kind === 'signed' && deepEqual(one.signature, signature)))
+        troubles.push(`${name}: the signature of ${signature.name} is not in its record.`);
+    const last = entries.findLast(({ kind }) => kind === 'finished' || kind === 'reopened');
+    if (state === 'finished' && frozen !== null && last?.kind !== 'finished')
+      troubles.push(`${name}: that it was finished is not in its record.`);
+  }
+  for (const { editionId } of releases)
+    if (!recorded.has(editionId))
+      troubles.push(`${states.get(editionId)?.name ?? editionId}: its release is not in the record of its format.`);
+  return troubles;
 }
 
 /** The troubles that a check finds; one that breaks off says so. */

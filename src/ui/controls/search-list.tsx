@@ -51,7 +51,9 @@ export default function SearchList(props: SearchPickerProps) {
   };
   const only = more === 0 && typed ? onlyMatch(items, typed) : undefined;
   useEffect(() => {
-    if (entered && only !== undefined) choose(only);
+    if (!entered || only === undefined) return;
+    const frame = requestAnimationFrame(() => choose(only));
+    return () => cancelAnimationFrame(frame);
   });
   const collection = useMemo(() => createListCollection({ items: [...items] }), [items]);
   return (
