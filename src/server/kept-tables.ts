@@ -71,7 +71,9 @@ export async function freezeWhatIsUsed(): Promise<number> {
   for (const id of drawings)
     await transaction(async (db) => {
       const row = (await findDrawing(db, id))!;
-      await keepFrozen(db, id, await keepPrinted(db, row, await drawingAtHand(db, row), true));
+      const hash = await keepPrinted(db, row, await drawingAtHand(db, row), true);
+      await keepFrozen(db, id, hash);
+      await chain(db, ofDrawing(id), finishedEntry(row, hash));
     });
   const lines = await keepLinesOfFinished();
   await beginChains();

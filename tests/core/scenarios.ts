@@ -41,7 +41,8 @@ export const version1Scenario = (): Scenario => ({
 
 /**
  * What each sheet printed when version 1 was the newest, but for those that print better since: on the following sheets for the fairlead
- * roller the comma of its title keeps clear of the line below it (decision 0028).
+ * roller the comma of its title keeps clear of the line below it (decision 0028); the longest of a choice, a scale and a revision is one of
+ * theirs.
  */
 export const version1Prints = () =>
   Object.assign({}, json(`${FROZEN}/scenes.json`), json('tests/data/repaired-scenes.json')) as Record<string, string>;

@@ -94,6 +94,11 @@ export function AskedPane(props: {
       {printsScale(open) && (
         <Box px="12px" py="2px">
           <ScaleField scale={drawing.scale} disabled={locked} onChange={(scale) => onChange({ scale })} />
+          {sheet.ok && sheet.report.views && (
+            <Box fontSize="13px" color={sheet.report.views.scale === drawing.scale ? 'soft' : 'ochre'}>
+              This sheet prints {sheet.report.views.scale}, the scale of its views.
+            </Box>
+          )}
         </Box>
       )}
       {places.map(({ asked: one, cell }, i) => {

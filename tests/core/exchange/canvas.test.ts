@@ -1,3 +1,4 @@
+import { joinedScene } from '@/core/scene/joined';
 import { type Canvas2d, drawScene } from '@/core/exchange/canvas';
 import type { Primitive, Scene } from '@/core/scene/scene';
 import { demoPackage, demoSheet } from '../demo';
@@ -141,8 +142,8 @@ describe('a whole sheet on a canvas', () => {
   });
 
   test('every line runs from end to end, its dashes in its own width, never thinner than it can be seen', () => {
-    const lines = ofKind(sheet, 'line');
-    const strokes = drawn.strokes.filter(({ closed }) => !closed);
+    const lines = ofKind(joinedScene(sheet), 'line');
+    const strokes = drawn.strokes.filter(({ closed, points }) => !closed && points.length === 2);
     expect(strokes).toHaveLength(lines.length);
     lines.forEach(({ from, to, width, ink }, i) => {
       const stroke = strokes[i]!;
@@ -157,7 +158,9 @@ describe('a whole sheet on a canvas', () => {
   test('trimming marks are filled, the frame is closed', () => {
     expect(drawn.fills).toHaveLength(ofKind(sheet, 'fill').length);
     expect(drawn.fills.length).toBeGreaterThan(0);
-    expect(drawn.strokes.filter(({ closed }) => closed)).toHaveLength(ofKind(sheet, 'outline').length);
+    expect(drawn.strokes.filter(({ closed }) => closed)).toHaveLength(
+      ofKind(joinedScene(sheet), 'outline').length,
+    );
   });
 });
 
