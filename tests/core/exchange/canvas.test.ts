@@ -158,9 +158,7 @@ describe('a whole sheet on a canvas', () => {
   test('trimming marks are filled, the frame is closed', () => {
     expect(drawn.fills).toHaveLength(ofKind(sheet, 'fill').length);
     expect(drawn.fills.length).toBeGreaterThan(0);
-    expect(drawn.strokes.filter(({ closed }) => closed)).toHaveLength(
-      ofKind(joinedScene(sheet), 'outline').length,
-    );
+    expect(drawn.strokes.filter(({ closed }) => closed)).toHaveLength(ofKind(joinedScene(sheet), 'outline').length);
   });
 });
 
