@@ -269,14 +269,19 @@ test('a format is limited to some: others neither see it on the shelf nor draw o
 test('what is asked on several drawings is answered side by side, and those that lack nothing are finished together', async ({
   page,
 }) => {
-  await makeDrawing(page, 'Pawl');
   await makeDrawing(page, 'Drum barrel');
+  await page.getByRole('radio', { name: 'Revisions' }).click();
+  await page.getByRole('button', { name: 'Add revision A…' }).click();
+  await page.getByLabel('Change', { exact: true }).fill('First issue');
+  await page.getByRole('button', { name: 'Add A', exact: true }).click();
+  await expect(page.getByRole('list', { name: 'Revisions of this drawing' }).getByRole('listitem')).toHaveCount(1);
+  await makeDrawing(page, 'Pawl');
   await page.goto('/drawings');
   await page.getByRole('button', { name: 'Review…' }).click();
   const review = page.getByRole('dialog', { name: 'Review before finishing' });
   const row = (title: string) => review.getByRole('row', { name: new RegExp(title) });
-  await expect(row('PAWL')).toContainText('Approved by must be answered.');
-  const signed = (name: string) => row('PAWL').getByRole('group', { name, exact: true });
+  await expect(row('DRUM BARREL')).toContainText('Approved by must be answered.');
+  const signed = (name: string) => row('DRUM BARREL').getByRole('group', { name, exact: true });
   const onPaper = async (name: string, who: string) => {
     await signed(name).getByRole('button', { name: 'Record a paper signature…' }).click();
     await page
@@ -285,7 +290,7 @@ test('what is asked on several drawings is answered side by side, and those that
       .fill(who);
     await page.keyboard.press('Enter');
   };
-  await row('PAWL').locator('input[data-asked=created-by]').fill('Ines Sundqvist');
+  await row('DRUM BARREL').locator('input[data-asked=created-by]').fill('Ines Sundqvist');
   await page.keyboard.press('Tab');
   await onPaper('Checked by', 'ines sundqvist');
   await expect(page.getByText('Ines Sundqvist created this drawing, so somebody else checks it.')).toBeVisible();
@@ -299,22 +304,10 @@ test('what is asked on several drawings is answered side by side, and those that
   await expect(signed('Approved by')).toContainText('You made this drawing, so somebody else approves it.');
   await onPaper('Approved by', 'Orsolya Brandt');
   await expect(signed('Approved by')).toContainText('Orsolya Brandt, signed on paper');
-  await expect(row('PAWL')).toContainText('There is no revision yet.');
-  await expect(row('PAWL')).not.toContainText('Approved by must be answered.');
-  await expect(review.getByRole('button', { name: 'Finish complete drawings' })).toBeDisabled();
-  await review.getByRole('button', { name: 'Close', exact: true }).last().click();
-
-  // With a revision it lacks nothing.
-  await page.getByRole('link', { name: /^KD-/ }).last().click();
-  await page.getByRole('radio', { name: 'Revisions' }).click();
-  await page.getByRole('button', { name: 'Add revision A…' }).click();
-  await page.getByLabel('Change', { exact: true }).fill('First issue');
-  await page.getByRole('button', { name: 'Add A', exact: true }).click();
-  await expect(page.getByRole('list', { name: 'Revisions of this drawing' }).getByRole('listitem')).toHaveCount(1);
-  await page.goto('/drawings');
-  await page.getByRole('button', { name: 'Review…' }).click();
+  await expect(row('DRUM BARREL')).not.toContainText('Approved by must be answered.');
+  await expect(row('DRUM BARREL')).toContainText('nothing');
   await review.getByRole('button', { name: 'Finish 1 complete drawing', exact: true }).click();
-  await expect(row('PAWL')).toContainText('finished');
+  await expect(row('DRUM BARREL')).toContainText('finished');
 });
 
 test('another program gets a token, has a sheet filled, and gets nothing once its token is taken back', async ({

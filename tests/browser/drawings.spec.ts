@@ -220,3 +220,31 @@ test('the register and a parts list leave as CSV', async ({ page }) => {
   const register = await saved(() => page.getByRole('button', { name: 'Export CSV' }).click());
   expect(register.text).toMatch(/Number,Title,Model[^\n]*\r?\nKD-\d{5},/);
 });
+
+test('Enter takes the only model that has what is typed in its name, and makes nothing of a word that none has', async ({
+  page,
+}) => {
+  await page.goto('/drawings');
+  await page.getByRole('button', { name: 'Make drawing…' }).click();
+  const model = page.getByRole('dialog').getByRole('combobox', { name: 'Model' });
+  await model.click();
+  await page.getByRole('dialog').getByRole('combobox', { name: 'Model' }).fill('fairlead');
+  await page.keyboard.press('Enter');
+  await expect(model).toHaveValue(/^Fairlead roller/);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+
+  const board = await new Board(page).open();
+  await board.select('Material');
+  await board.content().click();
+  await page.keyboard.press('/');
+  const finder = page.getByRole('combobox', { name: 'Find a property' });
+  await finder.fill('Keelson');
+  await expect(page.getByRole('option', { name: 'Keelson a new property of models' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(finder).toHaveValue('Keelson');
+  await finder.fill('matl');
+  await expect(page.getByRole('listbox', { name: 'Properties' }).getByRole('option', { selected: true })).toContainText(
+    'Material',
+  );
+});

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Combobox, Portal, createListCollection } from '@chakra-ui/react';
+import { Box, Combobox, Portal, createListCollection, useComboboxContext } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
 import { matchedName } from '../../core/property/names';
@@ -28,6 +28,17 @@ export interface SearchPickerProps {
  */
 const afterFocusing = (act: () => void) => requestAnimationFrame(() => requestAnimationFrame(act));
 
+/** Takes the only match once Enter was pressed on it, and closes the list. */
+function TakeOnly({ only, onTake }: { only: string | undefined; onTake: (value: string) => void }) {
+  const { setOpen } = useComboboxContext();
+  useEffect(() => {
+    if (only === undefined) return;
+    setOpen(false);
+    onTake(only);
+  });
+  return null;
+}
+
 /** The only item that has what is typed in its name. */
 function onlyMatch(items: readonly PickerItem[], typed: string): string | undefined {
   const wanted = matchedName(typed);
@@ -40,21 +51,9 @@ export default function SearchList(props: SearchPickerProps) {
   const { label, shown, items, more = 0, disabled, onSearch, onChoose } = props;
   /** What is typed; undefined while the choice there is is shown. */
   const [typed, setTyped] = useState<string | undefined>('');
-  const [open, setOpen] = useState(true);
   /** Enter was pressed on what is typed, and the list has not come to one entry yet. */
   const [entered, setEntered] = useState(false);
-  const choose = (value: string) => {
-    setOpen(false);
-    setTyped(undefined);
-    setEntered(false);
-    afterFocusing(() => onChoose(value));
-  };
-  const only = more === 0 && typed ? onlyMatch(items, typed) : undefined;
-  useEffect(() => {
-    if (!entered || only === undefined) return;
-    const frame = requestAnimationFrame(() => choose(only));
-    return () => cancelAnimationFrame(frame);
-  });
+  const only = entered && more === 0 && typed ? onlyMatch(items, typed) : undefined;
   const collection = useMemo(() => createListCollection({ items: [...items] }), [items]);
   return (
     <Combobox.Root
@@ -62,7 +61,7 @@ export default function SearchList(props: SearchPickerProps) {
       value={[]}
       inputValue={typed ?? shown}
       disabled={disabled}
-      open={open}
+      defaultOpen
       openOnClick
       selectionBehavior="preserve"
       positioning={{ placement: 'bottom-start', sameWidth: false, flip: true }}
@@ -72,16 +71,17 @@ export default function SearchList(props: SearchPickerProps) {
         setTyped(inputValue);
         onSearch(inputValue);
       }}
-      onOpenChange={({ open: isOpen }) => {
-        setOpen(isOpen);
-        setTyped(isOpen ? '' : undefined);
+      onOpenChange={({ open }) => {
+        setEntered(false);
+        setTyped(open ? '' : undefined);
         // What is chosen as it closes is still one of those that were found.
-        if (isOpen) onSearch('');
+        if (open) onSearch('');
       }}
       onValueChange={({ value: [chosen] }) => {
-        if (chosen !== undefined) choose(chosen);
+        if (chosen !== undefined) afterFocusing(() => onChoose(chosen));
       }}
     >
+      <TakeOnly only={only} onTake={(value) => afterFocusing(() => onChoose(value))} />
       <Combobox.Control>
         <Combobox.Input
           autoFocus
