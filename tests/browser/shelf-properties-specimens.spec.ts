@@ -128,6 +128,8 @@ test('what is asked for is a property: a new one is in the dictionary at once', 
   await finder.press('Tab');
   await finder.fill('customer order');
   await expect(page.getByRole('option', { name: /^customer order a new property of drawings/ })).toBeVisible();
+  // What is made is chosen first.
+  await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.locator('.chip-asked', { hasText: 'customer order' })).toBeVisible();
   await board.expectSaved();

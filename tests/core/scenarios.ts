@@ -46,3 +46,7 @@ export const version1Scenario = (): Scenario => ({
  */
 export const version1Prints = () =>
   Object.assign({}, json(`${FROZEN}/scenes.json`), json('tests/data/repaired-scenes.json')) as Record<string, string>;
+
+/** The same of the files of version 1, whose inch sheets ask nothing: their document status has no choices. */
+export const printsOfVersion1Files = () =>
+  Object.assign(version1Prints(), json('tests/data/repaired-scenes-of-version-1.json')) as Record<string, string>;
