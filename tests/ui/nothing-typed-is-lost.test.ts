@@ -61,6 +61,23 @@ describe('a starter that somebody else has saved meanwhile', () => {
     expect([get().document, get().saving.kind, storage.length]).toEqual([{ name: 'Theirs' }, 'saved', 0]);
   });
 
+  test('is not somebody else: what was sent before a reload has arrived, and what came after it is saved', async () => {
+    const { store } = await opened();
+    store.change(named('Mine'));
+    asked.mockImplementationOnce((() => new Promise(() => undefined)) as never);
+    await pass(400);
+    store.change(named('Mine, later'));
+    asked.mockReset();
+    const { get } = await opened(starter('Mine', 2));
+    asked.mockResolvedValueOnce({ version: 3 } as never);
+    await pass(400);
+    expect(asked).toHaveBeenLastCalledWith(expect.anything(), {
+      params: { id: 's' },
+      body: { version: 2, document: { name: 'Mine, later' } },
+    });
+    expect([get().document, get().saving.kind]).toEqual([{ name: 'Mine, later' }, 'saved']);
+  });
+
   test('edited offline is asked about when it is opened again, even when theirs is released', async () => {
     const { store } = await opened();
     store.change(named('Mine'));
@@ -104,6 +121,18 @@ describe('a profile whose settings are not all taken', () => {
     expect(get().problem).toMatch(/^Somebody else has changed it\. Not kept: .*“[.,]”\.$/);
     expect(settingOf(get().document!, projection)).toBe(other[projection]);
     expect([get().saving.kind, storage.length]).toEqual(['saved', 0]);
+  });
+
+  test('has what arrived without being answered, and says nothing of it', async () => {
+    const { get } = await opened();
+    asked.mockRejectedValueOnce(new RequestFailed('Away.', 503, true, {}));
+    await pass(400);
+    const outcome = withSetting(changed(mark), projection, other[projection]);
+    if (!outcome.ok) throw new Error(outcome.reason);
+    asked.mockRejectedValueOnce(conflict(view(outcome.profile)));
+    await pass(3000);
+    expect([get().problem, get().saving.kind, storage.length]).toEqual([undefined, 'saved', 0]);
+    expect(settingOf(get().document!, projection)).toBe(other[projection]);
   });
 
   test('keeps all but the one that the server does not take', async () => {

@@ -150,16 +150,26 @@ export class ProfileStore {
     this.renew(view);
   }
 
-  /** Somebody else has changed some of the same settings: theirs stand, and everything else is saved. */
+  /**
+   * Goes on with the profile as it is stored now: changes that have arrived without being answered are done. Where somebody else has
+   * changed the same settings, theirs stand, and everything else is saved.
+   */
   private meet(current: ProfileView, reason: string): boolean {
     const stored = (path: string) => storedValue(current.document, path);
-    const seen = new Set<string>();
+    const arrived = new Set<SettingChange>();
     const taken = new Set<string>();
-    for (const { path, before } of this.waiting) {
-      if (!seen.has(path) && !deepEqual(stored(path), before)) taken.add(path);
-      seen.add(path);
+    for (const path of new Set(this.waiting.map((one) => one.path))) {
+      const own = this.waiting.filter((one) => one.path === path);
+      const last = own.findLastIndex(({ value }) => deepEqual(stored(path), value));
+      for (const one of own.slice(0, last + 1)) arrived.add(one);
+      if (last < 0 && !deepEqual(stored(path), own[0]!.before)) taken.add(path);
     }
+    this.waiting = this.waiting.filter((one) => !arrived.has(one));
     const gone = this.waiting.filter(({ path }) => taken.has(path));
+    if (arrived.size > 0 && gone.length === 0) {
+      this.show(current);
+      return true;
+    }
     return this.giveUp(gone.length > 0 ? gone : this.waiting, current, reason);
   }
 

@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import { createStore } from 'zustand/vanilla';
 import { type StarterEdition, type StarterView, moveStarter, readStarter, saveStarter } from '../../contract/starters';
 import type { StarterDocument } from '../../core/starter/starter';
@@ -22,6 +23,8 @@ interface State {
 interface Unsaved {
   version: number;
   document: StarterDocument;
+  /** What was sent and not answered: it may have arrived. */
+  sent?: StarterDocument | undefined;
 }
 
 /**
@@ -43,11 +46,10 @@ export class StarterStore {
   private readonly saver = new AutoSave<Unsaved>({
     pending: () => this.pending,
     keep: () => this.kept.put(this.pending),
-    send: (unsaved) => ask(saveStarter, { params: { id: this.id }, body: unsaved }),
+    send: (unsaved) => this.send(unsaved),
     taken: (sent, answer) => this.taken(sent, answer as { version: number }),
     conflict: (error) => {
-      this.meet(currentIn<StarterView>(error)!);
-      return false;
+      return this.meet(currentIn<StarterView>(error)!);
     },
     onPhase: (saving) => !this.state.getState().theirs && this.state.setState({ saving }),
   });
@@ -68,8 +70,8 @@ export class StarterStore {
       if (!kept) return;
       this.pending = kept;
       this.state.setState({ document: kept.document });
-      if (newest.state !== 'open' || kept.version !== newest.version) this.meet(view);
-      else this.saver.soon();
+      if (newest.state === 'open' && kept.version === newest.version) this.saver.soon();
+      else if (this.meet(view)) this.saver.soon();
     } catch (error) {
       this.state.setState({ problem: (error as Error).message });
     }
@@ -125,16 +127,36 @@ export class StarterStore {
     this.saver.end();
   }
 
-  /** Somebody else has changed it: what is not saved is kept, and nothing is saved until it is settled. */
-  private meet(theirs: StarterView): void {
+  private send({ version, document }: Unsaved) {
+    if (this.pending) this.pending.sent = document;
+    this.kept.put(this.pending);
+    return ask(saveStarter, { params: { id: this.id }, body: { version, document } });
+  }
+
+  /**
+   * Goes on with the starter as it is stored now: what was sent may have arrived without being answered. When somebody else has changed it,
+   * what is not saved is kept, and nothing is saved until it is settled.
+   * @returns whether what is pending may be saved
+   */
+  private meet(stored: StarterView): boolean {
+    const { version, document, state } = stored.editions[0]!;
+    const { pending } = this;
+    if (pending && state === 'open' && (deepEqual(document, pending.document) || deepEqual(document, pending.sent))) {
+      this.pending = deepEqual(document, pending.document) ? undefined : { version, document: pending.document };
+      this.show(stored);
+      this.state.setState({ document: pending.document });
+      return true;
+    }
     this.saver.hold();
-    this.state.setState({ theirs, saving: { kind: 'clashes' } });
+    this.state.setState({ theirs: stored, saving: { kind: 'clashes' } });
+    return false;
   }
 
   private put(document: StarterDocument): void {
     const { view } = this.state.getState();
     this.state.setState({ document, problem: undefined });
-    this.pending = { version: this.pending?.version ?? view!.editions[0]!.version, document };
+    const { version = view!.editions[0]!.version, sent } = this.pending ?? {};
+    this.pending = { version, document, ...(sent && { sent }) };
     this.saver.changed();
   }
 
