@@ -113,12 +113,13 @@ describe('a profile whose settings are not all taken', () => {
   const sent = () => (asked.mock.lastCall![1] as { body: { changes: { path: string }[] } }).body.changes;
 
   test('keeps those that nobody else has changed, and says which gave way', async () => {
-    const { get } = await opened();
-    asked.mockRejectedValueOnce(conflict(view(changed(mark))));
+    const { store, get } = await opened();
+    store.setValue('address', 'Mine');
+    asked.mockRejectedValueOnce(conflict(view({ ...stored, values: { ...stored.values, address: 'Theirs' } })));
     asked.mockResolvedValueOnce(view(changed(projection)) as never);
     await pass(800);
-    expect(sent().map(({ path }) => path)).toEqual([projection]);
-    expect(get().problem).toMatch(/^Somebody else has changed it\. Not kept: .*“[.,]”\.$/);
+    expect(sent().map(({ path }) => path)).toEqual([mark, projection]);
+    expect(get().problem).toBe('Somebody else has changed it. Not kept: values.address “Mine”.');
     expect(settingOf(get().document!, projection)).toBe(other[projection]);
     expect([get().saving.kind, storage.length]).toEqual(['saved', 0]);
   });
