@@ -89,7 +89,7 @@ const VIEWS = [
     until: async (page) => {
       await page.getByRole('link', { name: 'KD-00002' }).click();
       await page.locator('svg [data-source=number] text').last().waitFor();
-      await page.locator('input[data-asked=checked-by]').focus();
+      await page.locator('input[data-asked=document-type]').focus();
     },
   },
   {
