@@ -13,7 +13,8 @@ const dev = process.argv.includes('--dev');
 const isDemo = !process.argv.includes('--office');
 const FOLDER = isDemo ? '.data/demo' : '.data/office';
 const RUNNING = `${FOLDER}/running.json`;
-const SECRET = `${FOLDER}/secret`;
+/** Apart from the database's password, which lies beside it: whoever has the database cannot seal. */
+const SECRET = `${FOLDER}/application-secret`;
 const PORT = isDemo ? 4180 : 4190;
 const STORE_PORT = PORT + 1;
 const COMMAND = isDemo ? 'npm run demo' : 'npm start';
@@ -55,7 +56,7 @@ function endLeftBehind() {
   if (command.includes('next')) process.kill(-pid, 'SIGKILL');
 }
 
-/** The secret that sign-ins are sealed with: made at the first start, and kept beside the data. */
+/** The secret that sign-ins and records are sealed with: made at the first start, and kept beside the data. */
 function theSecret() {
   if (process.env.ZONOGRAPH_SECRET) return process.env.ZONOGRAPH_SECRET;
   if (!existsSync(SECRET)) writeFileSync(SECRET, newSecret(), { mode: 0o600 });
