@@ -102,7 +102,7 @@ test('a change of what prints takes signatures off, and says so before; what doe
   expect(changed).toMatchObject({ signatures: [], scale: '1:5', open: ['Checked by', 'Approved by'] });
   expect(await svg(id)).not.toContain('Marlo Aketch');
   const words = JSON.stringify(await database.query('SELECT words FROM audit_steps'));
-  expect(words).toContain('The signature of Marlo Aketch (Approved by) was taken off');
+  expect(words).toContain('The signature of Marlo Aketch (Approved by) was removed');
 });
 
 test('a drawing that is reopened, or gets a revision, is signed by nobody; the earlier revision stays approved', async () => {

@@ -94,7 +94,7 @@ export async function changed(
               : `Drawing ${row.number} is ${next.state}${why}`,
           ]
         : [words]),
-      ...[...takenOff, ...before.lapsed].map(({ name, by }) => `The signature of ${by} (${name}) was taken off`),
+      ...[...takenOff, ...before.lapsed].map(({ name, by }) => `The signature of ${by} (${name}) was removed`),
     ];
     await noteChange(db, actor, { subject: `drawing ${id}`, sitting: randomUUID(), words: said });
     return drawingView((await findDrawing(db, id))!, at);
@@ -157,7 +157,7 @@ async function withItsSignatures(
 /** What is said before signatures are taken off. */
 function takesOff({ number }: Pick<DrawingRow, 'number'>, names: readonly SignedName[]): ServiceError {
   const who = names.map(({ name, by }) => `${name}: ${by}`).join('; ');
-  return new ServiceError(422, `This takes off what is signed on drawing ${number || 'on trial'}: ${who}.`, {
+  return new ServiceError(422, `This removes what is signed on drawing ${number || 'on trial'}: ${who}.`, {
     signatures: names.map(({ of, name, by }) => ({ of, name, by })),
   });
 }

@@ -1,10 +1,11 @@
 'use client';
 
-import { Box, Flex } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { counted } from '../../core/counted';
 import type { Clash } from '../../core/drawing/joining';
 import { valueText } from '../../core/property/value';
 import { Button } from '../controls/button';
+import { QuestionStrip } from '../controls/question-strip';
 import type { OpenDrawing } from './drawing-store';
 import { askedOf } from './use-sheets';
 
@@ -16,18 +17,7 @@ export function ClashStrip(props: {
 }) {
   const { clashes, open, onSettle } = props;
   return (
-    <Flex
-      role="alertdialog"
-      aria-label="Somebody else changed this drawing"
-      gap="8px"
-      align="center"
-      px="14px"
-      py="6px"
-      fontSize="14px"
-      bg="card"
-      borderBottom="1px solid"
-      borderColor="line"
-    >
+    <QuestionStrip label="Somebody else changed this drawing">
       <Box flex="1" minWidth={0} maxHeight="88px" overflowY="auto">
         <Box color="ochre">▲ Somebody else changed this drawing meanwhile. You both changed:</Box>
         {clashes.map((clash) => (
@@ -42,7 +32,7 @@ export function ClashStrip(props: {
       <Button type="button" look="primary" onClick={() => onSettle('mine')}>
         Keep mine
       </Button>
-    </Flex>
+    </QuestionStrip>
   );
 }
 
