@@ -2,6 +2,7 @@ import type { DrawingView } from '../../contract/drawings';
 import {
   REVISION_ROW,
   type Signature,
+  currentSignatures,
   signables,
   signedNames,
   whyNotSigned,
@@ -73,8 +74,10 @@ export function withdrawSignature(
       const { signature } = signed;
       if (signature && signature.account !== actor.account && !mayDo(actor.role, 'administrator'))
         throw new ServiceError(403, `${signed.by} signed that, and withdraws it, or a standards administrator does.`);
+      // An approval has approved the newest revision's row by the same act.
+      const together = signature ? currentSignatures(row).filter(({ at: when }) => when === signature.at) : [signed];
       return {
-        next: withoutSigned(row, [signed]),
+        next: withoutSigned(row, together),
         at,
         words: `Withdrew the signature of ${signed.by}: ${signed.name}`,
       };
