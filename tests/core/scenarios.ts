@@ -42,11 +42,11 @@ export const version1Scenario = (): Scenario => ({
 /**
  * What each sheet printed when version 1 was the newest, but for those that print better since: on the following sheets for the fairlead
  * roller the comma of its title keeps clear of the line below it (decision 0028); the longest of a choice, a scale and a revision is one of
- * theirs.
+ * theirs; the note on edges keeps clear of the outline of the title block.
  */
 export const version1Prints = () =>
   Object.assign({}, json(`${FROZEN}/scenes.json`), json('tests/data/repaired-scenes.json')) as Record<string, string>;
 
-/** The same of the files of version 1, whose inch sheets ask nothing: their document status has no choices. */
+/** The same of the files of version 1: their inch sheets ask nothing, so that their document status has no choices; their note on edges stands lower. */
 export const printsOfVersion1Files = () =>
   Object.assign(version1Prints(), json('tests/data/repaired-scenes-of-version-1.json')) as Record<string, string>;

@@ -14,7 +14,7 @@ import { composePlanned } from '@/core/scene/planning';
 import { drawingAtHand } from '@/server/services/drawing-sources';
 import { findDrawing } from '@/server/repositories/drawings';
 import { printedHash } from '../core/every-demo-sheet';
-import { version1Prints } from '../core/scenarios';
+import { printsOfVersion1Files } from '../core/scenarios';
 import { count } from './office';
 
 const FOLDER = 'db/migrations';
@@ -57,7 +57,7 @@ test('an office of version 1 is brought to the newest state: every drawing print
   expect(await freezeWhatIsUsed()).toBe(1);
   while (await runOne('test', new AbortController().signal));
 
-  const printed = version1Prints();
+  const printed = printsOfVersion1Files();
   const register = (await drawings({ wanted: 'all' })).entries.toSorted((a, b) => (a.number < b.number ? -1 : 1));
   expect(register.map(({ number, lookedAt }) => [number, lookedAt])).toEqual([
     ['KD-00001', true],

@@ -79,6 +79,11 @@ export const KINDS = {
   'zone characters too large': kind('warning', { height: mm, clear: mm, least: mm }, ['height']),
   'line width outside the series': kind('note', { width: mm }, ['width']),
   'line width outside the group': kind('note', { width: mm, group: z.array(mm) }, ['width']),
+  'text on a line': kind(
+    'warning',
+    { text, of: z.enum(['captions', 'content']), width: mm, by: mm, other: text.optional() },
+    ['text', 'width'],
+  ),
   'font missing': kind('blocks release', { font: text }, ['font']),
   'glyph missing': kind('blocks release', { characters: z.array(text) }, ['characters']),
   'glyph from another font': kind('note', { characters: z.array(text) }, ['characters']),

@@ -5,7 +5,7 @@ import type { Box } from '../geometry/box';
 import type { OddText } from '../lettering/clean-text';
 import type { FitTask, Fitted } from '../lettering/fitting';
 import type { Facts, PartsFacts } from '../property/facts';
-import type { CellContext } from '../scene/cell-room';
+import type { CellContext, ComposedCell } from '../scene/cell-room';
 import type { ContentText } from '../scene/content-text';
 import type { CellReport } from '../scene/report';
 import type { Resources, SheetRequest } from '../scene/resources';
@@ -25,6 +25,8 @@ export interface LookedSheet {
   /** Of each block in {@link laid}. */
   lines: readonly (readonly BlockLine[])[];
   cells: readonly CellReport[];
+  /** The cells that have text, with its ink. */
+  inked: readonly LookedInk[];
   space: Box;
   /** The trimmed sheet's size. */
   trimmed: Pick<Box, 'width' | 'height'>;
@@ -39,6 +41,9 @@ export interface LookedSheet {
   rules: Rules;
   resources: Resources;
 }
+
+/** The ink of a cell's text. */
+export type LookedInk = Pick<ComposedCell, 'report' | 'inked'>;
 
 /** A cell by itself, whatever it is filled with. */
 export interface LookedCell {

@@ -22,6 +22,7 @@ import { generalTolerances } from './checks/general-tolerances';
 import { glyphs } from './checks/glyphs';
 import { houseChecks } from './checks/house-checks';
 import { largeSheets } from './checks/large-sheets';
+import { inkOnLines } from './checks/ink-on-lines';
 import { leastCaptionHeight, leastOwnCaptionHeight, leastValueHeight } from './checks/least-heights';
 import { leftRows } from './checks/left-rows';
 import { letteringFont } from './checks/lettering-font';
@@ -78,6 +79,7 @@ export const CHECKS = {
     leastCaptionHeight,
     seriesHeights,
     lineWidths,
+    inkOnLines,
     zoneCharacters,
     titleBlock,
     requiredData,

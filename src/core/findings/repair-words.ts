@@ -56,6 +56,8 @@ export function repairWords({ kind: repair }: { kind: RepairKind }): string {
       return 'Letter it in capitals';
     case 'caption in style':
       return `Letter the caption in ${repair.style}, ${mm(repair.height)}`;
+    case 'larger inset':
+      return `Set its inset to ${mm(repair.inset)}`;
     case 'narrower caption':
       return `Letter the caption ${trimNumber(repair.letterWidth, 2)} wide`;
     case 'take from neighbours':

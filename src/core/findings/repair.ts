@@ -19,6 +19,7 @@ export const RepairKind = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('capitals') }),
   z.object({ kind: z.literal('caption in style'), style: text, height: mm }),
   z.object({ kind: z.literal('narrower caption'), letterWidth: z.number() }),
+  z.object({ kind: z.literal('larger inset'), inset: mm }),
 
   // Of tracks: one takes from others, or the block becomes larger.
   z.object({ kind: z.literal('take from neighbours'), axis: Axis, track: z.int(), by: mm, from: z.array(Part).min(1) }),

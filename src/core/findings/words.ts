@@ -189,6 +189,10 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
       : `The characters of the zones are ${mm(height)} high and touch the lines beside them.`,
   'line width outside the series': ({ width }, { block }) =>
     `${block === undefined ? 'The frame line' : 'a line'} is ${mm(width, 3)} wide, which is not in the series.`,
+  'text on a line': ({ text, of, width, by, other }) =>
+    `${of === 'captions' ? 'its caption ' : ''}${quoted(shortened(text))} touches a line ${mm(width)} wide${
+      other === undefined ? '' : ` of ${other}`
+    }, by ${little(by)}.`,
   'line width outside the group': ({ width, group }) =>
     `a line is ${mm(width, 3)} wide; the profile’s line group has ${group.map((one) => trimNumber(one, 3)).join(', ')} mm.`,
   'font missing': () => 'the font of its lettering is not in the office; Osifont stands in for it.',

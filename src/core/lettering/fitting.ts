@@ -28,12 +28,15 @@ export interface FitTask {
   ink: (text: string, height: number, letterWidth: number) => LineInk;
 }
 
-/** A line as it is set: which stretch of which paragraph, and where it starts in the cell, mm. */
+/** A line as it is set: which stretch of which paragraph, where it starts in the cell, and how far it reaches, mm. */
 export interface FittedLine extends Stretch {
   /** Which of the task's paragraphs this line is a stretch of. */
   paragraph: number;
   x: number;
   y: number;
+  /** By its advances. */
+  width: number;
+  ink: LineInk;
 }
 
 export type FitVerdict = 'fits' | 'squeezed' | 'wrapped' | 'stepped down' | 'overflows';
@@ -187,6 +190,8 @@ function stood(task: FitTask, { height }: Allowed, laid: readonly Laid[], measur
       to,
       x: lineStart(standing, widths[i]!, inks[i]!, room),
       y: first - i * distance,
+      width: widths[i]!,
+      ink: inks[i]!,
     })),
     height,
     letterWidth,

@@ -188,6 +188,13 @@ export const RULE_WORDS: Readonly<Record<FindingCode, RuleWords>> = {
     '0.5, 0.35 and 0.25 mm',
     '0.7 mm in the group 0.5',
   ),
+  'text on a line': lettering(
+    'Text clear of lines',
+    'The ink of captions and texts does not touch a line beside it, of its own block, of another or of the frame.',
+    'ISO 3098-1: lettering that can be read',
+    'A “g” 0.1 mm above a line',
+    'A “g” in the thick outline of the block below',
+  ),
   'font missing': lettering(
     'Fonts of the office',
     'The font of every lettering is in the office.',

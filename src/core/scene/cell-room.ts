@@ -1,7 +1,7 @@
 import type { Caption, Cell, Place } from '../format/document';
 import { lengthAt } from '../format/length-value';
 import type { Box } from '../geometry/box';
-import type { Placing } from '../geometry/placing';
+import { type Placing, boxToSheet } from '../geometry/placing';
 import { type OddText, cleanText } from '../lettering/clean-text';
 import type { GlyphTables } from '../lettering/glyph-table';
 import { type LineInk, lineInk, measureLine } from '../lettering/setting';
@@ -19,6 +19,24 @@ export interface ComposedCell {
   primitives: Primitive[];
   report: CellReport;
   findings: Finding[];
+  /** The ink of the lines of its caption and of its text, as far as these fit. */
+  inked: Inked[];
+}
+
+/** The ink of one line of text on the sheet. */
+export interface Inked {
+  text: string;
+  of: 'captions' | 'content';
+  box: Box;
+}
+
+/** The ink of a line that starts at (`x`, `y`) of its room and is `width` wide by its advances, mm. */
+export function inkedOn(
+  { placing }: Room,
+  { x, y, width, ink }: { x: number; y: number; width: number; ink: LineInk },
+): Box {
+  const { before, after, above, below } = ink;
+  return boxToSheet(placing, { x: x - before, y: y - below, width: before + width + after, height: below + above });
 }
 
 /** The room of a cell for text: its size as the text runs, and where that lies on the sheet. */

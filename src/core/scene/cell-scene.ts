@@ -33,7 +33,7 @@ export function composeCell(
     runs: [],
     trace: [],
   };
-  const composed: ComposedCell = { primitives: [], report, findings: look(CHECKS.cell, { context, name }) };
+  const composed: ComposedCell = { primitives: [], report, findings: look(CHECKS.cell, { context, name }), inked: [] };
   if (context.caption) composeCaption(context, composed);
   const content = cell.contents.find((candidate) => applies(candidate.when, occasion));
   if (content) composeContent(content, context, composed);

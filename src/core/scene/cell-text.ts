@@ -15,6 +15,7 @@ import {
   contentRoom,
   descentOf,
   inkOf,
+  inkedOn,
   letteringOf,
 } from './cell-room';
 import { type ContentText, type Paragraph, contentText } from './content-text';
@@ -30,6 +31,8 @@ export function composeCaption(context: CellContext, composed: ComposedCell): vo
     { letterWidth: lettering.letterWidth, x, y, context },
   );
   composed.primitives.push(...set.runs);
+  if (width + sides <= available)
+    composed.inked.push({ text, of: 'captions', box: inkedOn(context.room, { x, y, width, ink }) });
   const { name } = composed.report;
   const at = { context, name, text, width: width + sides, available, glyphs: set, odd };
   composed.findings.push(...look(CHECKS.caption, at));
@@ -71,8 +74,15 @@ export function composeText(parts: readonly Part[], context: CellContext, compos
   const glyphs = { missing: [] as string[], fallbacks: [] as string[] };
   const fit = isNothing(content) ? undefined : fitText(task);
   if (fit) {
-    for (const { paragraph, from, to, x, y } of fit.lines) {
+    for (const fitted of fit.lines) {
+      const { paragraph, from, to, x, y } = fitted;
       const line = content.paragraphs[paragraph]!;
+      if (fit.verdict !== 'overflows')
+        composed.inked.push({
+          text: line.text.slice(from, to),
+          of: 'content',
+          box: inkedOn(context.room, fitted),
+        });
       const set = setRuns(
         { line, from, to, lettering, height: fit.height, role: 'content' },
         { letterWidth: fit.letterWidth, x, y, context },

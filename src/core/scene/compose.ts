@@ -4,6 +4,7 @@ import { isContinued } from '../format/growth';
 import type { LaidBlock } from '../format/layout';
 import { withAcceptances } from '../findings/accepting';
 import type { Finding } from '../findings/finding';
+import type { LookedInk } from '../findings/looked-at';
 import { CHECKS, look } from '../findings/registry';
 import { clearArea } from '../geometry/clear-area';
 import type { Facts } from '../property/facts';
@@ -76,6 +77,7 @@ export function composeLaid(given: LaidSheet, memo = new ComposeMemo()): Compose
   const findings: Finding[] = [];
   const cells: Report['cells'] = [];
   const lines: BlockLine[][] = [];
+  const inked: LookedInk[] = [];
   for (const block of laid) {
     const table = block.grown && tables.get(block.block.id);
     const composed = table
@@ -87,6 +89,7 @@ export function composeLaid(given: LaidSheet, memo = new ComposeMemo()): Compose
       for (const primitive of cell.primitives) primitives.push(primitive);
       if (!table) for (const finding of cell.findings) findings.push(finding);
       cells.push(cell.report);
+      if (cell.inked.length > 0) inked.push(cell);
     }
     if (table) findings.push(...rowFindings(composed));
     const own = blockLines(block);
@@ -107,6 +110,7 @@ export function composeLaid(given: LaidSheet, memo = new ComposeMemo()): Compose
     laid,
     lines,
     cells,
+    inked,
     space: sheet.space,
     trimmed: sheet.trimmed,
     largestClear: clear.largest,

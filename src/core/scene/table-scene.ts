@@ -57,9 +57,14 @@ function shownCell(cell: Cell, shows: Shown | undefined, marks: ReadonlySet<stri
   return { ...cell, contents: marks.has(cell.id) ? [{ parts: [{ kind: 'fixed', text }] }] : [] };
 }
 
-function onPattern({ primitives, report, findings }: ComposedCell, pattern: Cell, silent: boolean): ComposedCell {
+function onPattern(
+  { primitives, report, findings, inked }: ComposedCell,
+  pattern: Cell,
+  silent: boolean,
+): ComposedCell {
   return {
     primitives,
+    inked: silent ? [] : inked,
     report: report.id === pattern.id ? report : { ...report, repeats: pattern.id },
     findings: silent
       ? []

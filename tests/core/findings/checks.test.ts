@@ -73,6 +73,22 @@ test.each<[code: FindingCode, params: object, document: FormatDocument, facts?: 
   ],
   ['under the least height', { of: 'captions', height: 1.5, least: 1.8 }, style('caption', { height: 1.5 })],
   [
+    'text on a line',
+    {
+      text: 'Break sharp edges 0,2 to 0,5',
+      of: 'content',
+      width: 0.7,
+      by: expect.closeTo(0.102, 3),
+      other: 'Title block',
+    },
+    withCell('edges', { place: { across: 'left', up: 'base', inset: { x: 1, y: 1 } } }),
+  ],
+  [
+    'text on a line',
+    { text: caption.text, of: 'captions', width: 0.35, by: expect.closeTo(0.175, 1) },
+    withCell('material', { caption: { ...caption, place: { across: 'left', up: 'top', inset: { x: 0.8, y: 0 } } } }),
+  ],
+  [
     'under the least height',
     { of: 'captions', height: 1.2, least: 1.8 },
     withCell('material', { caption: { ...caption, override: { height: 1.2 } } }),

@@ -340,6 +340,18 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
       { name: 'Number' },
     ],
   ],
+  'text on a line': [
+    [
+      { text: 'Break sharp edges', of: 'content', width: 0.7, by: 0.15, other: 'Title block' },
+      'Edges: “Break sharp edges” touches a line 0.7 mm wide of Title block, by 0.1 mm.',
+      { name: 'Edges' },
+    ],
+    [
+      { text: 'Page', of: 'captions', width: 0.5, by: 0.02 },
+      'Sheet: its caption “Page” touches a line 0.5 mm wide, by 0.02 mm.',
+      { name: 'Sheet' },
+    ],
+  ],
   'line width outside the group': [
     [
       { width: 0.7, group: [0.5, 0.35, 0.25] },
@@ -508,6 +520,7 @@ test.each<[RepairKind, string]>([
   [{ kind: 'capitals' }, 'Letter it in capitals'],
   [{ kind: 'caption in style', style: 'Small', height: 1.8 }, 'Letter the caption in Small, 1.8 mm'],
   [{ kind: 'narrower caption', letterWidth: 0.8 }, 'Letter the caption 0.8 wide'],
+  [{ kind: 'larger inset', inset: 1.2 }, 'Set its inset to 1.2 mm'],
   [
     {
       kind: 'take from neighbours',

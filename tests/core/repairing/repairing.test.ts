@@ -164,6 +164,13 @@ test('what cannot be repaired is left, and said', () => {
   expect(left.length).toBeGreaterThan(0);
 });
 
+test('text on the thick outline of the block beneath stands further from it', () => {
+  const low = withCell('edges', { place: { across: 'left', up: 'base', inset: { x: 1, y: 1 } } });
+  const [first] = offersFor(low, 'text on a line');
+  expect(first!.repair.kind).toEqual({ kind: 'larger inset', inset: 1.2 });
+  expect(first!.brings).toEqual([]);
+});
+
 test('letting a text wrap changes nothing else', () => {
   const document = freshTitleBlock();
   const high = {

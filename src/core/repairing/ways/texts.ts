@@ -1,6 +1,8 @@
 import type { Repair } from '../../findings/repair';
 import { leastIn } from '../../findings/checks/least-heights';
 import type { Content, Part } from '../../format/document';
+import { hasException, lengthAt, withLength } from '../../format/length-value';
+import { roundLength } from '../../geometry/length';
 import { wideningPlans } from '../../lettering/plans';
 import { styleOn } from '../../lettering/style';
 import { usualDisplay } from '../../property/definition';
@@ -72,6 +74,34 @@ function higherRow(situation: Situation<'text overflows'>): Way {
     }));
   });
 }
+
+/** How much larger an inset may become so that a text clears a line, mm. */
+const LARGER_INSETS = [0.1, 0.2, 0.3, 0.4, 0.5, 0.7, 1];
+
+/** Text that touches a line: it stands further from the edge, up or down, else to the side. */
+export const onALine: WaysOf<'text on a line'> = (situation) => {
+  const place = placeOf(situation);
+  if (!place?.cell) return [];
+  const { block, cell } = place;
+  const { sizeId } = situation.proof.request;
+  const { caption } = cell;
+  const standing = situation.finding.params.of === 'captions' ? caption!.place : cell.place;
+  const further = (axis: 'x' | 'y'): Way =>
+    LARGER_INSETS.map((by): Repair => {
+      const inset = roundLength(lengthAt(standing.inset[axis], sizeId) + by);
+      const own = hasException(standing.inset[axis], sizeId) ? sizeId : undefined;
+      const moved = {
+        ...standing,
+        inset: { ...standing.inset, [axis]: withLength(standing.inset[axis], inset, own) },
+      };
+      const change = standing === cell.place ? { place: moved } : { caption: { ...caption!, place: moved } };
+      return {
+        kind: { kind: 'larger inset', inset },
+        steps: [{ op: 'set cell', block: block.id, cell: cell.id, change }],
+      };
+    });
+  return [further('y'), further('x')];
+};
 
 /** The lowest height in which values are lettered on the sheet, not below what is the least for them, mm. */
 function leastInUse({ document, proof }: Situation): number {

@@ -4,7 +4,7 @@ import { onAnother, outside, rowsLeft, untitled } from './blocks';
 import { lackingGlyphs, leftOut, repeated, unwritable } from './contents';
 import { askedRevision, askedTwice, emptyCaption, lackingData, noValue, nobodyAsked } from './data';
 import { noFont, oddWidth, tooLow } from './styles';
-import { longCaption, overflowing, printingAsZero } from './texts';
+import { longCaption, onALine, overflowing, printingAsZero } from './texts';
 import { unresolved } from './tracks';
 
 /** The kinds of finding that can be mended otherwise than by what their check proposes, and how. */
@@ -15,6 +15,7 @@ const WAYS: { readonly [C in FindingCode]?: WaysOf<C> } = {
   'block on another': onAnother,
   'under the least height': tooLow,
   'line width outside the series': oddWidth,
+  'text on a line': onALine,
   'font missing': noFont,
   'caption too long': longCaption,
   'nothing behind a caption': emptyCaption,
