@@ -188,7 +188,11 @@ test('a variant that is gone is said where it is seen, and blocks finishing and 
   const { id } = await makeDrawing(drafter!, { ...winch, specimen: 'pawl' });
   const { specimen: model, version } = await specimen('pawl');
   await changeSpecimen({ ...model, variants: [] }, version);
-  const gone = { kind: 'gone', sheet: 1, model: 'Pawl', variant: '316L' };
+  const gone = { kind: 'gone', sheet: 1, model: 'Pawl', variant: '316L', remembered: true };
+  // Its last values print.
+  expect((await specimen('pawl')).specimen.former).toMatchObject({
+    variants: [{ name: 'galvanised' }, { name: '316L' }],
+  });
   await expect(changeDrawing(drafter!, id, { version: 1, state: 'finished' })).rejects.toMatchObject({
     detail: { lacking: expect.arrayContaining([gone]) },
   });

@@ -23,7 +23,13 @@ export const Lacking = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('revision') }),
   z.object({ kind: z.literal('signature'), name: z.string(), by: z.string() }),
   z.object({ kind: z.literal('finding'), sheet: z.int(), words: z.string(), place: Place }),
-  z.object({ kind: z.literal('gone'), sheet: z.int(), model: z.string(), variant: z.string().optional() }),
+  z.object({
+    kind: z.literal('gone'),
+    sheet: z.int(),
+    model: z.string(),
+    variant: z.string().optional(),
+    remembered: z.boolean().optional(),
+  }),
   z.object({ kind: z.literal('coarse'), sheet: z.int(), views: z.int() }),
 ]);
 export type Lacking = z.infer<typeof Lacking>;

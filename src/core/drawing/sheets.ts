@@ -8,6 +8,7 @@ import { type PlannedSheet, type SheetToPlan, planSheets } from '../scene/planni
 import type { Resources } from '../scene/resources';
 import { modelFacts } from '../specimen/model-facts';
 import type { ModelSources } from '../specimen/models';
+import { lastVariantOf, variantOf } from '../specimen/specimen';
 import { type ItemsByList, partsRules, partsTables } from '../specimen/parts-tables';
 import type { ProfileDocument } from '../profile/document';
 import { ViewsToDraw } from '../view/to-draw';
@@ -196,9 +197,11 @@ export interface GoneFrom {
   model: string;
   /** Absent: the model itself is gone. */
   variant?: string;
+  /** Its last values are known, and print. */
+  remembered?: boolean;
 }
 
-/** The sheets of a drawing in work whose model, or its variant, is no longer there: they print the model without it, or nothing. */
+/** The sheets of a drawing in work whose model, or its variant, is no longer there: they print the variant as it was last, the model without it, or nothing. */
 export function goneFrom(
   drawing: DrawnData,
   { frozen, models }: Pick<DrawingSources, 'frozen' | 'models'>,
@@ -208,16 +211,18 @@ export function goneFrom(
     const { specimen: id, variant } = modelOf(drawing, sheet);
     const model = models.specimens.get(id);
     if (!model) return [{ sheet: i + 1, model: id }];
-    const isThere = variant === undefined || model.variants.some(({ name }) => name === variant);
-    return isThere ? [] : [{ sheet: i + 1, model: model.name, variant: variant! }];
+    if (variant === undefined || variantOf(model, variant)) return [];
+    return [{ sheet: i + 1, model: model.name, variant, remembered: lastVariantOf(model, variant) !== undefined }];
   });
 }
 
 /** What is gone from a sheet, in words. */
-export const goneWords = ({ sheet, model, variant }: GoneFrom): string =>
+export const goneWords = ({ sheet, model, variant, remembered }: GoneFrom): string =>
   variant === undefined
     ? `Sheet ${sheet}: the model “${model}” is no longer there. Choose another one.`
-    : `Sheet ${sheet}: ${model} no longer has the variant “${variant}”, and prints without it. Choose another one.`;
+    : `Sheet ${sheet}: ${model} no longer has the variant “${variant}”. ${
+        remembered ? 'Its last values print.' : 'The model’s own values print.'
+      } Choose another one.`;
 
 /** All sheets of a drawing, those that follow by themselves among them. */
 export const planDrawing = (

@@ -44,9 +44,11 @@ function componentsOf(
     const component = models.specimens.get(specimen);
     if (!component) return [];
     const item = rows.find((row) => row.model?.name === component.name)?.values?.[SUPPLIED.item];
+    const called = otherNames(component);
     return [
       {
         name: component.name,
+        ...(called.length > 0 && { called }),
         ...(item !== undefined && { item: valueText(item) }),
         holds: heldBy(component, models, new Set([model.id])),
       },
@@ -54,10 +56,16 @@ function componentsOf(
   });
 }
 
-/** The names of all that a component holds, however deep. */
+/** What files of shapes may call a model beside its name: as it was called before, and as the product of its own shape is. */
+function otherNames({ name, former, shape }: Specimen): string[] {
+  const others = [...(former?.names ?? []), ...(shape?.product === undefined ? [] : [shape.product])];
+  return [...new Set(others)].filter((other) => other !== name);
+}
+
+/** The names of all that a component holds, however deep, and what else these are called. */
 function heldBy({ components }: Specimen, models: ModelSources, above: ReadonlySet<string>): string[] {
   return components.flatMap(({ specimen }) => {
     const held = above.has(specimen) ? undefined : models.specimens.get(specimen);
-    return held ? [held.name, ...heldBy(held, models, new Set([...above, specimen]))] : [];
+    return held ? [held.name, ...otherNames(held), ...heldBy(held, models, new Set([...above, specimen]))] : [];
   });
 }

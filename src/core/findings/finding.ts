@@ -164,6 +164,7 @@ export const KINDS = {
   'revisions disagree': kind('warning', { model: text, drawing: text }, ['model', 'drawing']),
   'checked by the drafter': kind('warning', { person: text }, ['person']),
   'approved by its maker': kind('warning', { person: text, as: z.enum(['drafter', 'checker']) }, ['person', 'as']),
+  'name too long': kind('note', { name: text, person: text, length: count, most: count }, ['person', 'most']),
   'dates out of order': kind('warning', { first: text, firstDate: text, second: text, secondDate: text }, [
     'firstDate',
     'secondDate',

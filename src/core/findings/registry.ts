@@ -37,6 +37,7 @@ import { overlappingBlocks } from './checks/overlapping-blocks';
 import { ownChecker } from './checks/own-checker';
 import { partMass } from './checks/part-mass';
 import { partsList } from './checks/parts-list';
+import { personNames } from './checks/person-names';
 import { pictures } from './checks/pictures';
 import { projectionStated } from './checks/projection-stated';
 import { repeatedProperties } from './checks/repeated-properties';
@@ -106,6 +107,7 @@ export const CHECKS = {
     numberPattern,
     optionalData,
     dates,
+    personNames,
     approvals,
     scales,
     draftingData,

@@ -245,6 +245,8 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
   'title with a full stop': ({ title }) => `the title ${quoted(shortened(title))} ends with a full stop.`,
   'title too long': ({ title, length, most }) =>
     `the title ${quoted(shortened(title))} has ${counted(length, 'character')}; ${most} is the most.`,
+  'name too long': ({ name, person, length, most }) =>
+    `${name} is ${quoted(shortened(person))}, ${counted(length, 'character')}; ${most} is the most.`,
   'number against its pattern': ({ number, pattern }) =>
     `the drawing number ${quoted(number)} does not fit the pattern ${pattern}.`,
   'one property under two captions': ({ name, first, second, more }) =>

@@ -14,16 +14,20 @@ export type Readable = Pick<
   hint?: string | undefined;
 };
 
+/** The longest name of a person that is taken, in characters: as long as names of the office's people may be. */
+const LONGEST_NAME = 120;
+
 /**
  * Reads what somebody typed as a value: of the type that is asked for, no longer than it may be, of its choices and pattern.
- * An empty text is no value.
+ * An empty text is no value. A person's name may be longer than its property says (ISO 7200: 20 characters), which a rule book judges.
  *
  * @returns the value, or the reason why it is none, with what would be accepted
  */
 export function readValue(asked: Readable, text: string): Outcome<{ value: Value | undefined }> {
   const typed = text.trim();
   if (typed === '') return { ok: true, value: undefined };
-  const { name, length, choices, pattern } = asked;
+  const { name, choices, pattern } = asked;
+  const length = asked.type === 'person' ? LONGEST_NAME : asked.length;
   if (length !== undefined && typed.length > length) {
     return refuse(`${name} takes ${length} characters; “${shortened(typed)}” has ${typed.length}.`);
   }

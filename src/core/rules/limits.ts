@@ -41,6 +41,7 @@ export const LIMITS = {
   'picture too coarse': { dpi: count('Dots per inch at least', 50, 2400) },
   'title without its noun': { nouns: { kind: 'texts', words: 'Nouns that titles begin with' } },
   'title too long': { most: count('Characters at most', 1, 500) },
+  'name too long': { most: count('Characters at most', 1, 120) },
   'number against its pattern': {
     pattern: { kind: 'pattern', words: 'Pattern of drawing numbers', hint: '[A-Z]{2}-[0-9]{4}-D[0-9]{2}' },
   },

@@ -431,6 +431,13 @@ export const RULE_WORDS: Readonly<Record<FindingCode, RuleWords>> = {
     'Created 2026-03-02, checked 2026-03-05',
     'Checked before it was created',
   ),
+  'name too long': people(
+    'Length of names',
+    'The name of a person has no more than so many characters.',
+    'ISO 7200, table 3: 20 characters',
+    'Ines Sundqvist',
+    'Persephone Vanterpool-Szymborska',
+  ),
   'dates in two forms': people(
     'One form of dates',
     'All dates of a sheet are written in one form.',

@@ -54,6 +54,7 @@ const ISO_LIMITS: Limits = {
   'picture too coarse': { dpi: LEAST_DPI },
   'title without its noun': { nouns: NOUNS },
   'title too long': { most: 25 },
+  'name too long': { most: 20 },
   'number against its pattern': { pattern: '' },
   'dates out of order': { order: ['date-created', 'date-checked', 'date-approved'] },
   'required data missing': {
@@ -99,6 +100,7 @@ const ASME: ShippedBook = {
     ...LEFT_TO_THE_HOUSE,
     'height outside the series': 'off',
     'title too long': 'off',
+    'name too long': 'off',
   },
   limits: {
     ...ISO_LIMITS,

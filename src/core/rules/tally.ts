@@ -33,6 +33,7 @@ const ABOUT_VALUES: ReadonlySet<FindingCode> = new Set<FindingCode>([
   'title without its noun',
   'title with a full stop',
   'title too long',
+  'name too long',
   'number against its pattern',
   'filler as a value',
   'dates out of order',

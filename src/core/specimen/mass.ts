@@ -4,7 +4,7 @@ import { SUPPLIED } from '../property/supplied';
 import { convert } from '../property/units';
 import { asMeasure, valueText } from '../property/value';
 import { type ModelSources, type TotalMass, modelValue } from './models';
-import type { Component, Specimen } from './specimen';
+import { type Component, type Specimen, lastVariantOf } from './specimen';
 
 /**
  * The mass of an assembly as its components add up, through nested assemblies: quantity × mass of each, a part's from its
@@ -48,13 +48,11 @@ function massOf(
 ): TotalMass {
   const model = sources.specimens.get(component.specimen);
   if (!model) return { without: [component.specimen] };
-  const variant = variantIn(model, component.variant ?? assemblys);
+  const variant = lastVariantOf(model, component.variant ?? assemblys);
   if (model.model === 'assembly' && model.components.length > 0) return add(model, variant?.name, sources, path);
   const kg = ownMass(model, variant, sources) ?? shapeMass(model, variant, sources)?.kg;
   return kg === undefined ? { without: [model.name] } : { kg, without: [] };
 }
-
-const variantIn = (model: Specimen, name: string | undefined) => model.variants.find((one) => one.name === name);
 
 /** The mass that a model itself gives, in kg; undefined for none, or one that is no mass. */
 export function ownMass(

@@ -5,7 +5,7 @@ import { SUPPLIED } from '../property/supplied';
 import { type Values, valueText } from '../property/value';
 import { ownMass, shapeMass, totalMass } from './mass';
 import type { ModelSources } from './models';
-import { type Specimen, variantOf } from './specimen';
+import { type Specimen, lastVariantOf } from './specimen';
 
 /**
  * The model part of a sheet's facts: a specimen in one of its variants, or in none. Its names become property ids here. An
@@ -16,7 +16,7 @@ export function modelFacts(
   variantName: string | undefined,
   sources: ModelSources,
 ): Pick<Facts, 'model' | 'variant'> {
-  const variant = variantOf(specimen, variantName);
+  const variant = lastVariantOf(specimen, variantName);
   const total = specimen.components.length > 0 ? totalMass(specimen, variant?.name, sources) : undefined;
   const weighs = shapeMass(specimen, variant, sources);
   const hasNone = ownMass(specimen, variant, sources) === undefined;

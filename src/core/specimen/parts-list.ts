@@ -7,7 +7,7 @@ import { ownMass, totalMass } from './mass';
 import { shapeMass } from './mass';
 import { modelFacts } from './model-facts';
 import { type ModelSources, modelValue } from './models';
-import { type Specimen, variantOf } from './specimen';
+import { type Specimen, lastVariantOf } from './specimen';
 
 /** Item numbers by part, as a drawing has given them. They stay when components come and go. */
 export type ItemNumbers = Readonly<Record<string, number>>;
@@ -131,7 +131,7 @@ function componentsOf(
     }
     if (path.some(({ id }) => id === model.id))
       return { ok: false, trouble: { kind: 'holds itself', model: model.name } };
-    const own = variantOf(model, component.variant ?? variant);
+    const own = lastVariantOf(model, component.variant ?? variant);
     const below = componentsOf(model, own?.name, sources, [...path, model], known);
     if (!below.ok) return below;
     const partNumber = textOf(SUPPLIED.partNumber, model, own, sources);

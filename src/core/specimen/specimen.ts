@@ -28,6 +28,11 @@ export const Specimen = z.object({
   model: ModelKind,
   values: Values,
   variants: z.array(Variant).max(200),
+  /**
+   * What it was called before, by which files of shapes go on to call it; and variants that were removed, of which drawings print the last
+   * values. The latest last.
+   */
+  former: z.object({ names: z.array(z.string().max(120)).max(20), variants: z.array(Variant).max(200) }).optional(),
   components: z.array(Component).max(5000),
   shape: Shape.optional(),
   /** The shape of a folded part before it is folded. */
@@ -56,4 +61,28 @@ export function readSpecimen(json: unknown): Outcome<{ specimen: Specimen }> {
 /** The variant of that name; undefined for none. */
 export function variantOf(specimen: Specimen, name: string | undefined): Variant | undefined {
   return specimen.variants.find((variant) => variant.name === name);
+}
+
+/** The variant of that name, or, where it was removed, as it was last. */
+export function lastVariantOf(specimen: Specimen, name: string | undefined): Variant | undefined {
+  return variantOf(specimen, name) ?? specimen.former?.variants.find((variant) => variant.name === name);
+}
+
+/** Most former names and removed variants that are remembered of a model. */
+const MOST_FORMER = { names: 20, variants: 200 };
+
+/** A model as it is changed, with what is known of the names and variants that it had before and has no more. */
+export function withFormer(before: Specimen, { former: _, ...after }: Specimen): Specimen {
+  const names = [...(before.former?.names ?? []), before.name].filter((name) => name !== after.name);
+  const variants = [...(before.former?.variants ?? []), ...before.variants].filter(
+    ({ name }) => !variantOf(after, name),
+  );
+  if (names.length + variants.length === 0) return after;
+  return {
+    ...after,
+    former: {
+      names: [...new Set(names)].slice(-MOST_FORMER.names),
+      variants: variants.slice(-MOST_FORMER.variants),
+    },
+  };
 }

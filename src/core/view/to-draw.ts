@@ -19,9 +19,19 @@ export const ViewedModel = z.object({
   shape: ViewedShape.optional(),
   /** Of a folded part. */
   flat: ViewedShape.optional(),
-  /** The components of an assembly by name, each with the item number that the parts list gives it and the names of all that it holds. */
+  /**
+   * The components of an assembly by name, each with what its files of shapes may call it otherwise, the item number that the parts list
+   * gives it, and the names of all that it holds.
+   */
   components: z
-    .array(z.object({ name: z.string(), item: z.string().optional(), holds: z.array(z.string()) }))
+    .array(
+      z.object({
+        name: z.string(),
+        called: z.array(z.string()).optional(),
+        item: z.string().optional(),
+        holds: z.array(z.string()),
+      }),
+    )
     .optional(),
 });
 export type ViewedModel = z.infer<typeof ViewedModel>;

@@ -9,7 +9,7 @@ import { modelChanges } from '../../core/specimen/changes';
 import { NOTHING_KNOWN, joinSpecimens } from '../../core/specimen/joining';
 import { LARGEST_STEP } from '../../core/specimen/reading-files';
 import type { Shape } from '../../core/specimen/shape';
-import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
+import { type Specimen, readSpecimen, withFormer } from '../../core/specimen/specimen';
 import type { Actor } from '../actor';
 import { database, transaction } from '../database';
 import { changedModels, knownEtags, lastGiven, noteAsked, noteModel, storeState } from '../repositories/model-store';
@@ -123,7 +123,7 @@ async function takeOver(actor: Actor, described: Specimen, etag: string, shape?:
       return refuseCircles(db, [given]);
     }
     const joined = joinSpecimens((await lastGiven(db, given.id)) ?? NOTHING_KNOWN, given, row.specimen).specimen;
-    const specimen: Specimen = { ...joined, ...(shape && { shape }) };
+    const specimen = withFormer(row.specimen, { ...joined, ...(shape && { shape }) });
     const changed = !deepEqual(row.specimen, specimen);
     // Somebody is just changing it: the next time the store is asked it is still news.
     if (changed && !(await replaceSpecimen(db, specimen, row.version))) return;

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { ModelNames } from '../../core/property/model-names';
 import { componentCircle } from '../../core/specimen/mass';
 import { saying } from '../../core/specimen/saying';
-import { type Specimen, readSpecimen } from '../../core/specimen/specimen';
+import { type Specimen, readSpecimen, withFormer } from '../../core/specimen/specimen';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
@@ -124,14 +124,14 @@ export async function changeSpecimen(
 ): Promise<{ version: number }> {
   const read = readSpecimen(json);
   if (!read.ok) throw new ServiceError(422, read.reason);
-  const changed = read.specimen;
   await transaction(async (db) => {
+    const current = await findSpecimen(db, read.specimen.id);
+    if (!current) throw new ServiceError(404, `“${read.specimen.name}” is no longer there.`);
+    const changed = withFormer(current.specimen, read.specimen);
     if (!(await replaceSpecimen(db, changed, version))) {
-      const current = await findSpecimen(db, changed.id);
-      if (!current) throw new ServiceError(404, `“${changed.name}” is no longer there.`);
       throw conflict(
         `Somebody changed “${current.specimen.name}” meanwhile. Your change is not saved; look at theirs first.`,
-        current,
+        (await findSpecimen(db, changed.id)) ?? current,
       );
     }
     await keepModels(db, actor, [changed], await dictionaryAtHand(db));

@@ -334,7 +334,7 @@ function concerns({ drawing, office }: OpenDrawing, models: readonly string[]): 
   return models.some((id) => seen.has(id));
 }
 
-/** Says that a sheet prints without its variant, or without its model, because that is gone. */
+/** Says that the variant or the model of a sheet is gone, and what prints in its place. */
 function GoneStrip({ open }: { open: OpenDrawing }) {
   const gone = useMemo(() => goneFrom(open.drawing, sourcesOf(open)), [open]);
   if (gone.length === 0) return null;

@@ -9,9 +9,12 @@ import {
   sheetTitle,
   zoneLabelsOf,
 } from '@/core/drawing/sheets';
+import { viewedModel } from '@/core/drawing/viewed';
 import type { RevisionRow } from '@/core/revision/rows';
 import { compose } from '@/core/scene/compose';
-import { demoFacts, demoModels, demoPackage, demoResources } from '../demo';
+import { withFormer } from '@/core/specimen/specimen';
+import { componentNamed } from '@/core/view/components';
+import { demoFacts, demoModels, demoPackage, demoResources, demoSpecimen, demoSpecimens } from '../demo';
 import { revisionRow } from '../../builders';
 
 const [workshop, inch] = ['workshop-sheets', 'inch-sheets'].map(demoPackage) as [
@@ -197,4 +200,22 @@ test('another size: what no longer fits, what is not printed there, and sheets t
     answers: { ...drawing.answers, 'created-by': 'Wilhelmina Montgomery-Hawthorne-Vandermeulen' },
   };
   expect(lossesOn('iso-a4-portrait', long, sources, resources)).not.toEqual([]);
+});
+
+test('a model that is renamed keeps its balloon: files of shapes go on to call it what it was', () => {
+  const assembly = demoSpecimen('recovery-winch');
+  const renamed = demoSpecimens().map((one) =>
+    one.id === 'pawl' ? withFormer(one, { ...one, name: 'Sperrklinke' }) : one,
+  );
+  const models = demoModels(workshop, { specimens: renamed });
+  const numbers = drawnSheets(winch, { ...sources, models }).items;
+  const { components } = viewedModel(assembly, undefined, { document: workshop.format, models }, numbers);
+  const before = viewedModel(assembly, undefined, { document: workshop.format, models: sources.models }, numbers);
+  const item = (of: typeof components, name: string) => componentNamed(of!, name)?.item;
+  expect(item(before.components, 'Pawl')).toMatch(/^\d+$/);
+  expect(item(components, 'Pawl')).toBe(item(before.components, 'Pawl'));
+  expect(componentNamed(components!, 'Pawl')!.name).toBe('Sperrklinke');
+  // Another model that is called so now has the name for itself.
+  const taken = components!.map((one) => (one.name === 'Guard' ? { ...one, name: 'Pawl' } : one));
+  expect(item(taken, 'Pawl')).toBe(item(components, 'Guard'));
 });

@@ -242,6 +242,12 @@ test.each<[code: FindingCode, params: object, document: FormatDocument, facts?: 
   ['title with a full stop', { title: 'CHEEK.', better: 'CHEEK' }, workshop.format, titled('CHEEK.')],
   ['title too long', { length: 26, most: 25 }, workshop.format, titled('CHEEK OF THE RECOVERY DRUM')],
   [
+    'name too long',
+    { name: 'Checked by', person: 'Persephone Vanterpool-Szymborska', length: 32, most: 20 },
+    workshop.format,
+    drawing({ 'checked-by': 'Persephone Vanterpool-Szymborska' }),
+  ],
+  [
     'number against its pattern',
     { number: 'KW-2201-D01', pattern: 'KB-.*' },
     workshop.format,

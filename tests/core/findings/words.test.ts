@@ -401,6 +401,13 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
       { name: 'Title' },
     ],
   ],
+  'name too long': [
+    [
+      { name: 'Checked by', person: 'Persephone Vanterpool-Szymborska', length: 32, most: 20 },
+      'CHECKED: Checked by is “Persephone Vanterpool-Szymborska”, 32 characters; 20 is the most.',
+      { name: 'CHECKED' },
+    ],
+  ],
   'number against its pattern': [
     [
       { number: '2201', pattern: 'KW-[0-9]{4}' },

@@ -2,6 +2,7 @@ import { PropertyDefinition } from '@/core/property/definition';
 import { type DisplayFormat, type DisplayTrouble, displayValue, missingText } from '@/core/property/display';
 import { longestCandidates, tradeText } from '@/core/property/longest';
 import { matchedName } from '@/core/property/names';
+import { readValue } from '@/core/property/reading-value';
 import { resolveProperty } from '@/core/property/resolving';
 import { convert, knownUnit } from '@/core/property/units';
 import type { Value } from '@/core/property/value';
@@ -234,4 +235,12 @@ describe('in a row of a table', () => {
     expect(resolveProperty(property('item'), component, { item: 'the sheet’s' }).value).toBe('2');
     expect(resolveProperty(property('item'), facts, {}).value).toBeUndefined();
   });
+});
+
+test('the name of a person may be longer than its property says; a rule book judges that', () => {
+  const checker = { name: 'Checked by', type: 'person', length: 20 } as const;
+  const person = 'Persephone Vanterpool-Szymborska';
+  expect(readValue(checker, person)).toEqual({ ok: true, value: person });
+  expect(readValue({ ...checker, type: 'text' }, person)).toMatchObject({ ok: false });
+  expect(readValue(checker, 'x'.repeat(121))).toMatchObject({ ok: false });
 });

@@ -1,6 +1,6 @@
 import { modelHash } from '@/core/drawing/drawing';
 import { modelFacts } from '@/core/specimen/model-facts';
-import type { Specimen } from '@/core/specimen/specimen';
+import { type Specimen, readSpecimen, variantOf, withFormer } from '@/core/specimen/specimen';
 import { demoModels, demoPackage, demoSpecimen, demoSpecimens } from '../demo';
 
 const workshop = demoPackage('workshop-sheets');
@@ -50,4 +50,32 @@ test('what is only looked at does not make a finished drawing’s model another 
   const { model } = factsOf(pawl);
   const { shapeMass: _, ...before } = model!;
   expect(modelHash({ model: before })).toBe(modelHash({ model: model! }));
+});
+
+describe('a variant that was removed', () => {
+  const without = withFormer(pawl, { ...pawl, variants: pawl.variants.slice(0, 1) });
+
+  test('is remembered with its last values, which its drawings go on to print', () => {
+    const facts = (one: typeof pawl) =>
+      modelFacts(one, '316L', demoModels(workshop, { specimens: [one], materials: [] }));
+    expect(without.former).toEqual({ names: [], variants: [pawl.variants[1]] });
+    expect(facts(without).variant).toEqual(facts(pawl).variant);
+    expect(variantOf(without, '316L')).toBeUndefined();
+  });
+
+  test('is another one’s as soon as the model has one of that name again', () => {
+    const back = withFormer(without, { ...without, variants: pawl.variants });
+    expect(back).toEqual(pawl);
+  });
+
+  test('goes out of mind behind two hundred others', () => {
+    let model = pawl;
+    for (let i = 0; i < 210; i++) {
+      const variants = [{ name: `V${i}`, values: {} }];
+      model = withFormer(withFormer(model, { ...model, variants }), { ...model, variants: [] });
+      model = withFormer({ ...model, variants }, { ...model, variants: [] });
+    }
+    expect(model.former!.variants).toHaveLength(200);
+    expect(readSpecimen(model).ok).toBe(true);
+  });
 });
