@@ -34,6 +34,7 @@ export const ROUTES = {
   'DELETE /api/office/places/[id]': 'administrator',
   'GET /api/office/places/[id]/changes': 'reader',
   'PUT /api/office/places/[id]/values': 'administrator',
+  'POST /api/office/places/[id]/foresight': 'administrator',
   'GET /api/profiles': 'reader',
   'POST /api/profiles': 'administrator',
   'GET /api/profiles/[id]': 'reader',

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { FullName } from '../core/office/account';
 import { ExportKind } from './export';
 import { Answers } from '../core/drawing/drawing';
+import { KeptOffice } from '../core/drawing/kept-office';
 import { Revising } from '../core/drawing/revising';
 import { Signature } from '../core/drawing/signing';
 import { DrawingScale, DrawingSheets, FrozenDrawing } from '../core/drawing/sheets';
@@ -70,6 +71,7 @@ export const DrawingView = z.object({
   projectId: z.string(),
   /** The site whose values it prints; null: the default one. */
   siteId: z.string().nullable(),
+  keptOffice: KeptOffice,
   scale: z.string(),
   answers: Answers,
   overruled: Answers,
@@ -160,6 +162,8 @@ export const DrawingChange = z.strictObject({
   projectId: z.string().optional(),
   /** The site whose values are printed; null: the default one. */
   siteId: z.string().nullable().optional(),
+  /** Nothing is kept of the office as it was any more. */
+  keptOffice: z.strictObject({}).optional(),
   scale: DrawingScale.optional(),
 });
 export type DrawingChange = z.infer<typeof DrawingChange>;

@@ -44,11 +44,44 @@ export const removePlace = route({
   answer: z.object({ removed: z.literal(true) }),
 });
 
-/** Sets one value, if it is still what it was before; 409 with the place as it is when somebody else has changed it. */
+/** A drawing on which something no longer fits once a value of the office is another one: on which sheet, and what. */
+const ForeseenDrawing = z.object({ id: z.string(), number: z.string(), sheet: z.int(), says: z.string() });
+export type ForeseenDrawing = z.infer<typeof ForeseenDrawing>;
+
+const ForeseenValue = z.object({
+  /** Drawings in work that print the value. */
+  drawings: z.int(),
+  /** Those of them that are signed: what prints beside the signatures changes. */
+  signed: z.int(),
+  /** How many of them were composed with the new value, the newest first; of these, on how many something no longer fits. */
+  lookedAt: z.int(),
+  worse: z.int(),
+  /** The first of those. */
+  named: z.array(ForeseenDrawing),
+});
+export type ForeseenValue = z.infer<typeof ForeseenValue>;
+
+/** What another value would do to drawings in work. Nothing is kept. */
+export const foreseeValue = route({
+  method: 'POST',
+  path: '/api/office/places/[id]/foresight',
+  body: z.object({ property: z.string(), value: Value.nullable() }),
+  answer: ForeseenValue,
+});
+
+/**
+ * Sets one value, if it is still what it was before; 409 with the place as it is when somebody else has changed it. For new drawings only:
+ * those in work that print it keep the former one.
+ */
 export const changePlaceValue = route({
   method: 'PUT',
   path: '/api/office/places/[id]/values',
-  body: z.object({ property: z.string(), before: Value.nullable(), value: Value.nullable() }),
+  body: z.object({
+    property: z.string(),
+    before: Value.nullable(),
+    value: Value.nullable(),
+    newDrawingsOnly: z.literal(true).optional(),
+  }),
   answer: OfficePlace,
 });
 

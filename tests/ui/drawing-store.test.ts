@@ -20,6 +20,7 @@ const stored: DrawingView = {
   sizeName: 'A3',
   profileId: 'kelvarra-profile',
   siteId: null,
+  keptOffice: {},
   projectId: 'plinth',
   scale: '1:2',
   answers: { 'created-by': 'Ines Sundqvist' },

@@ -1,6 +1,7 @@
 import type { RegisterEntry, WantedDrawings } from '../../contract/drawings';
 import type { Page } from '../../contract/route';
 import type { Answers } from '../../core/drawing/drawing';
+import type { KeptOffice } from '../../core/drawing/kept-office';
 import type { DrawingSheet } from '../../core/drawing/sheets';
 import type { Signature } from '../../core/drawing/signing';
 import type { RevisionRow } from '../../core/revision/rows';
@@ -19,6 +20,8 @@ export interface DrawingSettings {
   projectId: string;
   /** Null: the default site. */
   siteId: string | null;
+  /** What it keeps of site and project as it was. */
+  keptOffice: KeptOffice;
   scale: string;
 }
 
@@ -79,6 +82,7 @@ interface Raw {
   profile_revision: number | null;
   project_id: string;
   site_id: string | null;
+  kept_office: unknown;
   scale: string;
   answers: unknown;
   overruled: unknown;
@@ -107,6 +111,7 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
   profileRevision: raw.profile_revision,
   projectId: raw.project_id,
   siteId: raw.site_id,
+  keptOffice: fromJson(raw.kept_office),
   scale: raw.scale,
   answers: fromJson(raw.answers),
   overruled: fromJson(raw.overruled),
@@ -124,7 +129,7 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
 });
 
 const SELECT = `SELECT drawings.id, drawings.number, edition_id, format_id, editions.number AS edition, specimen_id, variant, size_id,
-  drawings.profile_id, profile_revision, drawings.project_id, site_id, scale, answers, overruled, revisions, signatures, items, drawings.state, finished_with, frozen, finish_reason,
+  drawings.profile_id, profile_revision, drawings.project_id, site_id, kept_office, scale, answers, overruled, revisions, signatures, items, drawings.state, finished_with, frozen, finish_reason,
   made_by, drawings.version, drawings.updated_at
   FROM drawings JOIN editions ON editions.id = drawings.edition_id`;
 
@@ -284,6 +289,7 @@ export async function insertDrawing(
     DrawingRow,
     | 'formatId'
     | 'edition'
+    | 'keptOffice'
     | 'overruled'
     | 'revisions'
     | 'signatures'
@@ -322,7 +328,7 @@ export async function insertDrawing(
 /** Changes a drawing, inside a transaction. @returns false when the row is no longer of that version */
 export async function replaceDrawing(db: Database, drawing: DrawingRow, version: number): Promise<boolean> {
   const { affected } = await db.run(
-    `UPDATE drawings SET size_id = ?, profile_id = ?, profile_revision = ?, project_id = ?, site_id = ?, scale = ?, answers = ?, overruled = ?,
+    `UPDATE drawings SET size_id = ?, profile_id = ?, profile_revision = ?, project_id = ?, site_id = ?, kept_office = ?, scale = ?, answers = ?, overruled = ?,
        revisions = ?, signatures = ?, items = ?, state = ?, finished_with = ?, frozen = ?, finish_reason = ?, version = version + 1 WHERE id = ? AND version = ?`,
     [
       drawing.sizeId,
@@ -330,6 +336,7 @@ export async function replaceDrawing(db: Database, drawing: DrawingRow, version:
       drawing.profileRevision,
       drawing.projectId,
       drawing.siteId,
+      JSON.stringify(drawing.keptOffice),
       drawing.scale,
       JSON.stringify(drawing.answers),
       JSON.stringify(drawing.overruled),
@@ -418,4 +425,26 @@ export async function countTrials(db: Database, edition: string): Promise<number
 /** Deletes the trial drawings on an edition. */
 export async function deleteTrials(db: Database, edition: string): Promise<void> {
   await db.run(`DELETE FROM drawings WHERE ${TRIALS}`, [edition, edition]);
+}
+
+/** The ids of the drawings in work that print a site or a project, the newest first. */
+export async function inWorkWith(
+  db: Database,
+  { id, source, isDefault }: { id: string; source: 'organisation' | 'project'; isDefault: boolean },
+): Promise<string[]> {
+  const names =
+    source === 'project' ? 'project_id = ?' : isDefault ? '(site_id = ? OR site_id IS NULL)' : 'site_id = ?';
+  const rows = await db.query<{ id: string }>(
+    `SELECT id FROM drawings WHERE state = 'in work' AND ${names} ORDER BY created_at DESC, id DESC`,
+    [id],
+  );
+  return rows.map((row) => row.id);
+}
+
+/** Keeps what a drawing prints of the office as it was. Whoever is just changing the drawing looks at it once more. */
+export async function keepOffice(db: Database, id: string, kept: KeptOffice): Promise<void> {
+  await db.run('UPDATE drawings SET kept_office = ?, version = version + 1, updated_at = updated_at WHERE id = ?', [
+    JSON.stringify(kept),
+    id,
+  ]);
 }

@@ -2,6 +2,7 @@ import type { FormatView, OfficeFacts } from '../../contract/formats';
 import { lacksScale } from '../../core/drawing/finishing';
 import { askedBy, unanswered } from '../../core/drawing/asking';
 import { modelHash } from '../../core/drawing/drawing';
+import { withKept } from '../../core/drawing/kept-office';
 import { type DrawingSources, modelsOnSheet } from '../../core/drawing/sheets';
 import { type Frozen, definitionsOf } from '../../core/edition/snapshot';
 import { canonicalHash } from '../../core/format/canonical';
@@ -55,10 +56,11 @@ export interface DrawingAtHand {
 /** What a drawing is filled from beside its model: its project and its profile, the organisation, today; `frozen` is of its edition. */
 export async function drawingSurroundings(
   db: Database,
-  row: Pick<DrawingRow, 'projectId' | 'profileId' | 'profileRevision' | 'siteId'>,
+  row: Pick<DrawingRow, 'projectId' | 'profileId' | 'profileRevision' | 'siteId'> &
+    Partial<Pick<DrawingRow, 'keptOffice'>>,
   frozen?: Frozen,
 ): Promise<OfficeFacts & { profileDocument: ProfileDocument }> {
-  const { projectId, siteId } = row;
+  const { projectId, siteId, keptOffice = {} } = row;
   const places = await findPlaces(db, [projectId]);
   const profile = await profileOfDrawing(db, row, frozen);
   if (!profile) throw new ServiceError(422, 'The drawing’s drafting profile is no longer there. Choose another one.');
@@ -66,11 +68,14 @@ export async function drawingSurroundings(
   const organisation = sites.find(({ id }) => id === siteId) ?? sites[0];
   const named = (id: string) => {
     const place = places.get(id);
-    return place && { name: place.name, values: place.values };
+    return place && { name: place.name, values: withKept(place.values, keptOffice.project) };
   };
   return {
     project: named(projectId),
-    organisation: organisation && { name: organisation.name, values: organisation.values },
+    organisation: organisation && {
+      name: organisation.name,
+      values: withKept(organisation.values, keptOffice.organisation),
+    },
     today: await officeToday(db),
     ...profileFacts(profile),
     profileDocument: profile.document,
@@ -92,7 +97,8 @@ export async function drawingAtHand(
     | 'siteId'
     | 'scale'
     | 'frozen'
-  >,
+  > &
+    Partial<Pick<DrawingRow, 'keptOffice'>>,
 ): Promise<DrawingAtHand> {
   const ids = editionsOf(row);
   const found = await findEditions(db, ids);

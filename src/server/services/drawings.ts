@@ -5,6 +5,7 @@ import type { Answers } from '../../core/drawing/drawing';
 import { mayDo, tooLittle } from '../../core/office/account';
 import { REVISION_ROW, notAnswered, signedNames, whyNotAnswered, withoutSigned } from '../../core/drawing/signing';
 import { lackingToFinish, lackingWords } from '../../core/drawing/finishing';
+import { keptAfter } from '../../core/drawing/kept-office';
 import { type Revising, revise } from '../../core/drawing/revising';
 import { type DrawingSheet, drawnSheets } from '../../core/drawing/sheets';
 import { sheetGeometry } from '../../core/format/sheet';
@@ -216,6 +217,7 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
     unsigned,
     change: async (db, row) => {
       const next: DrawingRow = { ...row, ...given };
+      next.keptOffice = keptAfter(next.keptOffice, row, next);
       if (change.profileId ?? change.projectId ?? change.siteId) await checkPlaces(db, next);
       const at = await drawingAtHand(db, next);
       const documents = at.editions.map(({ document }) => document);

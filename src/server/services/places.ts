@@ -7,6 +7,7 @@ import type {
   changePlace as ChangePlace,
   changePlaceValue as ChangeValue,
 } from '../../contract/places';
+import { counted } from '../../core/counted';
 import { readValue } from '../../core/property/reading-value';
 import { valueText } from '../../core/property/value';
 import type { Actor } from '../actor';
@@ -24,6 +25,7 @@ import {
   usesOfPlace,
 } from '../repositories/value-places';
 import { takeTurn } from '../repositories/turns';
+import { keepForDrawings } from './office-foresight';
 import { ServiceError, conflict } from './service-error';
 
 const SOURCES = ['organisation', 'project'] as const;
@@ -113,7 +115,7 @@ export async function removePlace(actor: Actor, id: string): Promise<void> {
 export async function changePlaceValue(
   actor: Actor,
   id: string,
-  { property, before, value }: z.infer<(typeof ChangeValue)['body']>,
+  { property, before, value, newDrawingsOnly }: z.infer<(typeof ChangeValue)['body']>,
 ): Promise<OfficePlace> {
   return transaction(async (db) => {
     const place = await lockPlace(db, id);
@@ -136,6 +138,7 @@ export async function changePlaceValue(
       if (!read.ok) throw new ServiceError(422, read.reason);
     }
     const next = { ...place, values: value === null || value === '' ? others : { ...others, [property]: value } };
+    const keeping = newDrawingsOnly ? await keepForDrawings(db, place, property, present) : 0;
     await replacePlace(db, next);
     const said =
       value === null || value === ''
@@ -143,7 +146,11 @@ export async function changePlaceValue(
         : definition.type === 'picture'
           ? 'a picture'
           : `“${valueText(value)}”`;
-    await note(db, actor, id, `${definition.name}: ${said}`);
+    const kept =
+      keeping === 0
+        ? ''
+        : `, for new drawings only: ${counted(keeping, 'drawing')} in work ${keeping === 1 ? 'keeps' : 'keep'} the former one`;
+    await note(db, actor, id, `${definition.name}: ${said}${kept}`);
     return next;
   });
 }

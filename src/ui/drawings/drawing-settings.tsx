@@ -1,6 +1,8 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
+import { keptProperties } from '../../core/drawing/kept-office';
+import { Button } from '../controls/button';
 import { SelectRow } from '../controls/field';
 import type { Changed, OpenDrawing } from './drawing-store';
 import { PaneHead } from './pane-head';
@@ -41,7 +43,23 @@ export function DrawingSettings(props: { open: OpenDrawing; locked: boolean; onC
             onChange={(site) => onChange({ siteId: site })}
           />
         )}
+        <KeptOfOffice open={open} onFollow={() => onChange({ keptOffice: {} })} />
       </fieldset>
+    </Box>
+  );
+}
+
+/** What the drawing keeps of the office as it was before that was changed for new drawings only; one click takes over what is so now. */
+function KeptOfOffice({ open, onFollow }: { open: OpenDrawing; onFollow: () => void }) {
+  const kept = keptProperties(open.drawing.keptOffice);
+  if (kept.length === 0) return null;
+  const names = kept.map((id) => open.office.properties.find((one) => one.id === id)?.name ?? id);
+  return (
+    <Box fontSize="14px" py="6px">
+      <Box pb="4px">Keeps {names.join(', ')} as the office had it before: that was changed for new drawings only.</Box>
+      <Button type="button" onClick={onFollow}>
+        Print what the office has now
+      </Button>
     </Box>
   );
 }

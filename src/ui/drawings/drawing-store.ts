@@ -45,7 +45,10 @@ export interface OpenDrawing extends OpenDrawingView {
 }
 
 /** What of a drawing is changed on its screen. */
-export type Changed = Partial<Changeable>;
+export type Changed = Partial<Changeable> & {
+  /** It prints the office’s values as they are now. */
+  keptOffice?: Record<string, never>;
+};
 
 /** A change that is not saved yet, and the drawing that it was made on. */
 interface Unsaved {
@@ -352,12 +355,13 @@ const isIn = (changed: Changed, drawing: DrawingView): boolean =>
 
 /** Whether what was saved asks for what is not loaded: another format or model, or other values of profile and project. */
 const needsMore = (
-  { sheets, profileId, projectId, siteId }: DrawingView,
+  { sheets, profileId, projectId, siteId, keptOffice }: DrawingView,
   { formats, office, drawing }: OpenDrawing,
 ): boolean =>
   profileId !== drawing.profileId ||
   projectId !== drawing.projectId ||
   siteId !== drawing.siteId ||
+  !deepEqual(keptOffice, drawing.keptOffice) ||
   sheets.some(
     ({ edition, specimen }) =>
       (edition !== undefined && !formats.some((format) => format.edition.id === edition)) ||

@@ -2,7 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useId, useState } from 'react';
-import { type OfficePlace, changePlaceValue } from '../../contract/places';
+import { type ForeseenValue, type OfficePlace, changePlaceValue, foreseeValue } from '../../contract/places';
 import type { PropertyDefinition } from '../../core/property/definition';
 import { readValue } from '../../core/property/reading-value';
 import { type Value, valueText } from '../../core/property/value';
@@ -10,6 +10,7 @@ import { Button } from '../controls/button';
 import { Problem, Row, Select, TextArea, TextInput } from '../controls/field';
 import { currentIn, ask } from '../data/request';
 import { takeInPicture } from '../data/take-in-picture';
+import { ValueForesight } from './value-foresight';
 
 /** What somebody else has put in the place of a value meanwhile. */
 interface Clash {
@@ -18,7 +19,7 @@ interface Clash {
 }
 
 /**
- * One value of the office. It is kept when its field is left; what is refused stays as it was typed, with the reason. When somebody
+ * One value of the office. It is kept when its field is left, once it is said what it does to drawings in work that print it; what is refused stays as it was typed, with the reason. When somebody
  * else has changed it meanwhile both are shown.
  */
 export function PlaceValue(props: {
@@ -36,8 +37,25 @@ export function PlaceValue(props: {
   const [typed, setTyped] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const [clash, setClash] = useState<Clash>();
-  const keep = async (value: Value | null, before: Value | undefined = present) => {
-    const body = { property: property.id, before: before ?? null, value };
+  const [foreseen, setForeseen] = useState<{ value: Value | null; of: ForeseenValue }>();
+  /** Keeps a value that no drawing in work prints; of any other it is said first what it does. */
+  const propose = async (value: Value | null) => {
+    try {
+      const of = await ask(foreseeValue, { params: { id: place.id }, body: { property: property.id, value } });
+      if (of.drawings > 0) setForeseen({ value, of });
+      else await keep(value);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  const keep = async (value: Value | null, before: Value | undefined = present, newDrawingsOnly = false) => {
+    const body = {
+      property: property.id,
+      before: before ?? null,
+      value,
+      ...(newDrawingsOnly && { newDrawingsOnly: true as const }),
+    };
+    setForeseen(undefined);
     try {
       await ask(changePlaceValue, { params: { id: place.id }, body });
       setProblem(undefined);
@@ -59,10 +77,17 @@ export function PlaceValue(props: {
     }
     const read = readValue(property, typed);
     if (!read.ok) setProblem(read.reason);
-    else void keep(read.value ?? null);
+    else void propose(read.value ?? null);
+  };
+  const undo = () => {
+    setTyped(undefined);
+    setProblem(undefined);
+    setForeseen(undefined);
+    onType(undefined);
   };
   const type = (text: string) => {
     setTyped(text);
+    setForeseen(undefined);
     const read = readValue(property, text);
     if (read.ok) onType(read.value ?? '');
   };
@@ -77,23 +102,21 @@ export function PlaceValue(props: {
     onKeyDown: (event: { key: string; stopPropagation: () => void }) => {
       if (event.key !== 'Escape') return;
       event.stopPropagation();
-      setTyped(undefined);
-      setProblem(undefined);
-      onType(undefined);
+      undo();
     },
   };
   const choices = property.type === 'yes/no' ? ['yes', 'no'] : property.choices;
   return (
     <Row label={property.name} htmlFor={id}>
       {property.type === 'picture' ? (
-        <PictureValue id={id} value={present} onLook={onLook} onKeep={keep} onProblem={setProblem} />
+        <PictureValue id={id} value={present} onLook={onLook} onKeep={propose} onProblem={setProblem} />
       ) : choices ? (
         <Select
           {...field}
           onBlur={undefined}
           onChange={(event) => {
             const read = readValue(property, event.target.value);
-            if (read.ok) void keep(read.value ?? null);
+            if (read.ok) void propose(read.value ?? null);
           }}
         >
           <option value="" />
@@ -111,6 +134,16 @@ export function PlaceValue(props: {
         <TextInput {...field} onChange={(event) => type(event.target.value)} />
       )}
       {problem !== undefined && <Problem id={`${id}-problem`}>{problem}</Problem>}
+      {foreseen && (
+        <ValueForesight
+          name={property.name}
+          foreseen={foreseen.of}
+          onSettle={(choice) => {
+            if (choice === 'undo') undo();
+            else void keep(foreseen.value, present, choice === 'new drawings only');
+          }}
+        />
+      )}
       {clash && (
         <Box role="alert" fontSize="14px" borderLeft="2px solid" borderColor="ochre" pl="8px" my="4px">
           Somebody else has put “{clash.theirs === undefined ? '' : valueText(clash.theirs)}” here meanwhile.
