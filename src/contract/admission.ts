@@ -84,6 +84,7 @@ export const ROUTES = {
   'POST /api/formats': 'administrator',
   'GET /api/formats/categories': 'reader',
   'GET /api/formats/[id]': 'reader',
+  'GET /api/formats/[id]/for-drawing': 'reader',
   'PUT /api/formats/[id]': 'administrator',
   'PUT /api/formats/[id]/profile': 'administrator',
   'GET /api/formats/[id]/sharing': 'administrator',

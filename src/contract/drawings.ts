@@ -188,7 +188,13 @@ export const reviseDrawing = route({
 export const signDrawing = route({
   method: 'POST',
   path: '/api/drawings/[id]/signatures',
-  body: z.strictObject({ version: z.int().min(1), of: z.string().max(80), onPaper: FullName.optional() }),
+  body: z.strictObject({
+    version: z.int().min(1),
+    of: z.string().max(80),
+    onPaper: FullName.optional(),
+    /** The day that stands beside a signature on paper; absent: today. */
+    signedOn: z.iso.date().optional(),
+  }),
   answer: DrawingView,
 });
 

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { ExportKind } from './export';
 import { Newer } from '../core/edition/newer';
 import { FormatDocument } from '../core/format/document';
+import { ProfileDocument } from '../core/profile/document';
 import { Facts, ModelKind } from '../core/property/facts';
 import { BYTES, FILE, ListQuery, Sitting, pageOf, route } from './route';
 
@@ -104,6 +105,16 @@ export const listFormats = route({
 
 /** A format with its newest edition. */
 export const readFormat = route({ method: 'GET', path: '/api/formats/[id]', answer: FormatView });
+
+/** A format as drawings are made on it today, and the drafting profile that they get; 422 when no edition is to be drawn on. */
+const FormatForDrawing = z.object({ format: FormatView, profile: ProfileDocument });
+export type FormatForDrawing = z.infer<typeof FormatForDrawing>;
+
+export const readFormatForDrawing = route({
+  method: 'GET',
+  path: '/api/formats/[id]/for-drawing',
+  answer: FormatForDrawing,
+});
 
 /** A format as an edition of it stands. */
 export const readEdition = route({ method: 'GET', path: '/api/editions/[id]', answer: FormatView });

@@ -176,6 +176,17 @@ test('a signature is withdrawn by whoever gave it, or by an administrator; what 
   });
 });
 
+test('a signature on paper has the day that stands beside it, which is not to come; who signs here signs today', async () => {
+  const { id } = await makeDrawing(drafter!, winch);
+  const paper = { version: 1, of: 'checked-by', onPaper: 'Tomas Ferrier' };
+  await expect(signDrawing(STANDARDS_DESK, id, { ...paper, signedOn: '2999-01-01' })).rejects.toThrow('yet');
+  await expect(signDrawing(checker!, id, { version: 1, of: 'checked-by', signedOn: '2026-03-02' })).rejects.toThrow(
+    'signs today',
+  );
+  const { signatures } = await signDrawing(STANDARDS_DESK, id, { ...paper, signedOn: '2026-03-02' });
+  expect(signatures).toMatchObject([{ signedOn: '2026-03-02', recordedBy: 'Standards desk' }]);
+});
+
 test('where others sign, the maker of a drawing does not; an office of one does where it is not asked for', async () => {
   const { id } = await makeDrawing(checker!, winch);
   await changeSigning(STANDARDS_DESK, { byOthers: true, releasedByOthers: false });

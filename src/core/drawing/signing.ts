@@ -31,8 +31,9 @@ export const Signature = z.object({
   fills: z.array(z.string()).optional(),
   /** The hash of what it signs: {@link signedContent}. */
   content: z.string(),
-  /** Somebody signed on paper: the administrator who wrote that down. */
+  /** Somebody signed on paper: the administrator who wrote that down, and the day that stands beside the signature. */
   recordedBy: z.string().optional(),
+  signedOn: z.iso.date().optional(),
 });
 export type Signature = z.infer<typeof Signature>;
 

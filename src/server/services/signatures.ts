@@ -26,7 +26,12 @@ import { signing } from './signing';
 export function signDrawing(
   actor: Actor,
   id: string,
-  { version, of, onPaper }: { version: number; of: string; onPaper?: string | undefined },
+  {
+    version,
+    of,
+    onPaper,
+    signedOn,
+  }: { version: number; of: string; onPaper?: string | undefined; signedOn?: string | undefined },
 ): Promise<DrawingView> {
   const name = onPaper ?? actor.name;
   return changed(actor, id, {
@@ -36,6 +41,11 @@ export function signDrawing(
       const documents = at.editions.map(({ document }) => document);
       const signable = signables(documents, row).find((one) => one.of === of);
       if (!signable) throw new ServiceError(422, `Nobody is asked to sign “${of}” on this drawing.`);
+      const { today } = at.facts;
+      if (signedOn !== undefined && onPaper === undefined)
+        throw new ServiceError(422, 'Whoever signs here signs today. Only a signature on paper has a day of its own.');
+      if (signedOn !== undefined && signedOn > today)
+        throw new ServiceError(422, `Nobody has signed on ${signedOn} yet: today is ${today}.`);
       const signer = { name, role: actor.role, isMaker: row.madeBy === actor.account };
       const { byOthers } = await signing(db);
       const why = whyNotSigned(documents, row, of, signer, { byOthers, onPaper: onPaper !== undefined });
@@ -49,11 +59,11 @@ export function signDrawing(
         account: actor.account,
         at: new Date().toISOString(),
         content: await contentOf(db, row, at),
-        ...(onPaper !== undefined && { recordedBy: actor.name }),
+        ...(onPaper !== undefined && { recordedBy: actor.name, signedOn: signedOn ?? today }),
       };
       const words =
         onPaper === undefined ? `Signed: ${signable.name}` : `Recorded a paper signature of ${name}: ${signable.name}`;
-      return { next: withSignature(row, documents, signature, at.facts.today), at, words };
+      return { next: withSignature(row, documents, signature, signedOn ?? today), at, words };
     },
   });
 }

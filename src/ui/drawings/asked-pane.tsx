@@ -183,6 +183,7 @@ export function AskedPane(props: {
               signable={signable}
               locked={locked}
               people={open.office.people}
+              today={open.today}
               signing={signing}
             />
           ))}

@@ -89,7 +89,7 @@ export function DrawingScreen({ id }: { id: string }) {
   const untake = useCallback((key: string, one: Untaken | undefined) => store.untake(key, one), [store]);
   const signing = useMemo(
     (): Signing => ({
-      onSign: (of, onPaper) => store.sign(of, onPaper),
+      onSign: (of, paper) => store.sign(of, paper),
       onWithdraw: (of) => store.withdrawSignature(of),
     }),
     [store],

@@ -44,6 +44,12 @@ export interface OpenDrawing extends OpenDrawingView {
   resources: Resources;
 }
 
+/** A signature on paper: whose, and of which day. */
+export interface OnPaper {
+  onPaper: string;
+  signedOn: string;
+}
+
 /** What of a drawing is changed on its screen. */
 export type Changed = Partial<Changeable> & {
   /** It prints the office’s values as they are now. */
@@ -183,8 +189,8 @@ export class DrawingStore {
   }
 
   /** Signs as whoever is signed in, or writes down who signed on paper. */
-  sign(of: string, onPaper?: string): Promise<Outcome<object>> {
-    return this.act((version) => ask(signDrawing, { params: { id: this.id }, body: { version, of, onPaper } }));
+  sign(of: string, paper?: OnPaper): Promise<Outcome<object>> {
+    return this.act((version) => ask(signDrawing, { params: { id: this.id }, body: { version, of, ...paper } }));
   }
 
   withdrawSignature(of: string): Promise<Outcome<object>> {

@@ -45,7 +45,7 @@ const lackingOf = (open: OpenDrawingView) => lackingToFinish(documentsOf(open), 
 /** What is asked on several drawings in work, side by side: it is answered here, and those that lack nothing are finished together. */
 export function ReviewDialog(props: {
   entries: readonly RegisterEntry[];
-  office: Pick<OfficeData, 'people' | 'habits'>;
+  office: Pick<OfficeData, 'people' | 'habits' | 'today'>;
   onClose: () => void;
 }) {
   const { entries, office, onClose } = props;
@@ -100,8 +100,8 @@ export function ReviewDialog(props: {
     }
   };
   const signingOf = (open: OpenDrawingView): Signing => ({
-    onSign: (of, onPaper) =>
-      act(open, (id, version) => ask(signDrawing, { params: { id }, body: { version, of, onPaper } })),
+    onSign: (of, paper) =>
+      act(open, (id, version) => ask(signDrawing, { params: { id }, body: { version, of, ...paper } })),
     onWithdraw: (of) => act(open, (id, version) => ask(withdrawSignature, { params: { id }, body: { version, of } })),
   });
   const finish = async () => {
@@ -203,7 +203,7 @@ function Lacks({ open }: { open: OpenDrawingView }) {
 function Answer(props: {
   open: OpenDrawingView;
   asked: AskedValue;
-  office: Pick<OfficeData, 'people' | 'habits'>;
+  office: Pick<OfficeData, 'people' | 'habits' | 'today'>;
   signing: Signing;
   onChange: (value: Answers[string] | undefined) => void;
 }) {
@@ -225,6 +225,7 @@ function Answer(props: {
         signable={{ of: asked.key, name: asked.name, asked }}
         locked={drawing.state === 'finished'}
         people={office.people}
+        today={office.today}
         signing={signing}
       />
     );

@@ -100,6 +100,7 @@ export function RevisionsPane(props: {
                     signable={approval}
                     locked={locked || editing !== undefined}
                     people={open.office.people}
+                    today={open.today}
                     signing={signing}
                   />
                 </Box>

@@ -4,6 +4,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
+import { z } from 'zod';
 import type { DrawingView } from '../../contract/drawings';
 import { type Person, peopleFor } from '../../core/office/person';
 import { mayDo } from '../../core/office/account';
@@ -23,18 +24,20 @@ import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import { Problem, Row, TextInput } from '../controls/field';
 import { useMe } from '../data/me';
-import type { OpenDrawing } from './drawing-store';
+import type { OnPaper, OpenDrawing } from './drawing-store';
 
 /** What is done with signatures. */
 export interface Signing {
-  onSign: (of: string, onPaper?: string) => Promise<Outcome<object>>;
+  onSign: (of: string, paper?: OnPaper) => Promise<Outcome<object>>;
   onWithdraw: (of: string) => Promise<Outcome<object>>;
 }
 
 const momentOf = (at: string): string => format(new Date(at), 'yyyy-MM-dd HH:mm');
 
-const howSigned = ({ at, recordedBy }: Signature): string =>
-  recordedBy === undefined ? `signed ${momentOf(at)}` : `signed on paper, recorded by ${recordedBy} ${momentOf(at)}`;
+const howSigned = ({ at, recordedBy, signedOn }: Signature): string =>
+  recordedBy === undefined
+    ? `signed ${momentOf(at)}`
+    : `signed on paper${signedOn === undefined ? '' : ` ${signedOn}`}, recorded by ${recordedBy} ${momentOf(at)}`;
 
 /** The names that go when a revision is added, or the newest is changed or withdrawn: an earlier revision's row stays approved. */
 export const removedByRevising = ({ drawing, formats }: OpenDrawing, newest: boolean): SignedName[] =>
@@ -49,9 +52,10 @@ export function SignatureRow(props: {
   signable: Signable;
   locked: boolean;
   people: readonly Person[];
+  today: string;
   signing: Signing;
 }) {
-  const { drawing, signable, locked, people, signing } = props;
+  const { drawing, signable, locked, people, today, signing } = props;
   const { of, name, asked } = signable;
   const { me } = useMe();
   const [problem, setProblem] = useState<string>();
@@ -114,7 +118,8 @@ export function SignatureRow(props: {
           name={name}
           people={peopleFor(asked?.property ?? asked?.key ?? SUPPLIED.revisionApprovedBy, people)}
           onClose={() => setRecording(false)}
-          onRecord={(who) => signing.onSign(of, who)}
+          today={today}
+          onRecord={(paper) => signing.onSign(of, paper)}
         />
       )}
     </Box>
@@ -125,14 +130,16 @@ export function SignatureRow(props: {
 function PaperSignature(props: {
   name: string;
   people: readonly Person[];
-  onRecord: (who: string) => Promise<Outcome<object>>;
+  today: string;
+  onRecord: (paper: OnPaper) => Promise<Outcome<object>>;
   onClose: () => void;
 }) {
-  const { name, people, onRecord, onClose } = props;
-  const { register, handleSubmit, formState, setError } = useForm({ defaultValues: { who: '' } });
+  const { name, people, today, onRecord, onClose } = props;
+  const { register, handleSubmit, formState, setError } = useForm({ defaultValues: { who: '', signedOn: today } });
   const problem = formState.errors.who?.message;
-  const record = handleSubmit(async ({ who }) => {
-    const outcome = await onRecord(who.trim());
+  const dayProblem = formState.errors.signedOn?.message;
+  const record = handleSubmit(async ({ who, signedOn }) => {
+    const outcome = await onRecord({ onPaper: who.trim(), signedOn });
     if (outcome.ok) onClose();
     else setError('who', { message: outcome.reason });
   });
@@ -144,7 +151,9 @@ function PaperSignature(props: {
       action={{ words: 'Record', form: 'paper-signature' }}
     >
       <form id="paper-signature" noValidate onSubmit={(event) => void record(event)}>
-        <Box pb="8px">The drawing prints the name. Its history keeps that you recorded it.</Box>
+        <Box pb="8px">
+          The drawing prints the name and, where it asks for it, the day. Its history keeps that you recorded it.
+        </Box>
         <Row label="Signed by" htmlFor="paper-signer">
           <TextInput
             id="paper-signer"
@@ -159,6 +168,19 @@ function PaperSignature(props: {
             ))}
           </datalist>
           {problem !== undefined && <Problem>{problem}</Problem>}
+        </Row>
+        <Row label="Signed on" htmlFor="paper-day">
+          <TextInput
+            id="paper-day"
+            aria-invalid={dayProblem !== undefined}
+            {...register('signedOn', {
+              validate: (day) =>
+                !z.iso.date().safeParse(day).success
+                  ? `Type the day as ${today}.`
+                  : day <= today || `Nobody has signed on ${day} yet.`,
+            })}
+          />
+          {dayProblem !== undefined && <Problem>{dayProblem}</Problem>}
         </Row>
       </form>
     </Dialog>

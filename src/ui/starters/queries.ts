@@ -1,11 +1,16 @@
 import { queryOptions } from '@tanstack/react-query';
 import { listStarters } from '../../contract/starters';
-import { readProfile } from '../../contract/profiles';
+import { readFormatForDrawing } from '../../contract/formats';
 import { ask } from '../data/request';
 
 /** The starters of the office by name. */
 export const startersQuery = queryOptions({ queryKey: ['starters'], queryFn: () => ask(listStarters) });
 
-/** A drafting profile as it stands. */
-export const profileQuery = (id: string) =>
-  queryOptions({ queryKey: ['profile', id], queryFn: () => ask(readProfile, { params: { id } }) });
+/** A format as drawings are made on it today, with their profile. */
+export const formatForDrawingQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['format', id, 'for drawing'],
+    queryFn: () => ask(readFormatForDrawing, { params: { id } }),
+    // Why a format is not drawn on is said at once.
+    retry: false,
+  });

@@ -2,7 +2,7 @@
 
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import type { FormatView } from '../../contract/formats';
+import type { FormatForDrawing, FormatView } from '../../contract/formats';
 import { type DrawnSheet, drawnSheets } from '../../core/drawing/sheets';
 import { defaultFor } from '../../core/office/format-defaults';
 import type { ProfileDocument } from '../../core/profile/document';
@@ -13,11 +13,10 @@ import type { StarterDocument } from '../../core/starter/starter';
 import { type Starting, startedSheets } from '../../core/starter/starting';
 import type { AtHand } from '../data/office';
 import { modelsAtHand } from '../data/office';
-import { formatQuery } from '../data/queries';
-import { useAtHand, whenAllAreThere } from '../data/use-at-hand';
+import { useAtHand } from '../data/use-at-hand';
 import { defaultsQuery } from '../editions/queries';
 import { type AtHandProjections, useProjections } from '../views/use-projections';
-import { profileQuery } from './queries';
+import { formatForDrawingQuery } from './queries';
 
 /** What a starter is tried on: a model in a variant. */
 export interface Tried {
@@ -46,20 +45,19 @@ export interface StartedView {
 
 const NONE: StartedOn[] = [];
 
-/** The sheets that a starter makes of some models, as it stands; composed anew with every change and as projections come. */
+/** The sheets that a starter makes of some models today, on the editions that drawings are made on; composed anew with every change and as projections come. */
 export function useStarted(starter: StarterDocument | undefined, tried: readonly Tried[]): StartedView {
   const { data: defaults } = useQuery(defaultsQuery);
   const own = starter?.format;
   const sheets = starter ? Object.values(starter.sheets).flat() : [];
   const usual = (['part', 'assembly'] as const).flatMap((kind) => defaultFor(defaults ?? [], { kind })?.formatId ?? []);
   const ids = [...new Set([...(own === undefined ? usual : [own]), ...sheets.flatMap(({ format }) => format ?? [])])];
-  const formats = useQueries({ queries: ids.map(formatQuery), combine: whenAllAreThere });
+  const { formats, profiles, refused } = useQueries({
+    queries: ids.map(formatForDrawingQuery),
+    combine: whenAllAreThere,
+  });
   const models = useMemo(() => tried.map(({ specimen }) => specimen), [tried]);
   const { atHand, problem } = useAtHand(starter && defaults && ids.length > 0 ? formats : undefined, models);
-  const profiles = useQueries({
-    queries: [...new Set((formats ?? []).flatMap(({ profileId }) => profileId ?? []))].map(profileQuery),
-    combine: profilesById,
-  });
   const begun = useMemo(() => {
     if (!starter || !atHand || !formats) return [];
     return tried.flatMap((one) => {
@@ -67,7 +65,7 @@ export function useStarted(starter: StarterDocument | undefined, tried: readonly
       const kind = specimen?.model;
       const formatId = own ?? (kind && defaultFor(defaults ?? [], { kind })?.formatId);
       const format = formats.find(({ id }) => id === formatId);
-      const profile = format && profiles.get(format.profileId ?? '');
+      const profile = format && profiles?.get(format.id);
       if (!specimen || !format || !profile) return [];
       const starting = startingOn(starter, one, { format, formats, profile, atHand });
       const { sheets: made, leftOut } = startedSheets(starting);
@@ -95,12 +93,25 @@ export function useStarted(starter: StarterDocument | undefined, tried: readonly
     on,
     projections,
     atHand,
-    problem: lacksFormat ? 'The office has no default format. Choose a format for the starter.' : problem,
+    problem: lacksFormat ? 'The office has no default format. Choose a format for the starter.' : (refused ?? problem),
   };
 }
 
-const profilesById = (results: readonly { data?: { id: string; document: ProfileDocument } | undefined }[]) =>
-  new Map(results.flatMap(({ data }) => (data ? [[data.id, data.document] as const] : [])));
+/** The formats that drawings are made on, and the profile of each by its id, once all are there; why one is not drawn on. */
+function whenAllAreThere(results: readonly { data?: FormatForDrawing | undefined; error: Error | null }[]): {
+  formats?: FormatView[];
+  profiles?: ReadonlyMap<string, ProfileDocument>;
+  refused?: string;
+} {
+  const refused = results.find(({ error }) => error)?.error?.message;
+  if (refused !== undefined) return { refused };
+  const all = results.flatMap(({ data }) => data ?? []);
+  if (all.length < results.length) return {};
+  return {
+    formats: all.map(({ format }) => format),
+    profiles: new Map(all.map(({ format, profile }) => [format.id, profile])),
+  };
+}
 
 /** What a drawing of a model begins from, on the screen. */
 function startingOn(

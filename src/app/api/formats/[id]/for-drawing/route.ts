@@ -1,0 +1,7 @@
+import { readFormatForDrawing } from '../../../../../contract/formats';
+import { formatForDrawing } from '../../../../../server/services/format-for-drawing';
+import { handle, othersThan } from '../../../handle';
+
+export const GET = handle(readFormatForDrawing, ({ params, actor }) => formatForDrawing(actor, params.id!));
+
+export const { POST, PUT, PATCH, DELETE, OPTIONS } = othersThan('GET');
