@@ -53,6 +53,40 @@ test('the owner, a mark, a site and a project are set where a sheet shows them; 
   await expect(board.texts('owner').last()).toHaveText('1 Quay, Kelvarra');
 });
 
+test('a new address is shown on drawings in work before it is kept, and counts for new drawings only', async ({
+  page,
+}) => {
+  await makeDrawing(page, 'Pawl');
+  const drawn = page.url();
+  await page.goto('/office');
+  const address = page.getByRole('textbox', { name: 'Address' });
+  const asks = page.getByRole('alertdialog', { name: 'Address on drawings in work' });
+  await address.fill(
+    'The long-named harbour of Kelvarra and all its slipways, house 4, gate 17, behind the rope works',
+  );
+  await address.blur();
+  await expect(asks).toContainText('Not saved yet. 1 drawing in work prints Address.');
+  await expect(asks).toContainText(/On 1 of them something no longer fits:KD-\d{5}, sheet 1: .*too long/);
+  await asks.getByRole('button', { name: 'Undo' }).click();
+  await expect(address).toHaveValue('4 Slipway, Kelvarra');
+  await address.fill('9 Mole Street, Kelvarra');
+  await address.blur();
+  await expect(asks).toContainText('Everything still fits on it.');
+  await asks.getByRole('button', { name: 'New drawings only' }).click();
+  await expect(page.getByRole('list', { name: 'Changes' })).toContainText(
+    'for new drawings only: 1 drawing in work keeps',
+  );
+  await page.goto(drawn);
+  const owner = page.locator('svg [data-source=owner] text').last();
+  await expect(owner).toHaveText('4 Slipway, Kelvarra');
+  await page.getByRole('radio', { name: 'Sheets' }).click({ force: true });
+  await expect(page.getByText('Keeps Address as the office had it before')).toBeVisible();
+  await page.getByRole('button', { name: 'Print what the office has now' }).click();
+  await expect(owner).toHaveText('9 Mole Street, Kelvarra');
+  await makeDrawing(page, 'Guard');
+  await expect(owner).toHaveText('9 Mole Street, Kelvarra');
+});
+
 test('of two who change one value of the office the second sees both, and nothing is lost', async ({
   page,
   context,

@@ -83,6 +83,25 @@ test('a change is seen at once and saved a moment later, several as one, on the 
   expect(save.mock.calls[1]).toEqual([{ sizeId: 'iso-a4-portrait', version: 2 }]);
 });
 
+test.each([{ siteId: 'yard' }, { profileId: 'p2' }, { projectId: 'float' }, { keptOffice: {} }])(
+  'what a drawing prints of the office is loaded anew once it is saved: %j',
+  async (change) => {
+    const { store, drawing } = await opened();
+    store.change({ sizeId: 'iso-a4-portrait' });
+    await pass(400);
+    expect(load).toHaveBeenCalledTimes(1);
+    load.mockResolvedValue({
+      drawing: { ...stored, ...change, title: 'Loaded anew', version: 3 },
+      formats,
+      scheme: {},
+    });
+    store.change(change);
+    await pass(400);
+    expect(load).toHaveBeenCalledTimes(2);
+    expect(drawing().title).toBe('Loaded anew');
+  },
+);
+
 test('what is typed while a save is on its way is saved after it, on the new version', async () => {
   const { store, drawing } = await opened();
   let answer!: (drawing: DrawingView) => void;

@@ -332,11 +332,11 @@ export class DrawingStore {
     if (this.pending === sent) {
       this.pending = this.base = undefined;
       this.show(saved);
-      if (open && needsMore(saved, open)) void this.load();
     } else {
       this.show({ ...saved, ...this.pending });
       this.base = changeable(saved);
     }
+    if (open && needsMore(sent, saved, open)) void this.load();
   }
 }
 
@@ -359,15 +359,12 @@ const changeable = (drawing: DrawingView): Changeable => {
 const isIn = (changed: Changed, drawing: DrawingView): boolean =>
   (Object.keys(changed) as (keyof Changed)[]).every((key) => deepEqual(changed[key], drawing[key]));
 
-/** Whether what was saved asks for what is not loaded: another format or model, or other values of profile and project. */
-const needsMore = (
-  { sheets, profileId, projectId, siteId, keptOffice }: DrawingView,
-  { formats, office, drawing }: OpenDrawing,
-): boolean =>
-  profileId !== drawing.profileId ||
-  projectId !== drawing.projectId ||
-  siteId !== drawing.siteId ||
-  !deepEqual(keptOffice, drawing.keptOffice) ||
+/** What of the office a drawing prints: with any of it, what is loaded with the drawing is another one. */
+const OF_THE_OFFICE = ['profileId', 'projectId', 'siteId', 'keptOffice'] as const;
+
+/** Whether what was saved asks for what is not loaded: another format or model, or other values of the office. */
+const needsMore = (sent: Changed, { sheets }: DrawingView, { formats, office }: OpenDrawing): boolean =>
+  OF_THE_OFFICE.some((key) => key in sent) ||
   sheets.some(
     ({ edition, specimen }) =>
       (edition !== undefined && !formats.some((format) => format.edition.id === edition)) ||
