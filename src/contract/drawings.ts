@@ -193,7 +193,10 @@ export const signDrawing = route({
     of: z.string().max(80),
     onPaper: FullName.optional(),
     /** The day that stands beside a signature on paper; absent: today. */
-    signedOn: z.iso.date().optional(),
+    signedOn: z.iso
+      .date()
+      .refine((day) => day >= '1900', 'is too long ago')
+      .optional(),
   }),
   answer: DrawingView,
 });

@@ -143,7 +143,7 @@ test('changes since the release are laid over the drawing; profiles are compared
   await expect(page.getByRole('contentinfo', { name: 'Status' })).toContainText('Slipway');
   await expect(setting(page, 'Hatching: angle')).toHaveValue('30');
   await page.getByRole('button', { name: 'More' }).click();
-  await page.getByRole('menuitem', { name: 'Take it out' }).click();
+  await page.getByRole('menuitem', { name: 'Remove' }).click();
   await expect(page.getByRole('combobox', { name: 'Profile' })).not.toContainText('Slipway');
 });
 

@@ -131,7 +131,7 @@ test('what a rule book may not say is refused at its place, and nothing is lost'
   await page.getByRole('button', { name: 'Leave it' }).click();
   await expect(pattern).toHaveValue(/^KD-/);
   await page.getByRole('button', { name: 'More' }).click();
-  await page.getByRole('menuitem', { name: 'Take it out' }).click();
+  await page.getByRole('menuitem', { name: 'Remove' }).click();
   await expect(page.getByRole('region', { name: 'Checks' }).getByRole('alert')).toContainText(
     'Kelvarra house rules stays: “Kelvarra ISO” names it.',
   );

@@ -223,7 +223,7 @@ test('numbered notes and a parts list are set up under Rows from data; what cann
   const notes = column(page, 'note');
   await expect(notes).toHaveText(['All dimensions in inch', 'Break sharp edges .01 to .02', 'Pickled and passivated']);
   await page.getByRole('treeitem', { name: /^Notes/ }).click();
-  await page.getByRole('button', { name: 'Take out units-note' }).click();
+  await page.getByRole('button', { name: 'Remove units-note' }).click();
   await expect(notes).toHaveText(['Break sharp edges .01 to .02', 'Pickled and passivated']);
   await page.getByRole('combobox', { name: 'Add a note' }).selectOption({ label: 'Heat treatment' });
   await expect(column(page, 'note-number').first()).toHaveText('1');

@@ -69,7 +69,7 @@ test('a book of the house derives, differs with a reason, and is named by a prof
     'SELECT words FROM audit WHERE subject = ? ORDER BY id DESC',
     [`rule book ${id}`],
   );
-  expect(noted).toEqual({ words: 'Took out the rule book Yard rules' });
+  expect(noted).toEqual({ words: 'Removed the rule book Yard rules' });
 });
 
 describe('refused in words', () => {

@@ -268,7 +268,7 @@ describe('properties that go', () => {
     await removeProperty('supplementary-title');
     expect((await dictionary()).some(({ definition }) => definition.id === 'supplementary-title')).toBe(false);
     await expect(removeProperty('material')).rejects.toThrow(
-      /“Material” is used: .*Inch sheets, edition 1: Material in Title block.*Take it out there, or merge it/,
+      /“Material” is used: .*Inch sheets, edition 1: Material in Title block.*Remove it there, or merge it/,
     );
     await expect(removeProperty('supplementary-title')).rejects.toMatchObject({ status: 404 });
   });

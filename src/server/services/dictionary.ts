@@ -130,7 +130,7 @@ export async function removeProperty(actor: Actor, id: string): Promise<void> {
       const more = total > places.length ? ` and ${total - places.length} more` : '';
       throw new ServiceError(
         409,
-        `“${row.definition.name}” is used: ${words}${more}. Take it out there, or merge it into another property.`,
+        `“${row.definition.name}” is used: ${words}${more}. Remove it there, or merge it into another property.`,
         { places },
       );
     }

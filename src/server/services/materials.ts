@@ -42,6 +42,6 @@ export async function keepMaterial(actor: Actor, json: unknown, version: number 
 export async function removeMaterial(actor: Actor, name: string): Promise<void> {
   await transaction(async (db) => {
     if (!(await deleteMaterial(db, name))) throw new ServiceError(404, `There is no material named “${name}”.`);
-    await noteChange(db, actor, { subject: 'materials', sitting: randomUUID(), words: [`Took out ${name}`] });
+    await noteChange(db, actor, { subject: 'materials', sitting: randomUUID(), words: [`Removed ${name}`] });
   });
 }

@@ -2,7 +2,6 @@ import { deepEqual } from 'fast-equals';
 import type { ForeseenDrawing, ForeseenValue } from '../../contract/places';
 import { withKept } from '../../core/drawing/kept-office';
 import { type DrawingSources, planDrawing } from '../../core/drawing/sheets';
-import type { Finding } from '../../core/findings/finding';
 import { findingWords } from '../../core/findings/words';
 import { linksByProperty } from '../../core/format/usage';
 import type { Value } from '../../core/property/value';
@@ -36,15 +35,19 @@ export async function foreseeValue(
   const place = (await findPlaces(database, [id])).get(id);
   if (!place || place.source === 'drawing') throw new ServiceError(404, 'That is no longer in the office.');
   const drawings = await printing(database, place as OfOffice, property);
+  const beyond = drawings.slice(MOST_LOOKED_AT);
+  const printed: DrawingRow[] = [];
   const worse: ForeseenDrawing[] = [];
   for (const row of drawings.slice(0, MOST_LOOKED_AT)) {
-    const lost = await noLongerFits(row, place.source, { [property]: value });
+    const { prints, lost } = await lookAhead(row, place.source, property, value);
+    if (prints) printed.push(row);
     if (lost) worse.push(lost);
   }
+  const all = [...printed, ...beyond];
   return {
-    drawings: drawings.length,
-    signed: drawings.filter(({ signatures }) => signatures.length > 0).length,
-    lookedAt: Math.min(drawings.length, MOST_LOOKED_AT),
+    drawings: all.length,
+    signed: all.filter(({ signatures }) => signatures.length > 0).length,
+    lookedAt: printed.length,
     worse: worse.length,
     named: worse.slice(0, MOST_NAMED),
   };
@@ -88,12 +91,13 @@ async function printing(db: Database, place: OfOffice, property: string): Promis
   return found;
 }
 
-/** What no longer fits on a drawing with another value; undefined when nothing becomes worse. */
-async function noLongerFits(
+/** Whether a drawing prints a value, as it is or as it would be, and what no longer fits on it with another one. */
+async function lookAhead(
   row: DrawingRow,
   source: OfOffice['source'],
-  change: Record<string, Value | null>,
-): Promise<ForeseenDrawing | undefined> {
+  property: string,
+  value: Value | null,
+): Promise<{ prints: boolean; lost?: ForeseenDrawing }> {
   const at = await drawingAtHand(database, row);
   const { resources } = await resourcesAt(database, at);
   const place = at.sources.facts[source];
@@ -101,25 +105,41 @@ async function noLongerFits(
     ...at.sources,
     facts: {
       ...at.sources.facts,
-      [source]: { name: place?.name ?? '', values: withKept(place?.values ?? {}, change) },
+      [source]: { name: place?.name ?? '', values: withKept(place?.values ?? {}, { [property]: value }) },
     },
   };
-  const before = blocking(row, at.sources, resources);
-  const come = blocking(row, changed, resources).filter(
-    (one) => !before.some((other) => one.code === other.code && deepEqual(one.place, other.place)),
+  const [before, after] = [at.sources, changed].map((sources) => composedSheets(row, sources, resources));
+  const prints = [...before!, ...after!].some(({ cells }) =>
+    cells.some(({ trace }) => trace.some((one) => one.property === property)),
   );
-  return come.length === 0
-    ? undefined
-    : { id: row.id, number: row.number, sheet: come[0]!.sheet, says: findingWords(come[0]!) };
+  const come = after!.flatMap(({ sheet, blocking }) =>
+    blocking
+      .filter(
+        (one) =>
+          !before!.some(
+            (other) =>
+              other.sheet === sheet &&
+              other.blocking.some(({ code, place: at }) => code === one.code && deepEqual(at, one.place)),
+          ),
+      )
+      .map((finding) => ({ sheet, finding })),
+  );
+  const [first] = come;
+  return {
+    prints,
+    ...(first && {
+      lost: { id: row.id, number: row.number, sheet: first.sheet, says: findingWords(first.finding) },
+    }),
+  };
 }
 
-/** What blocks on the sheets of a drawing. */
-function blocking(row: DrawingRow, sources: DrawingSources, resources: Resources): (Finding & { sheet: number })[] {
+/** The sheets of a drawing: their numbers, what prints, and what blocks. */
+function composedSheets(row: DrawingRow, sources: DrawingSources, resources: Resources) {
   return planDrawing(row, sources, resources).flatMap((planned) => {
     const composed = composePlanned(planned, resources);
     if (!composed.ok) return [];
-    return composed.report.findings
-      .filter(({ weight, accepted }) => weight === 'blocks release' && accepted === undefined)
-      .map((finding) => ({ ...finding, sheet: planned.place.number }));
+    const { cells, findings } = composed.report;
+    const blocking = findings.filter(({ weight, accepted }) => weight === 'blocks release' && accepted === undefined);
+    return [{ sheet: planned.place.number, cells, blocking }];
   });
 }

@@ -31,6 +31,6 @@ export async function keepPart(actor: Actor, json: unknown): Promise<{ id: strin
 export async function removePart(actor: Actor, id: string): Promise<void> {
   await transaction(async (db) => {
     if (!(await deletePart(db, id))) throw new ServiceError(404, 'There is no such part.');
-    await noteChange(db, actor, { subject: 'parts', sitting: randomUUID(), words: ['Took out a part'] });
+    await noteChange(db, actor, { subject: 'parts', sitting: randomUUID(), words: ['Removed a part'] });
   });
 }

@@ -107,7 +107,7 @@ export async function removePlace(actor: Actor, id: string): Promise<void> {
       throw new ServiceError(409, `${place.name} stays: ${uses.join(' and ')} print it.`);
     }
     await deletePlace(db, id);
-    await note(db, actor, id, `Took out ${place.name}`);
+    await note(db, actor, id, `Removed ${place.name}`);
   });
 }
 

@@ -152,7 +152,7 @@ export async function removeProfile(actor: Actor, id: string): Promise<void> {
     if ((await allProfiles(db)).length === 1)
       throw new ServiceError(409, `${row.name} stays: new formats need a drafting profile.`);
     await deleteProfile(db, id);
-    await note(db, actor, id, [`Took out the profile ${row.name}`]);
+    await note(db, actor, id, [`Removed the profile ${row.name}`]);
   });
 }
 

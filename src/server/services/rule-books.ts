@@ -145,7 +145,7 @@ export async function removeBook(actor: Actor, id: string): Promise<void> {
         `${row.name} stays: ${derived.map(({ name }) => `“${name}”`).join(', ')} ${derived.length > 1 ? 'derive' : 'derives'} from it.`,
       );
     await deleteBook(db, id);
-    await note(db, actor, id, [`Took out the rule book ${row.name}`]);
+    await note(db, actor, id, [`Removed the rule book ${row.name}`]);
   });
 }
 
@@ -192,7 +192,7 @@ function changeWords({ document }: BookRow, change: BookChange, at: Shelf): stri
     }
     case 'house check': {
       const name = change.check?.name ?? document.house.find(({ id }) => id === change.id)?.name ?? change.id;
-      return change.check ? `Check ${name}: ${change.check.weight}` : `Took out the check ${name}`;
+      return change.check ? `Check ${name}: ${change.check.weight}` : `Removed the check ${name}`;
     }
     case 'from':
       return `Derives from ${nameOf(change.from, at)}`;

@@ -45,7 +45,7 @@ export async function removeGroup(actor: Actor, id: string): Promise<void> {
     if (alone.length > 0)
       throw new ServiceError(409, `The group stays: ${alone.join(' and ')} would be limited to nobody without it.`);
     if (!(await deleteGroup(db, id))) throw new ServiceError(404, 'There is no such group.');
-    await note(db, actor, 'groups', 'Took out a group');
+    await note(db, actor, 'groups', 'Removed a group');
   });
 }
 

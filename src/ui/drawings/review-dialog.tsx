@@ -227,6 +227,7 @@ function Answer(props: {
         people={office.people}
         today={office.today}
         signing={signing}
+        named
       />
     );
   return (

@@ -54,8 +54,10 @@ export function SignatureRow(props: {
   people: readonly Person[];
   today: string;
   signing: Signing;
+  /** It stands under a heading that names it. */
+  named?: boolean;
 }) {
-  const { drawing, signable, locked, people, today, signing } = props;
+  const { drawing, signable, locked, people, today, signing, named = false } = props;
   const { of, name, asked } = signable;
   const { me } = useMe();
   const [problem, setProblem] = useState<string>();
@@ -73,10 +75,10 @@ export function SignatureRow(props: {
     setProblem(outcome.ok ? undefined : outcome.reason);
   };
   return (
-    <Box px="12px" py="5px" pl="15px" role="group" aria-label={name}>
+    <Box px={named ? 0 : '12px'} py="5px" pl={named ? 0 : '15px'} role="group" aria-label={name}>
       <Flex gap="8px" align="baseline">
         <Box flex="1" minWidth={0}>
-          {name}
+          {!named && name}
           {asked?.required && by === '' && (
             <Box as="span" color="ochre" fontSize="12px">
               {' '}

@@ -64,7 +64,7 @@ export function Groups({ accounts }: { accounts: readonly Account[] }) {
           <Button
             type="button"
             look="quiet"
-            aria-label={`Take out the group ${group.name}`}
+            aria-label={`Remove the group ${group.name}`}
             onClick={() => void tried(ask(removeGroup, { params: { id: group.id } }))}
           >
             ×

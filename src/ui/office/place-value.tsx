@@ -207,7 +207,7 @@ function PictureValue(props: {
       />
       {value !== undefined && (
         <Button type="button" look="quiet" onClick={() => void onKeep(null)}>
-          Take it out
+          Remove
         </Button>
       )}
     </Flex>

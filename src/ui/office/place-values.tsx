@@ -94,7 +94,7 @@ export function PlaceValues(props: {
             </Button>
           )}
           <Button type="button" look="quiet" onClick={() => void remove()}>
-            Take it out
+            Remove
           </Button>
         </Flex>
       </OnlyFor>

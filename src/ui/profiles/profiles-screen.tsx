@@ -169,7 +169,7 @@ function OpenProfile({ id, onOpen }: { id: string; onOpen: (id: string) => void 
                     { value: 'compare', words: 'Compare…' },
                     { value: 'new', words: 'New profile…' },
                     { value: 'rename', words: 'Rename…' },
-                    { value: 'remove', words: 'Take it out' },
+                    { value: 'remove', words: 'Remove' },
                   ]}
                   placement="bottom-end"
                   onChoose={(chosen) => (chosen === 'remove' ? void remove() : setDialog(chosen as Asked))}

@@ -195,7 +195,7 @@ export function HouseCheckForm(props: {
         </Button>
         {check ? (
           <Button type="button" onClick={() => void save({ kind: 'house check', id })}>
-            Take it out
+            Remove
           </Button>
         ) : (
           <Button type="button" onClick={onDone}>

@@ -186,7 +186,7 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
                       ? []
                       : [
                           { value: 'rename', words: 'Rename…' },
-                          { value: 'remove', words: 'Take it out' },
+                          { value: 'remove', words: 'Remove' },
                         ]),
                   ]}
                   placement="bottom-end"

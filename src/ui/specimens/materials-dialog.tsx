@@ -74,7 +74,7 @@ export function MaterialsDialog({ onClose, onChange }: { onClose: () => void; on
             <Table.Row>
               <Table.ColumnHeader>Material</Table.ColumnHeader>
               <Table.ColumnHeader style={{ width: 130 }}>kg/dm³</Table.ColumnHeader>
-              <Table.ColumnHeader style={{ width: 40 }} aria-label="Take out" />
+              <Table.ColumnHeader style={{ width: 40 }} aria-label="Remove" />
             </Table.Row>
           </Table.Header>
           <Table.Body>
@@ -92,7 +92,7 @@ export function MaterialsDialog({ onClose, onChange }: { onClose: () => void; on
                 <Table.Cell>
                   <chakra.button
                     type="button"
-                    aria-label={`Take out ${material.name}`}
+                    aria-label={`Remove ${material.name}`}
                     onClick={() => void told(ask(removeMaterial, { body: { name: material.name } }))}
                   >
                     <Trash2 size={15} />

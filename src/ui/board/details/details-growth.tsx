@@ -212,7 +212,7 @@ function NoteRows({ grow, set }: { grow: Growth; set: Set }) {
           </Box>
           <Button
             type="button"
-            aria-label={`Take out ${id}`}
+            aria-label={`Remove ${id}`}
             onClick={() => set({ notes: notes.filter((_, j) => j !== i) })}
           >
             ×

@@ -184,7 +184,7 @@ function OfficeParts({ onPut }: { onPut: (part: PartToPut) => void }) {
             <Button
               type="button"
               look="quiet"
-              aria-label={`Take out the part ${part.name}`}
+              aria-label={`Remove the part ${part.name}`}
               onClick={() => void takeOut(id)}
             >
               ×
