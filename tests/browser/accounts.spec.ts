@@ -284,22 +284,19 @@ test('what is asked on several drawings is answered side by side, and those that
   const signed = (name: string) => row('DRUM BARREL').getByRole('group', { name, exact: true });
   const onPaper = async (name: string, who: string) => {
     await signed(name).getByRole('button', { name: 'Record a paper signature…' }).click();
-    await page
-      .getByRole('dialog', { name: `Record a paper signature: ${name}` })
-      .getByLabel('Signed by')
-      .fill(who);
-    await page.keyboard.press('Enter');
+    const paper = page.getByRole('dialog', { name: `Record a paper signature: ${name}` });
+    await paper.getByLabel('Signed by').fill(who);
+    await paper.getByRole('button', { name: 'Record', exact: true }).click();
   };
   await row('DRUM BARREL').locator('input[data-asked=created-by]').fill('Ines Sundqvist');
   await page.keyboard.press('Tab');
   await onPaper('Checked by', 'ines sundqvist');
   await expect(page.getByText('Ines Sundqvist created this drawing, so somebody else checks it.')).toBeVisible();
-  await page
-    .getByRole('dialog', { name: 'Record a paper signature: Checked by' })
-    .getByLabel('Signed by')
-    .fill('Marlo Aketch');
-  await page.keyboard.press('Enter');
-  await expect(signed('Checked by')).toContainText('Marlo Aketch, signed on paper, recorded by Ruth Calder');
+  const paper = page.getByRole('dialog', { name: 'Record a paper signature: Checked by' });
+  await paper.getByLabel('Signed by').fill('Marlo Aketch');
+  await paper.getByLabel('Signed on').fill('2026-03-02');
+  await paper.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(signed('Checked by')).toContainText('Marlo Aketch, signed on paper 2026-03-02, recorded by Ruth Calder');
   await signed('Approved by').getByRole('button', { name: 'Sign', exact: true }).click();
   await expect(signed('Approved by')).toContainText('You made this drawing, so somebody else approves it.');
   await onPaper('Approved by', 'Orsolya Brandt');

@@ -248,3 +248,28 @@ test('Enter takes the only model that has what is typed in its name, and makes n
     'Material',
   );
 });
+
+test('a variant that is gone is said on the drawing, which prints its last values and is not finished without a reason', async ({
+  page,
+}) => {
+  await makeDrawing(page, 'Pawl');
+  const finish = await printed(page, 'finish').textContent();
+  // The model store has said what it has; it does not bring the variant back.
+  await page.request.post('/api/store', { data: {} });
+  await expect.poll(async () => (await page.request.get('/api/store')).text()).toContain('"answeredAt":"');
+  const { specimen, version } = (await (await page.request.get('/api/specimens/pawl')).json()) as {
+    specimen: object;
+    version: number;
+  };
+  const gone = await page.request.put('/api/specimens/pawl', {
+    data: { specimen: { ...specimen, variants: [] }, version, sitting: crypto.randomUUID(), words: ['Variants gone'] },
+  });
+  expect(gone.status(), await gone.text()).toBe(200);
+  await page.reload();
+  const words = 'Pawl no longer has the variant “galvanised”. Its last values print. Choose another one.';
+  await expect(page.getByRole('alert').filter({ hasText: words })).toBeVisible();
+  await expect(printed(page, 'finish')).toHaveText(finish!);
+  await page.getByRole('button', { name: 'Finish' }).click();
+  const unfinished = page.getByRole('dialog', { name: /is not complete$/ });
+  await expect(unfinished.getByRole('list', { name: 'What is missing' })).toContainText(words);
+});

@@ -248,6 +248,6 @@ export async function signOnPaper(page: Page, name: string, who: string) {
   await signature(page, name).getByRole('button', { name: 'Record a paper signature…' }).click();
   const dialog = page.getByRole('dialog', { name: `Record a paper signature: ${name}` });
   await dialog.getByLabel('Signed by').fill(who);
-  await page.keyboard.press('Enter');
+  await dialog.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(signature(page, name)).toContainText(`${who}, signed on paper`);
 }

@@ -48,14 +48,19 @@ interface Touch extends Inked {
   line: Drawn;
 }
 
+const NONE: readonly Touch[] = [];
+
 /** Of the caption and of the text of a cell the line of text that touches the widest line. */
-function touches(texts: readonly Inked[], drawn: readonly Drawn[]): Touch[] {
-  const worst = new Map<Inked['of'], Touch>();
+function touches(texts: readonly Inked[], drawn: readonly Drawn[]): readonly Touch[] {
+  let worst: Touch[] | undefined;
   for (const inked of texts)
-    for (const line of drawn)
-      if (overlap(line.box, inked.box) > TOLERANCE && line.width > (worst.get(inked.of)?.line.width ?? 0))
-        worst.set(inked.of, { ...inked, line });
-  return [...worst.values()];
+    for (const line of drawn) {
+      if (overlap(line.box, inked.box) <= TOLERANCE) continue;
+      const known = worst?.find(({ of }) => of === inked.of);
+      if (known && known.line.width >= line.width) continue;
+      worst = [...(worst ?? []).filter((one) => one !== known), { ...inked, line }];
+    }
+  return worst ?? NONE;
 }
 
 function finding(
@@ -92,5 +97,8 @@ function frameLines({ frame }: FormatDocument, space: Box): Drawn[] {
 }
 
 /** How far two boxes lie in one another, mm, the shorter way; none where they do not. */
-const overlap = (a: Box, b: Box): number =>
-  Math.min(Math.min(right(a), right(b)) - Math.max(a.x, b.x), Math.min(top(a), top(b)) - Math.max(a.y, b.y));
+function overlap(a: Box, b: Box): number {
+  const across = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
+  if (across <= 0) return across;
+  return Math.min(across, Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y));
+}
