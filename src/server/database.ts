@@ -194,3 +194,7 @@ export const isDuplicate = (error: unknown): boolean => (error as { errno?: numb
 
 /** As many question marks as values, for a list in a statement. */
 export const marks = (values: readonly unknown[]): string => values.map(() => '?').join(', ');
+
+/** A further condition that leaves some values of a column out; nothing when there are none. */
+export const notAmong = (column: string, values: readonly unknown[]): string =>
+  values.length === 0 ? '' : ` AND ${column} NOT IN (${marks(values)})`;

@@ -109,9 +109,9 @@ test('what is read is what the contract says, of everything in the demo office',
     variant: '316L',
     sizeId: 'iso-a3-landscape',
   });
-  const profile = (await profileServices.profiles())[0]!.id;
+  const profile = (await asDesk(profileServices.profiles)())[0]!.id;
   const open = (await formatServices.format('workshop-sheets')).edition.id;
-  const starter = (await starterServices.starters())[0]!.id;
+  const starter = (await asDesk(starterServices.starters)())[0]!.id;
   const ids: Record<string, string> = {
     '/api/drawings/[id]': drawing,
     '/api/formats/[id]': 'workshop-sheets',

@@ -14,7 +14,7 @@ import { randomUUID } from 'node:crypto';
 import { database } from '@/server/database';
 import { findPlaces, insertValuePlace } from '@/server/repositories/value-places';
 import { seedDrawings } from '@/server/seed';
-import { drawingsAnswered } from '@/server/services/dictionary';
+import * as dictionaryServices from '@/server/services/dictionary';
 import * as numberingServices from '@/server/services/numbering';
 import * as schemeServices from '@/server/services/revision-scheme';
 import * as specimenServices from '@/server/services/specimens';
@@ -22,6 +22,7 @@ import { revisionRow } from '../builders';
 import { asDesk, changeSpecimen, count, release, signOnPaper, withOffice } from './office';
 
 const { drawing } = drawingServices;
+const drawingsAnswered = asDesk(dictionaryServices.drawingsAnswered);
 const makeDrawing = asDesk(drawingServices.makeDrawing);
 const changeDrawing = asDesk(drawingServices.changeDrawing);
 const reviseDrawing = asDesk(drawingServices.reviseDrawing);

@@ -15,7 +15,7 @@ import { exportDrawing } from '@/server/services/drawing-export';
 import * as drawingServices from '@/server/services/drawings';
 import * as editionServices from '@/server/services/editions';
 import * as formatServices from '@/server/services/formats';
-import { exportSheet } from '@/server/services/export';
+import * as exportServices from '@/server/services/export';
 import { frozenOf } from '@/server/services/frozen';
 import * as releasing from '@/server/services/releasing';
 import { sheetResources } from '@/server/services/sheet-resources';
@@ -29,6 +29,7 @@ import { asDesk, changeSpecimen, count, release, withOffice } from './office';
 withOffice();
 
 const { format, edition } = formatServices;
+const exportSheet = asDesk(exportServices.exportSheet);
 const saveDocument = asDesk(formatServices.saveDocument);
 const chooseProfile = asDesk(formatServices.chooseProfile);
 const releaseEdition = asDesk(releasing.releaseEdition);
@@ -42,7 +43,7 @@ const changeDefault = asDesk(editionServices.changeDefault);
 const makeDrawing = asDesk(drawingServices.makeDrawing);
 const changeDrawing = asDesk(drawingServices.changeDrawing);
 
-const editionsOf = async (formatId: string) => (await editionServices.history(formatId)).editions;
+const editionsOf = async (formatId: string) => (await asDesk(editionServices.history)(formatId)).editions;
 const plain = { note: 'New', countsFrom: '2026-01-01', defaults: [], reason: 'To be looked at later' };
 const pawl = { formatId: 'workshop-sheets', specimen: 'pawl', sizeId: 'iso-a3-landscape', scale: '1:1' };
 
@@ -54,7 +55,7 @@ async function releasedScenes(): Promise<Map<string, string>> {
       const frozen = (await frozenOf(database, (await findEdition(database, id))!))!;
       const facts = frozenFacts(frozen);
       // The office's dictionary as it is: the frozen definitions are to hold instead.
-      const properties = (await dictionaryServices.dictionary()).entries.map(({ definition }) => definition);
+      const properties = (await asDesk(dictionaryServices.dictionary)()).entries.map(({ definition }) => definition);
       const { resources } = await sheetResources(database, [frozen.document], facts, properties);
       for (const { id: sizeId } of frozen.document.sizes) {
         const sheets = proofSheets({ document: frozen.document, sizeId, scale: frozen.scale, facts }, resources);
@@ -275,12 +276,15 @@ describe('editions', () => {
       '“Sketch sheet” has no released edition',
     );
     await withdrawEdition(first!.id, { successor: 'inch-sheets' });
-    expect((await editionServices.defaults()).map(({ formatId }) => formatId)).toEqual(['inch-sheets', 'inch-sheets']);
+    expect((await asDesk(editionServices.defaults)()).map(({ formatId }) => formatId)).toEqual([
+      'inch-sheets',
+      'inch-sheets',
+    ]);
     // The open edition says why there is none to draw on.
     await giveUpEdition((await editionsOf('workshop-sheets'))[0]!.id);
     await expect(makeDrawing(pawl)).rejects.toThrow('“Workshop sheets” is withdrawn.');
     await restoreEdition(second!.id);
-    expect((await editionServices.defaults()).map(({ formatId }) => formatId)).toEqual([
+    expect((await asDesk(editionServices.defaults)()).map(({ formatId }) => formatId)).toEqual([
       'workshop-sheets',
       'workshop-sheets',
     ]);
@@ -292,7 +296,8 @@ describe('editions', () => {
     const { id, version } = (await format('sketch-sheet')).edition;
     const later = { ...plain, countsFrom: '2999-01-01', defaults: ['part' as const], version };
     await releaseEdition(id, later);
-    const partDefault = async () => (await editionServices.defaults()).find(({ kind }) => kind === 'part')?.formatId;
+    const partDefault = async () =>
+      (await asDesk(editionServices.defaults)()).find(({ kind }) => kind === 'part')?.formatId;
     expect(await partDefault()).toBe('workshop-sheets');
     expect((await makeDrawing(pawl)).id).toBeTruthy();
     await expect(removeFormat('sketch-sheet')).rejects.toThrow('is a default of the office');
@@ -318,7 +323,7 @@ describe('editions', () => {
     const words = ['Left margin to 25 mm'];
     await saveDocument(open.id, { version: open.version, document, sitting: 'x'.repeat(36), words });
     await release('workshop-sheets');
-    const { editions, sittings } = await editionServices.history('workshop-sheets');
+    const { editions, sittings } = await asDesk(editionServices.history)('workshop-sheets');
     expect(editions.map(({ number, state }) => [number, state])).toEqual([
       [3, 'released'],
       [2, 'released'],
@@ -356,7 +361,7 @@ test('every save can be undone elsewhere, and every earlier state looked at and 
   expect(state).toMatchObject({ edition: { document: { margins: { left: 25 } }, version: first + 1 } });
   expect(state.lockedFor).toContain('earlier state');
   await expect(editionAtVersion(open.id, 99)).rejects.toThrow('Version 99 of this edition is not kept.');
-  const [sitting] = (await editionServices.history('workshop-sheets')).sittings;
+  const [sitting] = (await asDesk(editionServices.history)('workshop-sheets')).sittings;
   expect(sitting!.state).toEqual({ edition: open.id, version });
 
   await release('workshop-sheets');

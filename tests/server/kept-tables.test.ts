@@ -42,7 +42,9 @@ test('what is kept at writing is what filling it from the start gives, after mod
     words: ['Title changed'],
   });
   await importSpecimens([{ ...pawl.specimen, id: 'pawl-b', name: 'Pawl B', values: { Surface: 'Bead blasted' } }]);
-  const finish = (await dictionaryServices.dictionary()).entries.find(({ definition }) => definition.id === 'finish')!;
+  const finish = (await asDesk(dictionaryServices.dictionary)()).entries.find(
+    ({ definition }) => definition.id === 'finish',
+  )!;
   await asDesk(dictionaryServices.changeProperty)({ ...finish.definition, name: 'Coat' }, finish.version);
   await asDesk(dictionaryServices.addProperty)({ id: 'hue', name: 'Hue', type: 'text', source: 'model', aliases: [] });
   await finishJobs();
@@ -51,7 +53,7 @@ test('what is kept at writing is what filling it from the start gives, after mod
   expect(await fillKeptTables()).toBe(true);
   await finishJobs();
   expect(await everything(KEPT)).toEqual(kept);
-  const { entries } = await dictionaryServices.dictionary();
+  const { entries } = await asDesk(dictionaryServices.dictionary)();
   const of = (id: string) => entries.find(({ definition }) => definition.id === id)!;
   expect(of('title').longest[0]).toBe(longer.Title);
   expect(of('hue')).toMatchObject({ specimens: 1, longest: ['red'] });
@@ -77,7 +79,7 @@ test('reading writes nothing, also where models have changed since', async () =>
   await drawingServices.drawings({ wanted: 'all' });
   await drawingServices.drawing(id);
   await office();
-  await dictionaryServices.dictionary();
+  await asDesk(dictionaryServices.dictionary)();
   await specimenServices.specimens({ search: 'pa' });
   for (const { id: one } of (await shelf(STANDARDS_DESK, { order: 'name' })).entries) await format(one);
   expect(await everything(tables)).toEqual(before);

@@ -6,7 +6,9 @@ import * as service from '@/server/services/profiles';
 import { startBlank } from '@/core/format/starting';
 import { asDesk, release, withOffice } from './office';
 
-const { profiles, profile, profileRevision, exportSpecimen } = service;
+const { profileRevision, exportSpecimen } = service;
+const profiles = asDesk(service.profiles);
+const profile = asDesk(service.profile);
 const addProfile = asDesk(service.addProfile);
 const changeSettings = asDesk(service.changeSettings);
 const releaseProfile = asDesk(service.releaseProfile);

@@ -4,13 +4,16 @@ import { database } from '@/server/database';
 import { runOne } from '@/server/jobs/runner';
 import * as drawingServices from '@/server/services/drawings';
 import { format } from '@/server/services/formats';
-import { profiles } from '@/server/services/profiles';
+import * as profileServices from '@/server/services/profiles';
 import * as service from '@/server/services/rule-books';
 import * as countServices from '@/server/services/rule-counts';
 import { asDesk, withOffice, signOnPaper } from './office';
 
 const { ruleBook, ruleBooks } = service;
-const { cases, counts, nouns } = countServices;
+const { nouns } = countServices;
+const cases = asDesk(countServices.cases);
+const counts = asDesk(countServices.counts);
+const profiles = asDesk(profileServices.profiles);
 const addBook = asDesk(service.addBook);
 const changeBook = asDesk(service.changeBook);
 const chooseBook = asDesk(service.chooseBook);

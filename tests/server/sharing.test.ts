@@ -50,8 +50,8 @@ test('a format limited for use is neither listed to others nor drawn on by them;
   await signInAs('drafter');
   expect(await names()).not.toContain('Inch sheets');
   expect(await send(make, { method: 'POST', body: drawing })).toEqual({
-    status: 403,
-    body: { reason: 'Inch sheets is used by some people only, and you are not among them.' },
+    status: 404,
+    body: { reason: 'There is no such format on the shelf.' },
   });
   // Nor by a second sheet of a drawing on another one.
   const { body } = await send<{ id: string }>(make, {
@@ -63,7 +63,7 @@ test('a format limited for use is neither listed to others nor drawn on by them;
     { id: 'first', name: '' },
     { id: 'second', name: '', edition: edition.id },
   ];
-  expect((await send(changeDrawing, { method: 'PUT', id: body.id, body: { version: 1, sheets } })).status).toBe(403);
+  expect((await send(changeDrawing, { method: 'PUT', id: body.id, body: { version: 1, sheets } })).status).toBe(404);
   await signInAs('checker');
   expect(await names()).toContain('Inch sheets');
   expect((await send(make, { method: 'POST', body: drawing })).status).toBe(200);

@@ -11,7 +11,7 @@ import { withOffice } from './office';
 
 withOffice();
 
-const usual = async () => (await service.starters()).find(({ defaultFor }) => defaultFor.length > 0)!;
+const usual = async () => (await service.starters(DESK)).find(({ defaultFor }) => defaultFor.length > 0)!;
 const made = async (name = 'Sketches') => (await service.makeStarter(DESK, { name })).id;
 const newest = async (id: string) => (await service.starter(id)).editions[0]!;
 const begin = async (specimen: string, starter: string, variant?: string) => {

@@ -4,6 +4,7 @@ import { BYTES, FILE, type Refused, type Route } from '../../contract/route';
 import { issueInWords } from '../../core/format/issue-words';
 import { ROUTES, type RouteAddress } from '../../contract/admission';
 import { DatabaseAway, DatabaseBusy } from '../../server/database';
+import { checkAddress } from '../../server/services/gate';
 import { ServiceError } from '../../server/services/service-error';
 import type { SignedIn } from '../../server/services/sign-in';
 import { admitted } from './admitted';
@@ -43,6 +44,7 @@ export function handle<R extends Route>(
       );
       const asked = Object.fromEntries(new URL(request.url).searchParams);
       checkTexts([params, asked]);
+      await checkAddress(actor ?? 'program', route.path, params);
       const query = read(route.query, asked, 'The address');
       const body = await bodyOf(request, route);
       return work({ params, query, body, actor, request, headers } as Asked<R>);

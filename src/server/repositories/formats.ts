@@ -4,7 +4,7 @@ import { DOCUMENT_VERSION } from '../../core/format/document';
 import { storedDocument } from '../../core/format/reading';
 import type { RevisionRow } from '../../core/revision/rows';
 import type { Actor } from '../actor';
-import { type Database, marks } from '../database';
+import { type Database, marks, notAmong } from '../database';
 import { fromJson } from './json-column';
 import { allProperties } from './properties';
 
@@ -251,9 +251,10 @@ export async function setAbout(
 }
 
 /** The categories that formats have, by name. */
-export async function allCategories(db: Database): Promise<string[]> {
+export async function allCategories(db: Database, hidden: readonly string[]): Promise<string[]> {
   const rows = await db.query<{ category: string }>(
-    "SELECT DISTINCT category FROM formats WHERE category <> '' ORDER BY category",
+    `SELECT DISTINCT category FROM formats WHERE category <> ''${notAmong('id', hidden)} ORDER BY category`,
+    [...hidden],
   );
   return rows.map(({ category }) => category);
 }

@@ -2,7 +2,7 @@ import type { ProfileRevision } from '../../contract/profiles';
 import { PROFILE_VERSION, type ProfileDocument } from '../../core/profile/document';
 import { storedProfile } from '../../core/profile/reading';
 import type { PropertyDefinition } from '../../core/property/definition';
-import { type Database, marks } from '../database';
+import { type Database, marks, notAmong } from '../database';
 import { fromJson } from './json-column';
 import { allProperties } from './properties';
 
@@ -70,11 +70,15 @@ export async function deleteProfile(db: Database, id: string): Promise<void> {
 }
 
 /** How many formats and drawings name each profile. */
-export async function usesOfProfiles(db: Database): Promise<Map<string, { formats: number; drawings: number }>> {
+export async function usesOfProfiles(
+  db: Database,
+  hidden: readonly string[] = [],
+): Promise<Map<string, { formats: number; drawings: number }>> {
   const rows = await db.query<{ id: string; formats: number; drawings: number }>(
-    `SELECT id, (SELECT COUNT(*) FROM formats WHERE profile_id = profiles.id) AS formats,
+    `SELECT id, (SELECT COUNT(*) FROM formats WHERE profile_id = profiles.id${notAmong('formats.id', hidden)}) AS formats,
        (SELECT COUNT(*) FROM drawings WHERE profile_id = profiles.id) AS drawings
      FROM profiles`,
+    [...hidden],
   );
   return new Map(
     rows.map(({ id, formats, drawings }) => [id, { formats: Number(formats), drawings: Number(drawings) }]),

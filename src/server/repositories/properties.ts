@@ -1,6 +1,6 @@
 import type { PropertyRow } from '../../contract/properties';
 import type { PropertyDefinition } from '../../core/property/definition';
-import { type Database, marks } from '../database';
+import { type Database, marks, notAmong } from '../database';
 import { fromJson } from './json-column';
 
 interface Raw {
@@ -60,22 +60,33 @@ export async function replaceUses(db: Database, edition: string, uses: readonly 
 }
 
 /** How many cells of all editions print each property, by its id. */
-export async function countUses(db: Database): Promise<Map<string, number>> {
+export async function countUses(db: Database, hidden: readonly string[]): Promise<Map<string, number>> {
   const rows = await db.query<{ property: string; uses: number }>(
-    'SELECT property_id AS property, COUNT(*) AS uses FROM property_uses GROUP BY property_id',
+    `SELECT property_id AS property, COUNT(*) AS uses FROM property_uses JOIN editions ON editions.id = edition_id
+     WHERE TRUE${notAmong('format_id', hidden)} GROUP BY property_id`,
+    [...hidden],
   );
   return new Map(rows.map(({ property, uses }) => [property, Number(uses)]));
 }
 
-/** Where a property is used, in words, so many of the places; and how many there are. */
-export async function usesOf(db: Database, id: string, most: number): Promise<{ places: string[]; total: number }> {
+/** Where a property is used, in words, so many of the places; and how many there are. Formats that are `hidden` do not count. */
+export async function usesOf(
+  db: Database,
+  id: string,
+  most: number,
+  hidden: readonly string[] = [],
+): Promise<{ places: string[]; total: number }> {
   const rows = await db.query<{ format: string; number: number; place: string }>(
     `SELECT formats.name AS format, editions.number, place FROM property_uses
      JOIN editions ON editions.id = edition_id JOIN formats ON formats.id = format_id
-     WHERE property_id = ? ORDER BY formats.name, editions.number DESC, place LIMIT ${Math.trunc(most)}`,
-    [id],
+     WHERE property_id = ?${notAmong('format_id', hidden)} ORDER BY formats.name, editions.number DESC, place LIMIT ${Math.trunc(most)}`,
+    [id, ...hidden],
   );
-  const [count] = await db.query<{ n: number }>('SELECT COUNT(*) AS n FROM property_uses WHERE property_id = ?', [id]);
+  const [count] = await db.query<{ n: number }>(
+    `SELECT COUNT(*) AS n FROM property_uses JOIN editions ON editions.id = edition_id
+     WHERE property_id = ?${notAmong('format_id', hidden)}`,
+    [id, ...hidden],
+  );
   return {
     places: rows.map(({ format, number, place }) => `${format}, edition ${number}: ${place}`),
     total: Number(count!.n),

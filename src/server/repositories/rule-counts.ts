@@ -1,7 +1,7 @@
 import type { CountedThing } from '../../contract/rule-books';
 import type { Page } from '../../contract/route';
 import type { Tally } from '../../core/rules/tally';
-import type { Database, Parameter } from '../database';
+import { type Database, type Parameter, marks } from '../database';
 import { fromJson } from './json-column';
 import { readPage } from './keyset';
 
@@ -22,10 +22,19 @@ const among = (profiles: readonly string[] | undefined): string =>
       ? 'FALSE'
       : `profile_id IN (${profiles.map(() => '?').join(', ')})`;
 
-export async function countThings(db: Database, profiles: readonly string[] | undefined): Promise<number> {
-  const [row] = await db.query<{ n: number }>(`SELECT COUNT(*) AS n FROM ${THINGS} WHERE ${among(profiles)}`, [
-    ...(profiles ?? []),
-  ]);
+/** Leaves out formats that are not there for whoever asks. */
+const notHidden = (kind: string, id: string, hidden: readonly string[]): string =>
+  hidden.length === 0 ? '' : ` AND NOT (${kind} = 'format' AND ${id} IN (${marks(hidden)}))`;
+
+export async function countThings(
+  db: Database,
+  profiles: readonly string[] | undefined,
+  hidden: readonly string[] = [],
+): Promise<number> {
+  const [row] = await db.query<{ n: number }>(
+    `SELECT COUNT(*) AS n FROM ${THINGS} WHERE ${among(profiles)}${notHidden('of_kind', 'id', hidden)}`,
+    [...(profiles ?? []), ...hidden],
+  );
   return Number(row!.n);
 }
 
@@ -78,11 +87,15 @@ interface Sums {
 }
 
 /** What each check of a count has come to, of formats and of drawings. */
-export async function sumsOf(db: Database, job: string): Promise<Record<string, { formats: Sums; drawings: Sums }>> {
+export async function sumsOf(
+  db: Database,
+  job: string,
+  hidden: readonly string[],
+): Promise<Record<string, { formats: Sums; drawings: Sums }>> {
   const rows = await db.query<{ rule: string; thing: Thing['of']; found: string; added: string; settled: string }>(
     `SELECT rule_check AS rule, thing, SUM(found) AS found, SUM(added) AS added, SUM(settled) AS settled
-     FROM rule_counts WHERE job_id = ? GROUP BY rule_check, thing`,
-    [job],
+     FROM rule_counts WHERE job_id = ?${notHidden('thing', 'thing_id', hidden)} GROUP BY rule_check, thing`,
+    [job, ...hidden],
   );
   const none = (): Sums => ({ found: 0, added: 0, settled: 0 });
   const sums: Record<string, { formats: Sums; drawings: Sums }> = {};
@@ -114,7 +127,7 @@ export const casesOf = (
   db: Database,
   job: string,
   check: string,
-  asked: { after?: string | undefined; size: number },
+  asked: { after?: string | undefined; size: number; hidden: readonly string[] },
 ): Promise<Page<CountedThing>> =>
   readPage<RawCase, CountedThing>(
     db,
@@ -123,7 +136,12 @@ export const casesOf = (
         IF(thing = 'format', (SELECT name FROM formats WHERE formats.id = thing_id), (SELECT number FROM drawings WHERE drawings.id = thing_id)) AS name,
         IF(thing = 'format', NULL, (SELECT title FROM drawings WHERE drawings.id = thing_id)) AS title`,
       from: 'rule_counts',
-      where: [{ sql: 'job_id = ? AND rule_check = ?', parameters: [job, check] }],
+      where: [
+        {
+          sql: `job_id = ? AND rule_check = ?${notHidden('thing', 'thing_id', asked.hidden)}`,
+          parameters: [job, check, ...asked.hidden],
+        },
+      ],
       order: ['rank_by', 'thing', 'thing_id'],
       direction: 'DESC',
       keyOf: ({ rankBy, thing, id }) => [String(rankBy), thing, id],

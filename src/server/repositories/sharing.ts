@@ -17,6 +17,13 @@ export async function isOpenTo(db: Database, format: string, what: What, account
   return found.length > 0;
 }
 
+/** The formats that an account does not use; without an account, all that are limited to somebody. */
+export async function hiddenFrom(db: Database, account: string | undefined): Promise<string[]> {
+  const { sql, parameters } = openTo('use', account ?? '');
+  const rows = await db.query<{ id: string }>(`SELECT id FROM formats WHERE NOT (${sql})`, parameters);
+  return rows.map(({ id }) => id);
+}
+
 export async function findSharing(db: Database, format: string): Promise<Sharing> {
   const rows = await db.query<{ what: What; account_id: string | null; group_id: string | null }>(
     'SELECT what, account_id, group_id FROM format_limits WHERE format_id = ? ORDER BY account_id, group_id',

@@ -23,14 +23,15 @@ import {
 } from '../repositories/properties';
 import { countSpecimens } from '../repositories/specimens';
 import { takeTurn } from '../repositories/turns';
+import { type Asker, checkThere, hiddenFormats } from './gate';
 import { ServiceError, conflict } from './service-error';
 
 /** The whole dictionary in its order. */
-export async function dictionary(): Promise<{ entries: ListedProperty[]; specimens: number }> {
+export async function dictionary(asker: Asker): Promise<{ entries: ListedProperty[]; specimens: number }> {
   const [rows, records, uses, specimens, merging] = await Promise.all([
     allProperties(database),
     allRecords(database),
-    countUses(database),
+    countUses(database, await hiddenFormats(database, asker)),
     countSpecimens(database),
     goingSubjects(database, 'merge property'),
   ]);
@@ -53,8 +54,9 @@ export async function dictionary(): Promise<{ entries: ListedProperty[]; specime
 const TOLD = 50;
 
 /** Where formats print a property, in words, and how many cells do. */
-export const placesOfProperty = (id: string): Promise<{ places: string[]; total: number }> =>
-  usesOf(database, id, TOLD);
+export async function placesOfProperty(asker: Asker, id: string): Promise<{ places: string[]; total: number }> {
+  return usesOf(database, id, TOLD, await hiddenFormats(database, asker));
+}
 
 /** Adds a property. */
 export async function addProperty(actor: Actor, json: unknown): Promise<PropertyRow> {
@@ -114,9 +116,14 @@ async function readModelsAgain(
 }
 
 /** How many drawings have answered a property or an asked value: their answers stay when it is taken out. */
-export const drawingsAnswered = async (key: string, formatId: string | undefined): Promise<{ drawings: number }> => ({
-  drawings: await countAnswered(database, key, formatId),
-});
+export async function drawingsAnswered(
+  asker: Asker,
+  key: string,
+  formatId: string | undefined,
+): Promise<{ drawings: number }> {
+  if (formatId !== undefined) await checkThere(database, asker, formatId);
+  return { drawings: await countAnswered(database, key, formatId) };
+}
 
 /** Takes a property out of the dictionary. Refused while a format uses it, with the places. */
 export async function removeProperty(actor: Actor, id: string): Promise<void> {

@@ -145,6 +145,7 @@ export async function drawingAtHand(
 export async function formatsOf(
   db: Database,
   { editions, froze, facts, sources }: DrawingAtHand,
+  hidden: readonly string[] = [],
 ): Promise<FormatView[]> {
   const views: FormatView[] = [];
   for (const edition of editions) {
@@ -156,7 +157,7 @@ export async function formatsOf(
       edition: editionView(edition),
       facts: { ...facts, ...(frozen && { definitions: definitionsOf(frozen.properties) }) },
       scale: sources.scale,
-      ...(frozen && { newer: await newerInOffice(db, edition, frozen) }),
+      ...(frozen && { newer: await newerInOffice(db, edition, frozen, hidden) }),
     });
   }
   return views;

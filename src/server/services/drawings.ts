@@ -9,7 +9,7 @@ import { keptAfter } from '../../core/drawing/kept-office';
 import { type Revising, revise } from '../../core/drawing/revising';
 import { type DrawingSheet, drawnSheets } from '../../core/drawing/sheets';
 import { sheetGeometry } from '../../core/format/sheet';
-import type { Actor } from '../actor';
+import { type Actor, STANDARDS_DESK } from '../actor';
 import { type Database, database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
 import {
@@ -51,7 +51,7 @@ import { editionToDrawOn } from './edition-to-draw-on';
 import { startedWith } from './starting';
 import { takeNumber } from './numbering';
 import { revisionScheme } from './revision-scheme';
-import { checkUse } from './sharing';
+import { type Asker, checkThere, hiddenFormats } from './gate';
 import { signing } from './signing';
 import { frozenOf } from './frozen';
 import { asItStands } from './signatures-standing';
@@ -96,7 +96,7 @@ const choices = async (source: 'project' | 'organisation'): Promise<PlaceChoice[
  * One drawing. Reading it writes nothing: parts that have come since it was last changed have the numbers they would get, and get
  * them when it is changed or exported.
  */
-export async function drawing(id: string): Promise<OpenDrawingView> {
+export async function drawing(id: string, asker: Asker = STANDARDS_DESK): Promise<OpenDrawingView> {
   const kept = await findDrawing(database, id);
   if (!kept) throw GONE();
   const at = await drawingAtHand(database, kept);
@@ -104,7 +104,7 @@ export async function drawing(id: string): Promise<OpenDrawingView> {
   const { items } = drawnSheets(row, at.sources);
   return {
     drawing: drawingView({ ...row, items }, at, lapsed),
-    formats: await formatsOf(database, at),
+    formats: await formatsOf(database, at, await hiddenFormats(database, asker)),
     specimens: [...at.models.specimens],
     scheme: await revisionScheme(),
     today: at.facts.today,
@@ -142,7 +142,7 @@ export async function makeDrawing(
   await transaction(async (db) => {
     const format = await findFormat(db, formatId);
     if (!format) throw new ServiceError(404, 'There is no such format on the shelf.');
-    await checkUse(db, actor, formatId, format.name);
+    await checkThere(db, actor, formatId);
     const edition = trial ? await editionToTry(db, actor, format) : await editionToDrawOn(db, format);
     const frozen = await frozenOf(db, edition);
     const { document } = frozen ?? edition;
@@ -181,7 +181,7 @@ export async function makeDrawing(
       },
     );
     if (starter !== undefined) {
-      const sheets = await startedWith(db, starter, { ...made, number, answers }, at);
+      const sheets = await startedWith(db, actor, starter, { ...made, number, answers }, at);
       Object.assign(made, { sheets, sizeId: sheets[0]?.sizeId ?? sizeId });
       at = await drawingAtHand(db, made);
     }
@@ -283,7 +283,7 @@ async function checkNewEditions(
   const before = editionsOf(row);
   for (const { id, formatId, document, number, state } of editions) {
     if (before.includes(id)) continue;
-    await checkUse(db, actor, formatId, document.name);
+    await checkThere(db, actor, formatId);
     if (state !== 'released' && next.number !== '')
       throw new ServiceError(
         422,

@@ -33,6 +33,7 @@ import { findReleases } from '../repositories/releases';
 import { chain, ofFormat } from './chain';
 import { documentAt } from './edition-states';
 import { dictionaryAtHand } from './models-at-hand';
+import { type Asker, hiddenFormats } from './gate';
 import { keepUses } from './property-uses';
 import { ServiceError, conflict } from './service-error';
 import { checkChange } from './sharing';
@@ -50,8 +51,9 @@ async function formatThere(db: Database, id: string): Promise<FormatRow> {
 const note = (db: Database, actor: Actor, subject: string, words: string) =>
   noteChange(db, actor, { subject, sitting: randomUUID(), words: [words] });
 
-/** A format's editions and who did what to it. @throws ServiceError 404 */
-export async function history(id: string): Promise<FormatHistory> {
+/** A format's editions and who did what to it; a successor that is not there for whoever asks is not told. @throws ServiceError 404 */
+export async function history(asker: Asker, id: string): Promise<FormatHistory> {
+  const hidden = await hiddenFormats(database, asker);
   const { name } = await formatThere(database, id);
   const editions = await editionsOfFormat(database, id);
   const releases = await findReleases(
@@ -78,7 +80,7 @@ export async function history(id: string): Promise<FormatHistory> {
           countsFrom: release.countsFrom,
         },
       }),
-      ...(next && { successor: { id: next.id, name: next.name } }),
+      ...(next && !hidden.includes(next.id) && { successor: { id: next.id, name: next.name } }),
     });
   }
   const sittings = await sittingsOf(database, `format ${id}`, MOST_SITTINGS);
@@ -258,7 +260,12 @@ export async function removeFormat(actor: Actor, id: string): Promise<null> {
   });
 }
 
-export const defaults = async (): Promise<FormatDefault[]> => allDefaults(database, await officeToday(database));
+/** The formats that drawings are made on by default, of those that are there for whoever asks. */
+export async function defaults(asker: Asker): Promise<FormatDefault[]> {
+  const hidden = await hiddenFormats(database, asker);
+  const all = await allDefaults(database, await officeToday(database));
+  return all.filter(({ formatId }) => !hidden.includes(formatId));
+}
 
 /** Makes a format the default of a case. @throws ServiceError 422 for one without a released edition */
 export async function changeDefault(actor: Actor, one: FormatDefault): Promise<FormatDefault[]> {

@@ -25,6 +25,7 @@ import { findEdition, findFormat } from '../repositories/formats';
 import { proofFacts } from './format-views';
 import { frozenOf } from './frozen';
 import { modelsAtHand } from './models-at-hand';
+import { type Asker, checkThere } from './gate';
 import { ServiceError } from './service-error';
 import { sheetResources } from './sheet-resources';
 
@@ -43,14 +44,17 @@ const TYPES = {
 };
 
 /** Writes the sheet on the board as a file. */
-export async function exportSheet(request: z.infer<(typeof ExportSheet)['body']>): Promise<ExportedFile> {
+export async function exportSheet(asker: Asker, request: z.infer<(typeof ExportSheet)['body']>): Promise<ExportedFile> {
   const models = await modelsAtHand(database, request.specimen === undefined ? [] : [request.specimen]);
   const { sources, properties } = models;
   const read = readDocument(request.document, properties);
   if (!read.ok) throw new ServiceError(422, read.reason);
   const format = await findFormat(database, read.document.id);
   if (!format) throw new ServiceError(404, 'There is no such format on the shelf.');
+  await checkThere(database, asker, format.id);
   const edition = request.edition === undefined ? undefined : await findEdition(database, request.edition);
+  if (edition && edition.formatId !== format.id)
+    throw new ServiceError(422, 'The document belongs to another format than the edition.');
   // A released edition is written as it was frozen, whatever the office has by now.
   const frozen = edition && (await frozenOf(database, edition));
   const document = frozen?.document ?? read.document;

@@ -1,21 +1,18 @@
 import type { FormatForDrawing } from '../../contract/formats';
-import type { Actor } from '../actor';
 import { database } from '../database';
 import { findFormat } from '../repositories/formats';
 import { drawingAtHand, formatsOf } from './drawing-sources';
 import { editionToDrawOn } from './edition-to-draw-on';
 import { frozenOf } from './frozen';
 import { ServiceError } from './service-error';
-import { checkUse } from './sharing';
 
 /**
  * A format as drawings are made on it today, with the profile that they get.
  * @throws ServiceError 404 when it is not there, 422 when no edition of it is to be drawn on
  */
-export async function formatForDrawing(actor: Actor, id: string): Promise<FormatForDrawing> {
+export async function formatForDrawing(id: string): Promise<FormatForDrawing> {
   const format = await findFormat(database, id);
   if (!format) throw new ServiceError(404, 'There is no such format on the shelf.');
-  await checkUse(database, actor, id, format.name);
   const edition = await editionToDrawOn(database, format);
   const frozen = await frozenOf(database, edition);
   const at = await drawingAtHand(database, {

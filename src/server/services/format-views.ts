@@ -40,7 +40,7 @@ export async function proofFacts(db: Database, format: FormatRow): Promise<Offic
 }
 
 /** A format as an edition stands: an open one with the office as it is, a released one from its snapshot alone. */
-async function view(db: Database, edition: EditionRow): Promise<FormatView> {
+async function view(db: Database, edition: EditionRow, hidden: readonly string[]): Promise<FormatView> {
   const format = (await findFormat(db, edition.formatId))!;
   const frozen = await frozenOf(db, edition);
   return {
@@ -50,7 +50,7 @@ async function view(db: Database, edition: EditionRow): Promise<FormatView> {
     facts: frozen ? frozenFacts(frozen) : await proofFacts(db, format),
     scale: frozen?.scale ?? format.settings.scale,
     profileId: frozen?.profile.id ?? format.profileId,
-    ...(frozen && { newer: await newerInOffice(db, edition, frozen) }),
+    ...(frozen && { newer: await newerInOffice(db, edition, frozen, hidden) }),
   };
 }
 
@@ -58,15 +58,20 @@ async function view(db: Database, edition: EditionRow): Promise<FormatView> {
  * A format with its newest edition; `forUse` with its newest released one, when it has one: what is open is its administrators' work.
  * @throws ServiceError 404
  */
-export async function formatAtHand(db: Database, id: string, forUse = false): Promise<FormatView> {
+export async function formatAtHand(
+  db: Database,
+  id: string,
+  forUse = false,
+  hidden: readonly string[] = [],
+): Promise<FormatView> {
   const edition = (forUse ? await newestFrozen(db, id) : undefined) ?? (await newestEdition(db, id));
   if (!edition) throw new ServiceError(404, 'There is no such format on the shelf.');
-  return view(db, edition);
+  return view(db, edition, hidden);
 }
 
 /** A format as an edition of it stands. @throws ServiceError 404 */
-export async function editionAtHand(db: Database, id: string): Promise<FormatView> {
+export async function editionAtHand(db: Database, id: string, hidden: readonly string[] = []): Promise<FormatView> {
   const edition = await findEdition(db, id);
   if (!edition) throw new ServiceError(404, 'This edition is no longer there.');
-  return view(db, edition);
+  return view(db, edition, hidden);
 }

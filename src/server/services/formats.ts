@@ -6,7 +6,7 @@ import { wayBack } from '../../core/format/going-back';
 import { readDocument } from '../../core/format/reading';
 import type { PropertyDefinition } from '../../core/property/definition';
 import { mayDo } from '../../core/office/account';
-import type { Actor } from '../actor';
+import { type Actor, STANDARDS_DESK } from '../actor';
 import { type Database, database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
 import { keepStep } from '../repositories/edition-steps';
@@ -37,6 +37,7 @@ import type {
 import type { Page } from '../../contract/route';
 import { allProperties } from '../repositories/properties';
 import { editionAtHand, editionView, formatAtHand } from './format-views';
+import { type Asker, hiddenFormats } from './gate';
 import { checkChange, whyNotChanged } from './sharing';
 import { profileFor } from './profiles-at-hand';
 import { keepUses } from './property-uses';
@@ -65,17 +66,20 @@ export const shelf = async (
 };
 
 /** The categories that formats have. */
-export const categories = (): Promise<string[]> => allCategories(database);
+export const categories = async (asker: Asker): Promise<string[]> =>
+  allCategories(database, await hiddenFormats(database, asker));
 
 /** A format with its newest edition, to whom changes none with its newest released one; and why `actor` does not change it. */
 export async function format(id: string, actor?: Pick<Actor, 'account' | 'role'>): Promise<FormatView> {
-  const view = await formatAtHand(database, id, actor && !mayDo(actor.role, 'administrator'));
+  const hidden = actor ? await hiddenFormats(database, actor) : [];
+  const view = await formatAtHand(database, id, actor && !mayDo(actor.role, 'administrator'), hidden);
   const lockedFor = actor && (await whyNotChanged(database, actor, id, view.name));
   return { ...view, ...(lockedFor !== undefined && { lockedFor }) };
 }
 
 /** A format as an edition of it stands. */
-export const edition = (id: string): Promise<FormatView> => editionAtHand(database, id);
+export const edition = async (id: string, asker: Asker = STANDARDS_DESK): Promise<FormatView> =>
+  editionAtHand(database, id, await hiddenFormats(database, asker));
 
 const definitions = async (db: Database): Promise<PropertyDefinition[]> =>
   (await allProperties(db)).map(({ definition }) => definition);

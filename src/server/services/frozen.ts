@@ -69,8 +69,16 @@ export async function fontHashes(db: Database, used: readonly string[]): Promise
   };
 }
 
-/** What the office has otherwise by now than when an edition was released, which froze what is given. */
-export async function newerInOffice(db: Database, edition: EditionRow, frozen: Frozen): Promise<Newer[]> {
+/**
+ * What the office has otherwise by now than when an edition was released, which froze what is given. A successor among the `hidden`
+ * formats is not named.
+ */
+export async function newerInOffice(
+  db: Database,
+  edition: EditionRow,
+  frozen: Frozen,
+  hidden: readonly string[] = [],
+): Promise<Newer[]> {
   const properties = new Map((await allProperties(db)).map(({ definition }) => [definition.id, definition]));
   const profile = await findProfile(db, frozen.profile.id);
   const revision = await findRevision(db, frozen.profile.id);
@@ -83,7 +91,7 @@ export async function newerInOffice(db: Database, edition: EditionRow, frozen: F
       name: format.name,
       number: edition.number,
       withdrawn: edition.state === 'withdrawn',
-      instead: successor?.name,
+      instead: successor && !hidden.includes(successor.id) ? successor.name : undefined,
       inForce: await numberInForce(db, edition.formatId, await officeToday(db)),
     },
     properties,

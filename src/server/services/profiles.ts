@@ -37,18 +37,19 @@ import { findProperty } from '../repositories/properties';
 import { takeTurn } from '../repositories/turns';
 import { type ExportedFile, writeSheets } from './export';
 import { ServiceError, conflict } from './service-error';
+import { type Asker, hiddenFormats } from './gate';
 import { officeToday } from './today';
 
 const GONE = () => new ServiceError(404, 'That drafting profile is no longer in the office.');
 
 /** All drafting profiles by name. */
-export async function profiles(): Promise<ProfileEntry[]> {
+export async function profiles(asker: Asker): Promise<ProfileEntry[]> {
   const rows = await allProfiles(database);
   const released = await newestRevisions(
     database,
     rows.map(({ id }) => id),
   );
-  const uses = await usesOfProfiles(database);
+  const uses = await usesOfProfiles(database, await hiddenFormats(database, asker));
   return rows.map((row) => entry(row, released.get(row.id), uses));
 }
 
@@ -71,16 +72,16 @@ function entry(
 }
 
 /** One profile as it stands. @throws ServiceError 404 */
-export async function profile(id: string): Promise<ProfileView> {
+export async function profile(asker: Asker, id: string): Promise<ProfileView> {
   const row = await findProfile(database, id);
   if (!row) throw GONE();
-  return view(database, row);
+  return view(database, row, await hiddenFormats(database, asker));
 }
 
-async function view(db: Database, row: ProfileRow): Promise<ProfileView> {
+async function view(db: Database, row: ProfileRow, hidden: readonly string[] = []): Promise<ProfileView> {
   const released = await findRevision(db, row.id);
   return {
-    ...entry(row, released, await usesOfProfiles(db)),
+    ...entry(row, released, await usesOfProfiles(db, hidden)),
     document: row.document,
     ...(released && { released: released.document }),
     revisions: await revisionsOf(db, row.id),

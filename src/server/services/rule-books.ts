@@ -211,5 +211,5 @@ export async function chooseBook(actor: Actor, profileId: string, book: string):
     const words = [`Rule book: ${nameOf(book, at)}`];
     await noteChange(db, actor, { subject: `profile ${profileId}`, sitting: randomUUID(), words });
   });
-  return profile(profileId);
+  return profile(actor, profileId);
 }

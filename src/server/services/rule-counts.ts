@@ -15,6 +15,7 @@ import { allProfiles } from '../repositories/profiles';
 import { allBooks } from '../repositories/rule-books';
 import { casesOf, countThings, sumsOf } from '../repositories/rule-counts';
 import { booksById } from './books-at-hand';
+import { type Asker, hiddenFormats } from './gate';
 import { changed } from './rule-books';
 import { ServiceError } from './service-error';
 
@@ -78,10 +79,15 @@ export async function startCount(
         change ? 'The look ahead before is just ending. Try again.' : 'This book is being counted already.',
       );
   });
-  return (await view(database, await newestJob(database, kind, id), id))!;
+  return (await view(database, await newestJob(database, kind, id), id, []))!;
 }
 
-async function view(db: Database, job: JobRow | undefined, id: string): Promise<CountView | undefined> {
+async function view(
+  db: Database,
+  job: JobRow | undefined,
+  id: string,
+  hidden: readonly string[],
+): Promise<CountView | undefined> {
   if (!job) return undefined;
   const { scope, hash } = job.input as CountInput;
   return {
@@ -91,18 +97,22 @@ async function view(db: Database, job: JobRow | undefined, id: string): Promise<
     things: job.pieces ?? 0,
     done: job.piecesDone,
     rate: job.seconds > 0 ? job.piecesDone / job.seconds : 0,
-    checks: await sumsOf(db, job.id),
+    checks: await sumsOf(db, job.id, hidden),
     outdated: hashOf(id, await booksById(db)) !== hash,
   };
 }
 
 /** The newest count of a book, and the newest look ahead. */
-export async function counts(id: string): Promise<BookCounts> {
+export async function counts(asker: Asker, id: string): Promise<BookCounts> {
+  const hidden = await hiddenFormats(database, asker);
   const [count, ahead] = await Promise.all(
-    [COUNT, AHEAD].map(async (kind) => view(database, await newestJob(database, kind, id), id)),
+    [COUNT, AHEAD].map(async (kind) => view(database, await newestJob(database, kind, id), id, hidden)),
   );
   const followers = (await followersOf(database, id, await booksById(database))).map((one) => one.id);
-  const [following, all] = [await countThings(database, followers), await countThings(database, undefined)];
+  const [following, all] = [
+    await countThings(database, followers, hidden),
+    await countThings(database, undefined, hidden),
+  ];
   return { count: count ?? null, ahead: ahead ?? null, things: { following, all } };
 }
 
@@ -114,12 +124,13 @@ export async function stopCount(id: string, of: 'count' | 'ahead'): Promise<void
 
 /** The formats and drawings with findings of a check, the worst first. */
 export async function cases(
+  asker: Asker,
   id: string,
   { check, of, after }: { check: string; of: 'count' | 'ahead'; after?: string | undefined },
 ): Promise<Page<CountedThing>> {
   const job = await newestJob(database, of === 'count' ? COUNT : AHEAD, id);
   if (!job) return { entries: [], total: 0 };
-  return casesOf(database, job.id, check, { after, size: PAGE });
+  return casesOf(database, job.id, check, { after, size: PAGE, hidden: await hiddenFormats(database, asker) });
 }
 
 /** Words that titles of the office's models may begin with as their noun. */

@@ -110,9 +110,3 @@ export async function checkChange(db: Database, actor: Actor, id: string, name: 
   const why = await whyNotChanged(db, actor, id, name);
   if (why !== undefined) throw new ServiceError(403, why);
 }
-
-/** @throws ServiceError 403 when a format is not for an account to make drawings on; administrators use all of them */
-export async function checkUse(db: Database, { account, role }: Actor, id: string, name: string): Promise<void> {
-  if (mayDo(role, 'administrator') || (await isOpenTo(db, id, 'use', account))) return;
-  throw new ServiceError(403, `${name} is used by some people only, and you are not among them.`);
-}

@@ -16,6 +16,7 @@ import { formatsInForce } from '../repositories/formats';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
 import { type ExportedFile, asReleased, writeSheets } from './export';
 import { frozenOf } from './frozen';
+import { hiddenFormats } from './gate';
 import { ServiceError } from './service-error';
 import { sheetResources } from './sheet-resources';
 import { officeToday } from './today';
@@ -30,7 +31,10 @@ interface Released {
 }
 
 async function released(): Promise<Released[]> {
-  const formats = await formatsInForce(database, await officeToday(database));
+  const hidden = await hiddenFormats(database, 'program');
+  const formats = (await formatsInForce(database, await officeToday(database))).filter(
+    ({ id }) => !hidden.includes(id),
+  );
   const found = await Promise.all(
     formats.map(async ({ edition, ...about }): Promise<Released | undefined> => {
       const frozen = await frozenOf(database, edition);

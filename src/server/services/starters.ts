@@ -17,14 +17,36 @@ import {
   removeStarterDefaults,
   replaceStarterEdition,
 } from '../repositories/starters';
+import { type Asker, hiddenFormats } from './gate';
 import { ServiceError, conflict } from './service-error';
 
-export const starters = (): Promise<StarterView[]> => findStarters(database);
+/** All starters but those that make drawings on a format which is not there for whoever asks. */
+export async function starters(asker: Asker): Promise<StarterView[]> {
+  const hidden = await hiddenFormats(database, asker);
+  return (await findStarters(database)).filter((one) => !drawsOn(one, hidden));
+}
+
+/** Whether a starter's newest edition makes drawings, or sheets of them, on one of some formats. */
+const drawsOn = ({ editions }: StarterView, formats: readonly string[]): boolean =>
+  editions.some(({ document: { format, sheets } }) =>
+    [format, ...Object.values(sheets).flatMap((all) => all.map((sheet) => sheet.format))].some(
+      (one) => one !== undefined && formats.includes(one),
+    ),
+  );
+
+/** One starter with its editions, for whoever asks. @throws ServiceError 404 */
+export async function starterFor(asker: Asker, id: string): Promise<StarterView> {
+  const found = await starter(id);
+  if (drawsOn(found, await hiddenFormats(database, asker))) throw GONE();
+  return found;
+}
+
+const GONE = () => new ServiceError(404, 'There is no such starter.');
 
 /** One starter with its editions. @throws ServiceError 404 */
 export async function starter(id: string, db: Database = database): Promise<StarterView> {
   const [found] = await findStarters(db, id);
-  if (!found) throw new ServiceError(404, 'There is no such starter.');
+  if (!found) throw GONE();
   return found;
 }
 
@@ -152,5 +174,5 @@ export async function setDefaultStarter(
       id === null ? `No starter for ${words}` : `Made it the starter of ${words}`,
     );
   });
-  return starters();
+  return starters(actor);
 }

@@ -5,6 +5,7 @@ import type { DrawingRow } from '../repositories/drawings';
 import { findFormat } from '../repositories/formats';
 import { type DrawingAtHand, drawingAtHand } from './drawing-sources';
 import { editionToDrawOn } from './edition-to-draw-on';
+import { type Asker, checkThere } from './gate';
 import { ServiceError } from './service-error';
 import { sheetResources } from './sheet-resources';
 import { starterInForce } from './starters';
@@ -15,6 +16,7 @@ import { starterInForce } from './starters';
  */
 export async function startedWith(
   db: Database,
+  asker: Asker,
   id: string,
   row: Pick<DrawingRow, 'number' | 'answers' | 'editionId' | 'sheets' | 'specimen' | 'variant' | 'scale'> &
     Parameters<typeof drawingAtHand>[1],
@@ -27,6 +29,7 @@ export async function startedWith(
   const editions = new Map<string, string>();
   for (const formatId of formats) {
     const format = await findFormat(db, formatId);
+    await checkThere(db, asker, formatId);
     if (!format) throw new ServiceError(422, `A format of the starter ${starter.name} is no longer on the shelf.`);
     const edition = await editionToDrawOn(db, format);
     // A sheet of the drawing's own format needs no edition of its own.

@@ -2,7 +2,7 @@ import { keepDefault, listDefaults, removeDefault } from '../../../contract/edit
 import * as service from '../../../server/services/editions';
 import { handle, othersThan } from '../handle';
 
-export const GET = handle(listDefaults, () => service.defaults());
+export const GET = handle(listDefaults, ({ actor }) => service.defaults(actor));
 
 export const PUT = handle(keepDefault, ({ body, actor }) => service.changeDefault(actor, body));
 

@@ -4,7 +4,7 @@ import { handle, othersThan } from '../handle';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = handle(listProperties, () => service.dictionary());
+export const GET = handle(listProperties, ({ actor }) => service.dictionary(actor));
 
 export const POST = handle(addProperty, ({ body, actor }) => service.addProperty(actor, body.definition));
 

@@ -2,7 +2,7 @@ import { changeDrawing, readDrawing } from '../../../../contract/drawings';
 import * as service from '../../../../server/services/drawings';
 import { handle, othersThan } from '../../handle';
 
-export const GET = handle(readDrawing, ({ params }) => service.drawing(params.id!));
+export const GET = handle(readDrawing, ({ params, actor }) => service.drawing(params.id!, actor));
 
 export const PUT = handle(changeDrawing, ({ params, body, actor }) => service.changeDrawing(actor, params.id!, body));
 

@@ -4,7 +4,7 @@ import { giveUpEdition } from '../../../../server/services/editions';
 import { edition, saveDocument } from '../../../../server/services/formats';
 import { handle, othersThan } from '../../handle';
 
-export const GET = handle(readEdition, ({ params }) => edition(params.id!));
+export const GET = handle(readEdition, ({ params, actor }) => edition(params.id!, actor));
 
 export const PUT = handle(saveEdition, ({ params, body, actor }) => saveDocument(actor, params.id!, body));
 

@@ -2,7 +2,7 @@ import { readProfile, removeProfile, renameProfile } from '../../../../contract/
 import * as service from '../../../../server/services/profiles';
 import { handle, othersThan } from '../../handle';
 
-export const GET = handle(readProfile, ({ params }) => service.profile(params.id!));
+export const GET = handle(readProfile, ({ params, actor }) => service.profile(actor, params.id!));
 
 export const PUT = handle(renameProfile, ({ params, body, actor }) =>
   service.renameProfile(actor, params.id!, body.name),

@@ -2,7 +2,7 @@ import { readStarter, removeStarter, saveStarter } from '../../../../contract/st
 import * as service from '../../../../server/services/starters';
 import { handle, othersThan } from '../../handle';
 
-export const GET = handle(readStarter, ({ params }) => service.starter(params.id!));
+export const GET = handle(readStarter, ({ params, actor }) => service.starterFor(actor, params.id!));
 export const PUT = handle(saveStarter, ({ actor, params, body }) => service.saveStarter(actor, params.id!, body));
 export const DELETE = handle(removeStarter, async ({ actor, params }) => {
   await service.removeStarter(actor, params.id!);

@@ -4,6 +4,6 @@ import { handle, othersThan } from '../../../handle';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = handle(listCases, ({ params, query }) => cases(params.id!, query));
+export const GET = handle(listCases, ({ params, query, actor }) => cases(actor, params.id!, query));
 
 export const { POST, PUT, PATCH, DELETE, OPTIONS } = othersThan('GET');

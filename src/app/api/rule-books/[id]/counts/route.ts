@@ -4,7 +4,7 @@ import { handle, othersThan } from '../../../handle';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = handle(readCounts, ({ params }) => service.counts(params.id!));
+export const GET = handle(readCounts, ({ params, actor }) => service.counts(actor, params.id!));
 
 export const POST = handle(startCount, ({ params, body, actor }) => service.startCount(actor, params.id!, body));
 
