@@ -135,6 +135,31 @@ test('the description is of the contracts that the routes answer by', async () =
     >;
   };
   expect(described).toEqual(JSON.parse(JSON.stringify(openApi())));
+  // Small, made once, and nothing in it leads nowhere.
+  const text = JSON.stringify(described);
+  expect(text.length).toBeLessThan(300_000);
+  expect(openApi()).toBe(openApi());
+  const { components, paths } = described as {
+    components: { schemas: object };
+    paths: Record<string, Record<string, { operationId: string; responses: object }>>;
+  };
+  const referred = new Set([...text.matchAll(/"\$ref":"#\/components\/schemas\/([^"]+)"/g)].map(([, name]) => name!));
+  expect([...referred].filter((name) => !(name in components.schemas))).toEqual([]);
+  expect(referred.has('Report')).toBe(true);
+  const operations = Object.values(paths).flatMap((one) => Object.values(one));
+  expect(new Set(operations.map(({ operationId }) => operationId)).size).toBe(operations.length);
+  expect(Object.keys(paths['/api/v1/formats/{id}/sheet']!.post!.responses)).toEqual([
+    '200',
+    '400',
+    '401',
+    '403',
+    '404',
+    '413',
+    '415',
+    '422',
+    '500',
+    '503',
+  ]);
   expect(Object.keys(described.paths)).toEqual([
     '/api/v1/formats',
     '/api/v1/formats/{id}/sheet',

@@ -1,5 +1,6 @@
 import type { Takes } from '../../contract/admission';
 import { mayDo, tooLittle } from '../../core/office/account';
+import { addressOf } from '../../server/peer';
 import { checkProgram } from '../../server/services/programs';
 import { type From, type SignedIn, signedIn } from '../../server/services/sign-in';
 import { ServiceError } from '../../server/services/service-error';
@@ -25,8 +26,8 @@ export async function admitted(request: Request, takes: Takes | undefined): Prom
   return actor;
 }
 
-/** From where a request comes: the address that the nearest server before this one tells, or its own socket. */
+/** From where a request comes. */
 export const fromWhere = (request: Request): From => ({
-  address: request.headers.get('x-forwarded-for')?.split(',').at(-1)?.trim() || 'unknown',
+  address: addressOf(request.headers),
   program: request.headers.get('user-agent') ?? '',
 });

@@ -91,21 +91,39 @@ export async function removeTries(db: Database, signInName: string, address: str
   );
 }
 
-/** How often it was tried within so many seconds: by that name from there, by that name, and from there. */
+/** Tries that have failed: how many, and how long ago the last one was, s. */
+export interface Tries {
+  count: number;
+  last: number;
+}
+
+/**
+ * What was tried within so many seconds: by that name from there, by that name, and from there; and whether somebody is, or was, signed
+ * in by that name from there.
+ */
 export async function countTries(
   db: Database,
   signInName: string,
   address: string,
   within: number,
-): Promise<{ both: number; name: number; address: number }> {
-  const [found] = await db.query<Record<'both' | 'name' | 'address', number | string | null>>(
-    `SELECT SUM(sign_in_name = ? AND address = ?) AS \`both\`, SUM(sign_in_name = ?) AS name, SUM(address = ?) AS address
-     FROM sign_in_tries WHERE (sign_in_name = ? OR address = ?) AND tried_at >= CURRENT_TIMESTAMP(3) - INTERVAL ? SECOND`,
-    [
-      ...[signInName, address, signInName, address, signInName].map((one) => one.slice(0, 60)),
-      address.slice(0, 60),
-      within,
-    ],
+): Promise<{ both: Tries; name: Tries; address: Tries; isKnown: boolean }> {
+  const [name, from] = [signInName.slice(0, 60), address.slice(0, 60)];
+  const tries = async (where: string, values: string[]): Promise<Tries> => {
+    const [found] = await db.query<{ count: number | string; last: number | string | null }>(
+      `SELECT COUNT(*) AS count, TIMESTAMPDIFF(MICROSECOND, MAX(tried_at), CURRENT_TIMESTAMP(3)) / 1e6 AS last
+       FROM sign_in_tries WHERE ${where} AND tried_at >= CURRENT_TIMESTAMP(3) - INTERVAL ? SECOND`,
+      [...values, within],
+    );
+    return { count: Number(found!.count), last: found!.last === null ? Infinity : Number(found!.last) };
+  };
+  const known = await db.query(
+    `SELECT 1 FROM sign_ins JOIN accounts ON accounts.id = account_id WHERE sign_in_name = ? AND address = ? LIMIT 1`,
+    [name, from],
   );
-  return { both: Number(found!.both), name: Number(found!.name), address: Number(found!.address) };
+  return {
+    both: await tries('sign_in_name = ? AND address = ?', [name, from]),
+    name: await tries('sign_in_name = ?', [name]),
+    address: await tries('address = ?', [from]),
+    isKnown: known.length > 0,
+  };
 }

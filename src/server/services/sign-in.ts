@@ -1,5 +1,6 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import type { Me, SignIn } from '../../contract/accounts';
+import { counted } from '../../core/counted';
 import type { Actor } from '../actor';
 import { type Database, database, isDuplicate, transaction } from '../database';
 import {
@@ -12,6 +13,7 @@ import {
 } from '../repositories/accounts';
 import { noteChange } from '../repositories/audit';
 import {
+  type Tries,
   accountOfSignIn,
   countTries,
   findActor,
@@ -37,9 +39,21 @@ export interface From {
 /** Who is signed in, and the sign-in by which they are. */
 export type SignedIn = Actor & { signIn: string };
 
-/** Tries that may fail within so many seconds: by one name from one address, by one name, and from one address. */
+/** Tries that have failed are remembered so long, s. */
 const WITHIN_S = 15 * 60;
-const MOST = { both: 10, name: 60, address: 60 };
+/**
+ * How many tries are free, by one name from one address, by one name from anywhere, and from one address; behind them each takes twice as
+ * long as the one before, up to so many seconds. Nobody is locked out.
+ */
+const SLOWED = {
+  both: { free: 5, most: 30 },
+  name: { free: 30, most: 10 },
+  address: { free: 30, most: 10 },
+};
+
+/** How long the next try has to wait behind the last one, s. */
+const pauseBehind = ({ count }: Tries, { free, most }: { free: number; most: number }): number =>
+  count < free ? 0 : Math.min(most, 2 ** (count - free));
 
 const NOT_RIGHT = 'The name or the password is not right.';
 
@@ -54,13 +68,23 @@ export async function beginSignIn(db: Database, account: string, from: From): Pr
   return token;
 }
 
-/** Takes one of the tries that there are. @throws ServiceError 429 when none is left */
+/**
+ * Notes a try, unless it comes too soon behind the one before. Whoever has signed in by that name from that address is not slowed down by
+ * what others try from elsewhere.
+ * @throws ServiceError 429 with the seconds to `wait`
+ */
 const takeTry = (name: string, { address }: From): Promise<void> =>
   transaction(async (db) => {
     await holdTries(db);
     const tries = await countTries(db, name, address, WITHIN_S);
-    if (tries.both >= MOST.both || tries.name >= MOST.name || tries.address >= MOST.address)
-      throw new ServiceError(429, 'That was tried too often. Wait a quarter of an hour before you try again.');
+    const waits = (['both', 'name', 'address'] as const)
+      .filter((one) => one === 'both' || !tries.isKnown)
+      .map((one) => pauseBehind(tries[one], SLOWED[one]) - tries[one].last);
+    const wait = Math.ceil(Math.max(...waits));
+    if (wait > 0)
+      throw new ServiceError(429, `That was tried too often. Wait ${counted(wait, 'second')} before you try again.`, {
+        wait,
+      });
     await noteTry(db, name, address);
   });
 
