@@ -160,6 +160,44 @@ export const ROUTES = {
 } as const satisfies Record<string, Takes>;
 export type RouteAddress = keyof typeof ROUTES;
 
+const KB = 1000;
+const MB = 1000 * KB;
+const FILE = 50 * 1024 * 1024;
+
+/** The largest bodies, bytes, of routes that take more than small things: lists, documents (one of 4,000 cells is about 2 MB), files. */
+const LARGEST: { readonly [A in RouteAddress]?: number } = {
+  'POST /api/formats': 8 * MB,
+  'PUT /api/editions/[id]': 8 * MB,
+  'POST /api/export': 8 * MB,
+  'POST /api/parts': 2 * MB,
+  'POST /api/specimens': 20 * MB,
+  'PUT /api/specimens/[id]': 2 * MB,
+  'POST /api/specimens/known': MB,
+  'POST /api/specimens/models': MB,
+  'PUT /api/properties': 2 * MB,
+  'PUT /api/drawings/[id]': 2 * MB,
+  'POST /api/projections': 2 * MB,
+  'PUT /api/starters/[id]': MB,
+  'POST /api/profiles': MB,
+  'PUT /api/profiles/[id]/settings': MB,
+  'POST /api/profiles/[id]/drawing': MB,
+  'POST /api/rule-books': MB,
+  'PUT /api/rule-books/[id]/changes': MB,
+  'POST /api/rule-books/[id]/counts': MB,
+  'PUT /api/office/people': MB,
+  'POST /api/v1/formats/[id]/sheet': 256 * KB,
+  'POST /api/v1/formats/[id]/report': 256 * KB,
+  'POST /api/packages': FILE,
+  'POST /api/packages/look': FILE,
+  'POST /api/shapes': FILE,
+  'POST /api/fonts': FILE,
+  'POST /api/pictures': FILE,
+};
+
+/** The largest body that a route takes, bytes: very little where nobody is signed in. */
+export const largestBody = (address: RouteAddress): number =>
+  LARGEST[address] ?? (ROUTES[address] === 'anyone' ? 4 * KB : 64 * KB);
+
 /** What every page takes, by its path. On a page that changes what takes more than its reader has, that only shows. */
 export const PAGES = {
   '/': 'anyone',

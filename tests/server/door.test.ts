@@ -4,7 +4,9 @@ import { GET as board } from '@/app/api/formats/[id]/route';
 import { POST as addProperty } from '@/app/api/properties/route';
 import { POST as takePicture } from '@/app/api/pictures/route';
 import { POST as prove } from '@/app/api/formats/[id]/proving/route';
-import { asked, withOffice } from './office';
+import { POST as signIn } from '@/app/api/sign-in/route';
+import { ROUTES, type RouteAddress, largestBody } from '@/contract/admission';
+import { asked, signInAs, withOffice } from './office';
 
 withOffice();
 
@@ -71,7 +73,8 @@ describe('what is sent', () => {
     ['half a character in a key', '{"copyOf":"workshop-sheets","name":"A","\\udc00":1}', /half a character/],
     ['lists without end', `{"copyOf":${'['.repeat(500)}${']'.repeat(500)}}`, /levels deep/],
     ['a key that is every object’s', '{"__proto__":{"copyOf":"workshop-sheets","name":"A"}}', /not valid/],
-    ['brackets by the thousand', '['.repeat(200_000), /not JSON/],
+    ['brackets by the thousand', '['.repeat(200_000), /levels deep/],
+    ['brackets in a text, which are none', `{"copyOf":"${'[\\\\\\"'.repeat(100)}"}`, /not valid/],
   ])('%s is refused in words', async (_, body, words) => {
     const [status, reason] = await told(await post(JSON_TYPE, body));
     expect([400, 422]).toContain(status);
@@ -89,6 +92,25 @@ describe('what is sent', () => {
     });
     expect(await told(await post(JSON_TYPE, endless))).toEqual([413, expect.any(String)]);
     expect(sent).toBeLessThan(30_000_000);
+  });
+
+  test('millions of empty lists are refused before anything is made of them', async () => {
+    const [status, reason] = await told(await post(JSON_TYPE, `[${'[],'.repeat(2_500_000)}[]]`));
+    expect([status, reason]).toEqual([413, 'That has more values in it than Zonograph takes here at once.']);
+  });
+
+  test('nobody who is not signed in sends more than a little; every route says how much it takes', async () => {
+    await signInAs('nobody');
+    const body = JSON.stringify({ signInName: 'ruth', password: 'x'.repeat(5000) });
+    const request = asked('http://test/', { method: 'POST', headers: JSON_TYPE, body });
+    expect(await told(await signIn(request, NOTHING))).toEqual([
+      413,
+      'That is larger than Zonograph takes here at once (4 kB).',
+    ]);
+    for (const route of Object.keys(ROUTES) as RouteAddress[]) {
+      if (ROUTES[route] === 'anyone') expect(largestBody(route)).toBeLessThanOrEqual(4000);
+      expect(largestBody(route)).toBeLessThanOrEqual(50 * 1024 * 1024);
+    }
   });
 
   test('an address that is none is refused', async () => {

@@ -100,7 +100,7 @@ test('the door looks at the declared size before it reads, and takes the name fr
   const refused = await POST(large, NOTHING);
   expect([refused.status, (await refused.json()) as object]).toEqual([
     413,
-    { reason: 'That is larger than Zonograph takes at once (52 MB).' },
+    { reason: 'That is larger than Zonograph takes here at once (52 MB).' },
   ]);
   const bytes = await pixels(4, 4).png().toBuffer();
   const taken = await POST(

@@ -2,17 +2,13 @@ import { NextResponse } from 'next/server';
 import { z } from 'zod';
 import { BYTES, FILE, type Refused, type Route } from '../../contract/route';
 import { issueInWords } from '../../core/format/issue-words';
-import { ROUTES, type RouteAddress } from '../../contract/admission';
+import { ROUTES, type RouteAddress, largestBody } from '../../contract/admission';
 import { DatabaseAway, DatabaseBusy } from '../../server/database';
 import { checkAddress } from '../../server/services/gate';
 import { ServiceError } from '../../server/services/service-error';
 import type { SignedIn } from '../../server/services/sign-in';
 import { admitted } from './admitted';
-import { bytesUpTo, checkDoor, checkTexts, fromAddress } from './door';
-
-/** Largest JSON body a route reads, and the largest file, in bytes. A format of 4,000 cells is about two million. */
-const LARGEST_JSON = 20_000_000;
-const LARGEST_FILE = 50 * 1024 * 1024;
+import { bytesUpTo, checkBounds, checkDoor, checkTexts, fromAddress } from './door';
 
 /** What a handler is given of a request: its parameters, and query and body as the route's contract reads them. */
 export interface Asked<R extends Route> {
@@ -46,7 +42,7 @@ export function handle<R extends Route>(
       checkTexts([params, asked]);
       await checkAddress(actor ?? 'program', route.path, params);
       const query = read(route.query, asked, 'The address');
-      const body = await bodyOf(request, route);
+      const body = await bodyOf(request, route, largestBody(address));
       return work({ params, query, body, actor, request, headers } as Asked<R>);
     });
 }
@@ -64,13 +60,14 @@ function read(schema: z.ZodType, value: unknown, what: string): unknown {
 const JSON_TYPE = 'application/json';
 const BYTES_TYPE = 'application/octet-stream';
 
-async function bodyOf(request: Request, { body }: Route): Promise<unknown> {
+async function bodyOf(request: Request, { body }: Route, largest: number): Promise<unknown> {
   if (isNothing(body)) return undefined;
-  const [type, largest] = body === BYTES ? [BYTES_TYPE, LARGEST_FILE] : [JSON_TYPE, LARGEST_JSON];
+  const type = body === BYTES ? BYTES_TYPE : JSON_TYPE;
   const given = request.headers.get('content-type')?.split(';')[0]!.trim().toLowerCase();
   if (given !== type) throw new ServiceError(415, `This takes ${type}, not ${given ?? 'a body of no type'}.`);
   const bytes = await bytesUpTo(request, largest);
   if (body === BYTES) return bytes;
+  checkBounds(bytes, largest);
   let json: unknown;
   try {
     json = JSON.parse(new TextDecoder().decode(bytes));
