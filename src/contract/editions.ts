@@ -12,6 +12,8 @@ export const Release = z.object({
   releasedBy: z.string(),
   releasedAt: z.string(),
   countsFrom: z.iso.date(),
+  /** It was released in another office: whose that is, and who took it in here. */
+  elsewhere: z.object({ origin: z.string(), takenInBy: z.string() }).optional(),
 });
 export type Release = z.infer<typeof Release>;
 

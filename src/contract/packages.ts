@@ -25,6 +25,8 @@ export const PackagedItem = z.object({
   name: z.string(),
   /** Not here yet, here just the same, or here otherwise. */
   status: z.enum(['new', 'same', 'clash']),
+  /** The id of ours that has its name under another id: what refers to it refers to ours where that stays. */
+  ours: z.string().optional(),
   /** What may be done with a clash, the safest first. */
   choices: z.array(ClashChoice),
 });

@@ -192,6 +192,31 @@ export async function closeDatabase(): Promise<void> {
 /** True for the error of a row that would repeat a unique key. */
 export const isDuplicate = (error: unknown): boolean => (error as { errno?: number }).errno === 1062;
 
+/** What the database refuses because of what else there is, or of how something is written, in words; undefined for any other error. */
+export function saidOf(error: unknown): ServiceError | undefined {
+  switch ((error as { errno?: number } | undefined)?.errno) {
+    // A row that others refer to, and one that refers to nothing.
+    case 1451:
+    case 1452:
+      return new ServiceError(
+        409,
+        'Somebody changed at this moment what belongs to it. Nothing was done; look at it again and try once more.',
+      );
+    // Letters that no id has are compared with ids.
+    case 1267:
+    case 1271:
+      return new ServiceError(404, 'There is nothing of that name.');
+    case 1366:
+    case 1406:
+      return new ServiceError(
+        422,
+        'Something in it is longer than is kept, or has characters that are not kept there.',
+      );
+    default:
+      return undefined;
+  }
+}
+
 /** As many question marks as values, for a list in a statement. */
 export const marks = (values: readonly unknown[]): string => values.map(() => '?').join(', ');
 

@@ -5,7 +5,14 @@ import { fromJson } from '@/server/repositories/json-column';
 import { allProperties } from '@/server/repositories/properties';
 import { packageOf } from '@/server/services/packing';
 import * as taking from '@/server/services/taking-in';
-import { openNextEdition } from '@/server/services/editions';
+import { randomUUID } from 'node:crypto';
+import { STANDARDS_DESK } from '@/server/actor';
+import { allAccounts } from '@/server/repositories/accounts';
+import { seed } from '@/server/seed';
+import { history, openNextEdition } from '@/server/services/editions';
+import { changeSharing } from '@/server/services/sharing';
+import { changeSigning } from '@/server/services/signing';
+import { starters } from '@/server/services/starters';
 import { format, saveDocument } from '@/server/services/formats';
 import { verifyAll } from '@/server/services/verifying';
 import { emptyOffice } from '../fresh-office';
@@ -225,5 +232,143 @@ describe('a package that cannot be trusted is refused, and nothing of it is take
     await expect(takeIn(spoilt)).rejects.toMatchObject({ status: 422 });
     expect(await editions()).toEqual([]);
     expect(before.length).toBeGreaterThan(0);
+  });
+});
+
+describe('two offices that were each set up', () => {
+  /** Packs this office, then sets another one up in its place, with places, projects and profiles of the same names and other ids. */
+  async function elsewhere(): Promise<{ theirs: Uint8Array }> {
+    const theirs = edited(await whole(), (_, index) => {
+      index.from = 'FAR YARD';
+    });
+    await emptyOffice();
+    for (const table of ['sign_ins', 'accounts']) await database.run(`DELETE FROM ${table}`);
+    expect(await seed('demo')).toBe(true);
+    return { theirs };
+  }
+
+  test('a package of the other one comes in: what is named alike is one thing, whatever ids it has', async () => {
+    const { theirs } = await elsewhere();
+    const { items } = await taking.lookInto(theirs);
+    const projects = items.filter(({ kind, status }) => kind === 'place' && status === 'clash');
+    expect(projects.map(({ ours }) => ours)).not.toContain(undefined);
+    const choices = Object.fromEntries(
+      items
+        .filter(({ kind, choices: all }) => kind === 'format' && all.includes('both'))
+        .map(({ id }) => [`format/${id}`, 'both']),
+    );
+    expect((await takeIn(theirs, choices)).taken).toBeGreaterThan(0);
+    const rows = await database.query<{ name: string; project: string | null; sample: string | null }>(
+      `SELECT formats.name, (SELECT name FROM value_places WHERE id = project_id) AS project,
+         (SELECT name FROM value_places WHERE id = sample_id) AS sample FROM formats WHERE name LIKE '%taken in%'`,
+    );
+    expect(rows.length).toBeGreaterThan(0);
+    for (const { project, sample } of rows) expect([project === null, sample === null]).toEqual([false, false]);
+    expect((await verifyAll()).troubles).toEqual([]);
+    // Both ways: what was taken in is packed and taken in again.
+    const back = await whole();
+    expect((await taking.lookInto(back)).items.every(({ status }) => status === 'same')).toBe(true);
+  });
+
+  test('every kind may come beside ours, and a starter in its place; what refers to a format follows it', async () => {
+    const { theirs } = await elsewhere();
+    const { items } = await taking.lookInto(theirs);
+    for (const kind of ['place', 'profile', 'rule book', 'format', 'starter'] as const)
+      for (const { status, choices } of items.filter((one) => one.kind === kind))
+        if (status === 'clash') expect(choices).toEqual(expect.arrayContaining(['ours', 'both']));
+    const all = Object.fromEntries(
+      items.filter(({ choices }) => choices.includes('both')).map(({ kind, id }) => [`${kind}/${id}`, 'both']),
+    );
+    expect((await takeIn(theirs, all)).taken).toBeGreaterThan(Object.keys(all).length - 1);
+    expect((await verifyAll()).troubles).toEqual([]);
+    const known = new Set((await database.query<{ id: string }>('SELECT id FROM formats')).map(({ id }) => id));
+    for (const { editions: of } of await starters(STANDARDS_DESK))
+      for (const { document } of of)
+        if (document.format !== undefined)
+          expect([document.format, known.has(document.format)]).toEqual([document.format, true]);
+  });
+
+  test('what was released elsewhere says where, by whom and who took it in', async () => {
+    const bytes = edited(await whole(), (_, index) => {
+      index.from = 'FAR YARD';
+    });
+    await emptyOffice();
+    await takeIn(bytes);
+    const { editions: of } = await history(STANDARDS_DESK, 'workshop-sheets');
+    expect(of.find(({ release: made }) => made)!.release).toMatchObject({
+      elsewhere: { origin: 'FAR YARD', takenInBy: 'Standards desk' },
+    });
+    // It keeps that when it is packed here.
+    const index = JSON.parse(new TextDecoder().decode(unzipSync(await whole())['package.json'])) as {
+      formats: { editions: { release?: { origin?: string } }[] }[];
+    };
+    const origins = index.formats.flatMap(({ editions: all }) =>
+      all.flatMap(({ release: made }) => made?.origin ?? []),
+    );
+    expect(origins).toContain('FAR YARD');
+  });
+});
+
+describe('a forged package', () => {
+  type Format = {
+    id: string;
+    editions: { id: string; state: string; document: { id: string }; release?: { scenes: Record<string, string> } }[];
+  };
+  const formatsOf = (index: Record<string, unknown>) => index.formats as Format[];
+
+  test.each<[string, (formats: Format[]) => void, RegExp]>([
+    ['an id with a slash', ([first]) => (first!.id = 'a/../b'), /takes letters/],
+    ['an id that every object has', ([first]) => (first!.id = 'constructor'), /not to be used/],
+    [
+      'an open document of another format',
+      (all) => (all.flatMap(({ editions: of }) => of).find(({ state }) => state === 'open')!.document.id = 'other'),
+      /document of another format/,
+    ],
+  ])('%s is refused', async (_, forge, words) => {
+    const bytes = edited(await whole(), (__, index) => forge(formatsOf(index)));
+    await expect(taking.lookInto(bytes)).rejects.toThrow(words);
+  });
+
+  test('sheets that are not those of the release are refused at the door, and nothing is taken in', async () => {
+    const bytes = edited(await whole(), (_, index) => {
+      const release = formatsOf(index)
+        .flatMap(({ editions: of }) => of)
+        .find((one) => one.release)!.release!;
+      const [size] = Object.keys(release.scenes);
+      release.scenes[size!] = 'f'.repeat(64);
+    });
+    await emptyOffice();
+    await expect(takeIn(bytes)).rejects.toThrow(/prints otherwise than it says/);
+    expect(await editions()).toEqual([]);
+  });
+
+  test('a format that its taker does not change is not changed by a package, nor released by whoever worked on it', async () => {
+    const { id } = (await format('sketch-sheet')).edition;
+    const before = await whole();
+    await release('sketch-sheet');
+    const released = await whole();
+    await emptyOffice();
+    await takeIn(before);
+    const other = (await allAccounts(database, new Date(0))).find(
+      ({ role, id: one }) => role === 'administrator' && one !== STANDARDS_DESK.account,
+    )!;
+    const choices = { 'format/sketch-sheet': 'theirs' };
+    await changeSharing({ ...STANDARDS_DESK, account: other.id }, 'sketch-sheet', {
+      use: null,
+      change: { accounts: [other.id], groups: [] },
+    });
+    await expect(takeIn(released, choices)).rejects.toMatchObject({ status: 403 });
+    expect((await format('sketch-sheet')).edition).toMatchObject({ id, state: 'open' });
+    await changeSharing({ ...STANDARDS_DESK, account: other.id }, 'sketch-sheet', { use: null, change: null });
+    const { document, version } = (await format('sketch-sheet')).edition;
+    await asDesk(saveDocument)(id, {
+      version,
+      document: { ...document, name: 'Pad' },
+      sitting: randomUUID(),
+      words: ['Renamed'],
+    });
+    await changeSigning(STANDARDS_DESK, { byOthers: false, releasedByOthers: true });
+    await expect(takeIn(released, choices)).rejects.toThrow(/You have worked on this edition/);
+    expect((await format('sketch-sheet')).edition.state).toBe('open');
   });
 });

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { BYTES, FILE, type Refused, type Route } from '../../contract/route';
 import { issueInWords } from '../../core/format/issue-words';
 import { ROUTES, type RouteAddress, largestBody } from '../../contract/admission';
-import { DatabaseAway, DatabaseBusy } from '../../server/database';
+import { DatabaseAway, DatabaseBusy, saidOf } from '../../server/database';
 import { checkAddress } from '../../server/services/gate';
 import { ServiceError } from '../../server/services/service-error';
 import type { SignedIn } from '../../server/services/sign-in';
@@ -93,7 +93,8 @@ export async function respond(
     const headers = new Headers();
     const result = await work(actor, headers);
     return result instanceof Response ? result : NextResponse.json(result ?? null, { headers });
-  } catch (error) {
+  } catch (thrown) {
+    const error = saidOf(thrown) ?? thrown;
     if (error instanceof ServiceError) return refused(error.status, { reason: error.message, ...error.detail });
     if (error instanceof DatabaseBusy) return refused(503, { reason: error.message, busy: true });
     if (error instanceof DatabaseAway) {

@@ -101,25 +101,34 @@ export function snapshotOf(
   return { ok: true, text, hash: hashOfText(text) };
 }
 
-/** Reads the text of a snapshot that is kept under a hash. Refused when it is not, to the last byte, what was frozen. */
+/**
+ * Reads the text of a snapshot that is kept under a hash. Refused when it is not, to the last byte, what was frozen, and when that cannot be
+ * read.
+ */
 export function readSnapshot(text: string, hash: string): Outcome<{ frozen: Frozen }> {
   if (hashOfText(text) !== hash)
     return refuse('what was frozen with it has been changed since: its hash is another one');
+  try {
+    return { ok: true, frozen: frozenIn(text) };
+  } catch {
+    return refuse('what was frozen with it cannot be read: it is no snapshot, although its hash is right');
+  }
+}
+
+/** @throws when the text is no snapshot */
+function frozenIn(text: string): Frozen {
   const { writing, document, properties, profile, shownWith, scale, fonts, pictures } = Snapshot.parse(
     JSON.parse(text),
   );
   return {
-    ok: true,
-    frozen: {
-      ...(writing && { writing }),
-      document: storedDocument(document, properties),
-      properties,
-      profile: { ...profile, document: storedProfile(profile.document, properties) },
-      shownWith,
-      scale,
-      fonts,
-      pictures,
-    },
+    ...(writing && { writing }),
+    document: storedDocument(document, properties),
+    properties,
+    profile: { ...profile, document: storedProfile(profile.document, properties) },
+    shownWith,
+    scale,
+    fonts,
+    pictures,
   };
 }
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isPlain } from '../plain-id';
 import { PictureData } from '../picture/picture';
 import { PropertyDefinition } from '../property/definition';
 import { Values } from '../property/value';
@@ -7,7 +8,11 @@ import { RevisionRow } from '../revision/rows';
 /** The version of the package's shape. */
 export const PACKAGE_VERSION = 1;
 
-const Id = z.string().min(1).max(80);
+const Id = z
+  .string()
+  .regex(/^[a-zA-Z0-9][a-zA-Z0-9._-]*$/, 'takes letters, numerals, hyphens, points and underscores')
+  .max(80)
+  .refine(isPlain, 'is not to be used as an id');
 const Name = z.string().min(1).max(200);
 const Hash = z.string().regex(/^[0-9a-f]{64}$/);
 /** A document with its own version, read by its own upgrade chain. */
@@ -28,6 +33,8 @@ const PackagedEdition = z.object({
       reason: z.string().max(300).nullable(),
       releasedBy: z.string().max(120),
       releasedAt: z.iso.datetime(),
+      /** The office that released it, where that is not the one that packed it. */
+      origin: z.string().max(300).optional(),
       countsFrom: z.iso.date(),
       scenes: z.record(z.string().max(60), Hash),
     })

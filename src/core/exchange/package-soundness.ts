@@ -32,10 +32,16 @@ export function unsoundIn({ contents, snapshots }: Pick<OfficePackage, 'contents
             of(`Edition ${number} of a starter`, readStarter(document)),
       ),
     ),
-    ...contents.formats.flatMap(({ name, editions }) =>
-      editions.flatMap(({ number, document, release }) => {
+    ...contents.formats.flatMap(({ id, name, editions }) =>
+      editions.flatMap(({ number, state, document, release }) => {
         const what = `Edition ${number} of “${name}”`;
         return [
+          // What was released keeps the id that it was released under, also in a format that was taken in beside another.
+          () => (state === 'open' && document.id !== id ? `${what} holds the document of another format.` : undefined),
+          () =>
+            (state === 'open') === (release !== undefined)
+              ? `${what} is ${state}, and its release says otherwise.`
+              : undefined,
           () => of(what, readDocument(document, properties)),
           () =>
             release &&

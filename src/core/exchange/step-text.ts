@@ -95,7 +95,10 @@ function statementsOf(text: string): Outcome<{ list: { from: number; to: number 
 const lineOf = (text: string, at: number) => text.slice(0, at).split('\n').length;
 
 const TOKEN =
-  /\s+|\/\*[^]*?\*\/|'(?:[^']|'')*'|"[0-9A-F]*"|#\d+|\.[A-Z0-9_]+\.|[+-]?\d+(?:\.\d*)?(?:E[+-]?\d+)?|[A-Z_][A-Z0-9_]*|[(),$*=]/gy;
+  /\s+|\/\*[^]*?\*\/|'[^']*(?:''[^']*)*'|"[0-9A-F]*"|#\d+|\.[A-Z0-9_]+\.|[+-]?\d+(?:\.\d*)?(?:E[+-]?\d+)?|[A-Z_][A-Z0-9_]*|[(),$*=]/gy;
+
+/** How deep lists of an instance may lie in one another. */
+const DEEPEST = 200;
 
 /** Reads `TYPE(…)` or `(A(…)B(…))`. */
 function parameters(body: string): Outcome<{ records: StepInstance['records'] }> {
@@ -107,6 +110,12 @@ function parameters(body: string): Outcome<{ records: StepInstance['records'] }>
     if (token === undefined) return refuse(`“${body.slice(at, at + 12)}” cannot be read.`);
     if (!/^(\s|\/\*)/.test(token)) tokens.push(token);
   }
+  let [depth, deepest] = [0, 0];
+  for (const token of tokens) {
+    if (token === '(') deepest = Math.max(deepest, ++depth);
+    else if (token === ')') depth--;
+  }
+  if (deepest > DEEPEST) return refuse(`Lists lie more than ${DEEPEST} deep in one another.`);
   let at = 0;
   const record = () => {
     const type = tokens[at++] ?? '';
@@ -152,13 +161,16 @@ export function stepString(raw: string): string {
       /\\X2\\((?:[0-9A-Fa-f]{4})+)\\X0\\|\\X4\\((?:[0-9A-Fa-f]{8})+)\\X0\\|\\X\\([0-9A-Fa-f]{2})|\\S\\(.)|\\P[A-I]\\|\\\\/g,
       (_, two?: string, four?: string, byte?: string, upper?: string) => {
         if (two) return characters(two, 4, String.fromCharCode);
-        if (four) return characters(four, 8, String.fromCodePoint);
+        if (four) return characters(four, 8, codePoint);
         if (byte) return String.fromCharCode(Number.parseInt(byte, 16));
         if (upper) return String.fromCharCode(upper.charCodeAt(0) + 0x80);
         return _.startsWith('\\P') ? '' : '\\';
       },
     );
 }
+
+/** A character by its code; what is none is told from all that are (U+FFFD). */
+const codePoint = (code: number): string => (code <= 0x10ffff ? String.fromCodePoint(code) : '\ufffd');
 
 function characters(hex: string, digits: number, character: (code: number) => string): string {
   const codes = hex.match(new RegExp(`.{${digits}}`, 'g')) ?? [];

@@ -118,5 +118,8 @@ const ASME: ShippedBook = {
 /** BS 8888 takes the rules of ISO over. */
 const BS_8888: ShippedBook = { ...ISO, id: 'bs-8888', name: 'BS 8888', from: 'iso' };
 
-/** The shipped books by id. */
-export const SHIPPED_BOOKS: Readonly<Record<string, ShippedBook>> = { iso: ISO, asme: ASME, 'bs-8888': BS_8888 };
+/** The shipped books by id; no other name finds anything, not even one that every object has from birth. */
+export const SHIPPED_BOOKS: Readonly<Record<string, ShippedBook>> = Object.assign(
+  Object.create(null) as Record<string, ShippedBook>,
+  { iso: ISO, asme: ASME, 'bs-8888': BS_8888 },
+);

@@ -15,6 +15,8 @@ export interface ReleaseRow {
   countsFrom: string;
   /** The hash of the scene of each of its sheets, by size. */
   scenes: Record<string, string>;
+  /** It was released in another office: whose that is, and who took it in here. */
+  elsewhere?: { origin: string; takenInBy: string } | undefined;
 }
 
 interface Raw {
@@ -26,6 +28,8 @@ interface Raw {
   released_at: Date;
   counts_from: string;
   scenes: unknown;
+  origin: string | null;
+  taken_in_by: string | null;
 }
 
 const toRow = (raw: Raw): ReleaseRow => ({
@@ -37,10 +41,11 @@ const toRow = (raw: Raw): ReleaseRow => ({
   releasedAt: raw.released_at,
   countsFrom: raw.counts_from,
   scenes: fromJson(raw.scenes),
+  ...(raw.origin !== null && { elsewhere: { origin: raw.origin, takenInBy: raw.taken_in_by ?? '' } }),
 });
 
 const SELECT = `SELECT edition_id, snapshot, note, reason, released_by, released_at,
-  DATE_FORMAT(counts_from, '%Y-%m-%d') AS counts_from, scenes FROM edition_releases`;
+  DATE_FORMAT(counts_from, '%Y-%m-%d') AS counts_from, scenes, origin, taken_in_by FROM edition_releases`;
 
 /** The releases of those of the editions that were released, by edition. */
 export async function findReleases(db: Database, editions: readonly string[]): Promise<Map<string, ReleaseRow>> {
@@ -59,11 +64,14 @@ export async function insertRelease(
   db: Database,
   row: Omit<ReleaseRow, 'releasedAt'> & Partial<Pick<ReleaseRow, 'releasedAt'>>,
 ): Promise<void> {
-  const { editionId, snapshot, note, reason, releasedBy, releasedAt, countsFrom, scenes } = row;
+  const { editionId, snapshot, note, reason, releasedBy, releasedAt, countsFrom, scenes, elsewhere } = row;
   await db.run(
-    `INSERT INTO edition_releases (edition_id, snapshot, note, reason, released_by, released_at, counts_from, scenes)
-     VALUES (?, ?, ?, ?, ?, COALESCE(?, CURRENT_TIMESTAMP(3)), ?, ?)`,
-    [editionId, snapshot, note, reason, releasedBy, releasedAt ?? null, countsFrom, JSON.stringify(scenes)],
+    `INSERT INTO edition_releases (edition_id, snapshot, note, reason, released_by, released_at, counts_from, scenes, origin, taken_in_by)
+     VALUES (?, ?, ?, ?, ?, COALESCE(?, CURRENT_TIMESTAMP(3)), ?, ?, ?, ?)`,
+    [
+      ...[editionId, snapshot, note, reason, releasedBy, releasedAt ?? null, countsFrom, JSON.stringify(scenes)],
+      ...[elsewhere?.origin ?? null, elsewhere?.takenInBy ?? null],
+    ],
   );
 }
 

@@ -78,6 +78,7 @@ export async function history(asker: Asker, id: string): Promise<FormatHistory> 
           releasedBy: release.releasedBy,
           releasedAt: release.releasedAt.toISOString(),
           countsFrom: release.countsFrom,
+          ...(release.elsewhere && { elsewhere: release.elsewhere }),
         },
       }),
       ...(next && !hidden.includes(next.id) && { successor: { id: next.id, name: next.name } }),

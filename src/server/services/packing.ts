@@ -44,7 +44,11 @@ export async function packageOf(formats?: readonly string[]): Promise<ExportedFi
 export async function gather(db: Database, chosen: readonly string[] | undefined): Promise<OfficePackage> {
   const isWhole = chosen === undefined;
   const ids = chosen ?? (await allFormats(db)).map(({ id }) => id);
-  const rows = await Promise.all(ids.map((id) => formatWith(db, id)));
+  const sites = await placesOf(db, 'organisation');
+  const site = sites.find(({ isDefault }) => isDefault);
+  const owner = site?.values[SUPPLIED.legalOwner];
+  const from = owner === undefined ? (site?.name ?? 'an office') : valueText(owner).replaceAll('\n', ' ');
+  const rows = await Promise.all(ids.map((id) => formatWith(db, id, from)));
   const snapshots = new Map<string, string>();
   for (const { editions } of rows)
     for (const { release } of editions)
@@ -59,7 +63,6 @@ export async function gather(db: Database, chosen: readonly string[] | undefined
   const profiles = (await allProfiles(db)).filter(({ id }) => isWhole || profileIds.has(id));
   const bookIds = new Set(profiles.map(({ document }) => document.rules));
   const placeIds = rows.flatMap(({ row }) => [row.sampleId, row.projectId]);
-  const sites = await placesOf(db, 'organisation');
   const places = isWhole
     ? [...sites, ...(await placesOf(db, 'project')), ...(await placesOf(db, 'drawing'))]
     : [...sites.filter(({ isDefault }) => isDefault), ...(await findPlaces(db, placeIds)).values()];
@@ -90,10 +93,8 @@ export async function gather(db: Database, chosen: readonly string[] | undefined
           (document.format === undefined || packed.has(document.format)),
       ),
   );
-  const site = sites.find(({ isDefault }) => isDefault);
-  const owner = site?.values[SUPPLIED.legalOwner];
   const contents: Contents = {
-    from: owner === undefined ? (site?.name ?? 'an office') : valueText(owner).replaceAll('\n', ' '),
+    from,
     properties,
     places,
     ruleBooks: (await allBooks(db))
@@ -148,8 +149,8 @@ export async function gather(db: Database, chosen: readonly string[] | undefined
   };
 }
 
-/** A format with all its editions and how they were released. @throws ServiceError 404 */
-async function formatWith(db: Database, id: string) {
+/** A format with all its editions and how they were released, as an office packs it that is called `from`. @throws ServiceError 404 */
+async function formatWith(db: Database, id: string, from: string) {
   const row = await findFormat(db, id);
   const listed = (await allFormats(db)).find((one) => one.id === id);
   if (!row || !listed) throw new ServiceError(404, 'There is no such format on the shelf.');
@@ -177,6 +178,7 @@ async function formatWith(db: Database, id: string) {
           note: release.note,
           reason: release.reason,
           releasedBy: release.releasedBy,
+          ...(release.elsewhere && release.elsewhere.origin !== from && { origin: release.elsewhere.origin }),
           releasedAt: release.releasedAt.toISOString(),
           countsFrom: release.countsFrom,
           scenes: release.scenes,

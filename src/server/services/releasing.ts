@@ -147,8 +147,7 @@ export async function releaseEdition(
     const edition = await openEdition(db, await lockEdition(db, id));
     const { formatId, number } = edition;
     await checkChange(db, actor, formatId, edition.document.name);
-    const why = await whyNotReleased(db, actor, edition);
-    if (why !== undefined) throw new ServiceError(403, why);
+    await checkReleasing(db, actor, edition);
     if (edition.version !== version)
       throw conflict(
         `Somebody changed edition ${number} of “${edition.document.name}” since you looked at it. Review it again.`,
@@ -184,6 +183,12 @@ export async function releaseEdition(
     });
     return { number, snapshot };
   });
+}
+
+/** @throws ServiceError 403 for whoever does not release an edition: where others do, whoever has changed it */
+export async function checkReleasing(db: Database, actor: Actor, edition: EditionRow): Promise<void> {
+  const why = await whyNotReleased(db, actor, edition);
+  if (why !== undefined) throw new ServiceError(403, why);
 }
 
 type Given = Awaited<ReturnType<typeof toFreeze>>;

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { OfficePackage, PackageContents } from '../../core/exchange/office-package';
+import { readSnapshot } from '../../core/edition/snapshot';
 import { canonicalHash } from '../../core/format/canonical';
 import type { FormatDocument } from '../../core/format/document';
 import { wayBack } from '../../core/format/going-back';
@@ -20,7 +21,8 @@ import {
 } from '../repositories/formats';
 import { keepSnapshot } from '../repositories/snapshots';
 import { chain, ofFormat } from './chain';
-import { recordRelease } from './releasing';
+import { checkReleasing, recordRelease, scenesOf } from './releasing';
+import { ServiceError } from './service-error';
 import { keepUses } from './property-uses';
 
 type PackagedFormat = PackageContents['formats'][number];
@@ -43,7 +45,7 @@ export class TakingEditions {
   constructor(
     private readonly db: Database,
     private readonly actor: Actor,
-    private readonly snapshots: OfficePackage['snapshots'],
+    private readonly whole: { snapshots: OfficePackage['snapshots']; from: string },
     private readonly definitions: readonly PropertyDefinition[],
   ) {}
 
@@ -90,6 +92,7 @@ export class TakingEditions {
       await noteChange(this.db, this.actor, { subject: `format ${own.formatId}, edition ${number}`, sitting, words });
     }
     if (state === 'open') return;
+    await checkReleasing(this.db, this.actor, own);
     await deleteTrials(this.db, id);
     await this.keepRelease(id, edition);
     await setState(this.db, id, state);
@@ -98,9 +101,34 @@ export class TakingEditions {
   private async keepRelease(editionId: string, { release, state }: PackagedEdition): Promise<void> {
     if (!release) return;
     const { formatId } = (await findEdition(this.db, editionId))!;
-    await keepSnapshot(this.db, { hash: release.snapshot, text: this.snapshots.get(release.snapshot)! });
-    await recordRelease(this.db, formatId, { ...release, editionId, releasedAt: new Date(release.releasedAt) });
+    const text = this.whole.snapshots.get(release.snapshot)!;
+    await this.checkScenes(text, release);
+    await keepSnapshot(this.db, { hash: release.snapshot, text });
+    const { origin = this.whole.from, ...record } = release;
+    await recordRelease(this.db, formatId, {
+      ...record,
+      editionId,
+      releasedAt: new Date(release.releasedAt),
+      elsewhere: { origin, takenInBy: this.actor.name },
+    });
     if (state === 'withdrawn') await chain(this.db, ofFormat(formatId), { kind: 'withdrawn', edition: editionId });
+  }
+
+  /** @throws ServiceError 422 when the sheets of what was frozen are not those that the release names */
+  private async checkScenes(
+    text: string,
+    { snapshot, scenes }: NonNullable<PackagedEdition['release']>,
+  ): Promise<void> {
+    const read = readSnapshot(text, snapshot);
+    if (!read.ok) throw new ServiceError(422, `A release of the package cannot be taken in: ${read.reason}.`);
+    const composed = await scenesOf(this.db, read.frozen);
+    const { name, sizes } = read.frozen.document;
+    const other = sizes.find(({ id }) => composed[id] !== scenes[id]);
+    if (other || Object.keys(scenes).length !== sizes.length)
+      throw new ServiceError(
+        422,
+        `A release of “${name}” prints otherwise than it says${other ? `, on ${other.name}` : ''}. Nothing was taken in.`,
+      );
   }
 
   private read({ document }: PackagedEdition): FormatDocument {

@@ -5,7 +5,7 @@ import type { OfficePackage } from '../../core/exchange/office-package';
 import { readOfficePackage } from '../../core/exchange/office-package-zip';
 import { canonicalHash } from '../../core/format/canonical';
 import { storedProfile } from '../../core/profile/reading';
-import { readStarter } from '../../core/starter/starter';
+import { type StarterDocument, readStarter } from '../../core/starter/starter';
 import type { Actor } from '../actor';
 import { type Database, database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
@@ -15,14 +15,22 @@ import { findPictures, keepPicture } from '../repositories/pictures';
 import { insertProfile, insertRevision, replaceProfile } from '../repositories/profiles';
 import { allProperties, insertProperty, replaceProperty } from '../repositories/properties';
 import { insertBook, replaceBook } from '../repositories/rule-books';
-import { insertStarter, insertStarterEdition, moveStarterEdition } from '../repositories/starters';
+import {
+  findStarters,
+  insertStarter,
+  insertStarterEdition,
+  moveStarterEdition,
+  replaceStarterEdition,
+} from '../repositories/starters';
 import { findPlaces, insertValuePlace, placesOf, replacePlace } from '../repositories/value-places';
 import { takeFont } from './fonts';
 import { gather } from './packing';
 import { ServiceError } from './service-error';
+import { checkChange } from './sharing';
 import { TakingEditions, goesOnFrom } from './taking-editions';
 
 type Contents = OfficePackage['contents'];
+type PackagedStarter = Contents['starters'][number];
 
 function opened(bytes: Uint8Array): OfficePackage {
   const read = readOfficePackage(bytes);
@@ -47,18 +55,21 @@ async function compared(db: Database, contents: Contents): Promise<PackagedItem[
   ): PackagedItem[] =>
     list.map((one) => {
       const same = known.find(({ id }) => id === one.id);
-      const taken = known.some(
-        (other) => other.id !== one.id && nameOf(other).toLowerCase() === nameOf(one).toLowerCase(),
+      const namesake = known.find(
+        (other) =>
+          other.id !== one.id &&
+          sourceOf(other) === sourceOf(one) &&
+          nameOf(other).toLowerCase() === nameOf(one).toLowerCase(),
       );
       const status = same
         ? canonicalHash(plain(same)) === canonicalHash(plain(one))
           ? 'same'
           : 'clash'
-        : taken
+        : namesake
           ? 'clash'
           : 'new';
       const choices = status === 'clash' ? choicesOf(same, one) : [];
-      return { kind, id: one.id, name: nameOf(one), status, choices };
+      return { kind, id: one.id, name: nameOf(one), status, ...(!same && namesake && { ours: namesake.id }), choices };
     });
   const starterName = ({ editions }: Contents['starters'][number]) => String(editions[0]!.document.name);
   const byHash = <T extends { hash: string; name: string }>(
@@ -81,11 +92,11 @@ async function compared(db: Database, contents: Contents): Promise<PackagedItem[
       ({ name }) => name,
       (ours, theirs) => (ours && goesOnFrom(ours, theirs) ? ['ours', 'theirs', 'both'] : ['ours', 'both']),
     ),
-    ...item('starter', contents.starters, here.starters, starterName, () => ['ours', 'both']),
+    ...item('starter', contents.starters, here.starters, starterName, inPlace('ours', 'theirs', 'both')),
     ...item('profile', contents.profiles, here.profiles, ({ name }) => name, inPlace('ours', 'theirs', 'both')),
     ...item('rule book', contents.ruleBooks, here.ruleBooks, ({ name }) => name, inPlace('ours', 'theirs', 'both')),
     ...item('property', contents.properties, here.properties, ({ name }) => name, inPlace('ours', 'theirs')),
-    ...item('place', contents.places, here.places, ({ name }) => name, inPlace('ours', 'theirs')),
+    ...item('place', contents.places, here.places, ({ name }) => name, inPlace('ours', 'theirs', 'both')),
     ...byHash(
       'picture',
       contents.pictures,
@@ -101,6 +112,9 @@ async function compared(db: Database, contents: Contents): Promise<PackagedItem[
     ...byHash('font', contents.fonts, new Set((await allFonts(db)).map(({ id }) => id))),
   ];
 }
+
+/** What kind of values a place gives: places are told apart by name among those of their kind; all else has one list. */
+const sourceOf = (one: object): unknown => (one as { source?: unknown }).source;
 
 /** What may be done with a thing; under a name that another thing has, it cannot take that thing's place. */
 const inPlace =
@@ -156,7 +170,7 @@ function parsed(text: string): unknown {
 
 class Taking {
   private taken = 0;
-  /** New ids of what comes under another name. */
+  /** Ids here of what has another one there: it comes under another name, or ours of its name stays in its place. */
   private readonly ids = new Map<string, string>();
 
   constructor(
@@ -181,11 +195,14 @@ class Taking {
 
   /** What is done with a thing. */
   private wayOf(kind: PackagedKind, id: string): 'leave' | 'add' | 'replace' | 'both' {
-    const { status, choices } = this.items.find((item) => item.kind === kind && item.id === id)!;
+    const { status, choices, ours } = this.items.find((item) => item.kind === kind && item.id === id)!;
     if (status === 'new') this.taken++;
     if (status !== 'clash') return status === 'new' ? 'add' : 'leave';
     const chosen = this.choices[`${kind}/${id}`] ?? 'ours';
-    if (chosen === 'ours' || !choices.includes(chosen)) return 'leave';
+    if (chosen === 'ours' || !choices.includes(chosen)) {
+      if (ours !== undefined) this.ids.set(`${kind}/${id}`, ours);
+      return 'leave';
+    }
     this.taken++;
     if (chosen === 'both') this.ids.set(`${kind}/${id}`, randomUUID());
     return chosen === 'both' ? 'both' : 'replace';
@@ -219,7 +236,13 @@ class Taking {
       else if (way === 'replace') {
         const own = (await findPlaces(this.db, [one.id])).get(one.id)!;
         await replacePlace(this.db, { ...one, isDefault: own.isDefault });
-      }
+      } else if (way === 'both')
+        await insertValuePlace(this.db, {
+          ...one,
+          id: this.idOf('place', one.id),
+          name: theirs(one.name),
+          isDefault: false,
+        });
     }
   }
 
@@ -254,12 +277,15 @@ class Taking {
 
   private async formats() {
     const definitions = (await allProperties(this.db)).map(({ definition }) => definition);
-    const taking = new TakingEditions(this.db, this.actor, this.whole.snapshots, definitions);
+    const { snapshots, contents } = this.whole;
+    const taking = new TakingEditions(this.db, this.actor, { snapshots, from: contents.from }, definitions);
     for (const format of this.whole.contents.formats) {
       const { id, name, description, category, tags, profile, sample, project, settings, editions } = format;
       const way = this.wayOf('format', id);
       if (way === 'leave') continue;
       if (way === 'replace') {
+        // What comes in with a package is its taker's own act.
+        await checkChange(this.db, this.actor, id, name);
         await setAbout(this.db, id, { description, category, tags });
         await taking.goOn(format);
         continue;
@@ -270,8 +296,8 @@ class Taking {
         id: target,
         name: title,
         profileId: this.idOf('profile', profile),
-        sampleId: sample,
-        projectId: project,
+        sampleId: this.idOf('place', sample),
+        projectId: this.idOf('place', project),
         settings,
         madeBy: this.actor.account,
       });
@@ -286,22 +312,52 @@ class Taking {
       const way = this.wayOf('starter', id);
       if (way === 'leave') continue;
       const target = this.idOf('starter', id);
+      if (way === 'replace') {
+        await this.nextStarter(id, editions[0]!);
+        continue;
+      }
       await insertStarter(this.db, target, this.actor);
       for (const one of editions.toReversed()) {
-        const read = readStarter(one.document);
-        if (!read.ok) throw new ServiceError(422, `A starter of the package cannot be read: ${read.reason}`);
+        const starter = this.starterOf(one);
         const edition = way === 'both' ? randomUUID() : one.id;
-        const name = way === 'both' ? theirs(read.starter.name) : read.starter.name;
-        await insertStarterEdition(
-          this.db,
-          target,
-          { id: edition, number: one.number, document: { ...read.starter, name } },
-          this.actor,
-        );
+        const name = way === 'both' ? theirs(starter.name) : starter.name;
+        const document = { ...starter, name };
+        await insertStarterEdition(this.db, target, { id: edition, number: one.number, document }, this.actor);
         if (one.state !== 'open')
           await moveStarterEdition(this.db, edition, { from: ['open'], to: one.state, note: one.note });
       }
     }
+  }
+
+  /** Has the newest edition of theirs become the open one of ours: the one that is open, else the next. */
+  private async nextStarter(id: string, edition: PackagedStarter['editions'][number]): Promise<void> {
+    const [ours] = await findStarters(this.db, id);
+    const [newest] = ours!.editions;
+    const document = this.starterOf(edition);
+    if (newest!.state === 'open')
+      await replaceStarterEdition(this.db, newest!.id, newest!.version, document, this.actor);
+    else {
+      const next = { id: randomUUID(), number: newest!.number + 1, document };
+      await insertStarterEdition(this.db, id, next, this.actor);
+    }
+  }
+
+  /** A starter of the package that names formats by the ids that they have here. */
+  private starterOf({ document }: PackagedStarter['editions'][number]): StarterDocument {
+    const read = readStarter(document);
+    if (!read.ok) throw new ServiceError(422, `A starter of the package cannot be read: ${read.reason}`);
+    const { starter } = read;
+    const sheets = Object.entries(starter.sheets).map(([kind, all]) => [
+      kind,
+      all.map((sheet) =>
+        sheet.format === undefined ? sheet : { ...sheet, format: this.idOf('format', sheet.format) },
+      ),
+    ]);
+    return {
+      ...starter,
+      ...(starter.format !== undefined && { format: this.idOf('format', starter.format) }),
+      sheets: Object.fromEntries(sheets) as StarterDocument['sheets'],
+    };
   }
 }
 

@@ -133,7 +133,7 @@ function Edition(props: { history: FormatHistory; edition: HistoryEdition; isOpe
         </Box>
         <Box color="soft" fontSize="13px">
           {release
-            ? `released ${when(release.releasedAt)}${release.releasedBy ? ` by ${release.releasedBy}` : ''}, counts from ${release.countsFrom}`
+            ? `released ${when(release.releasedAt)}${release.releasedBy ? ` by ${release.releasedBy}` : ''}${release.elsewhere ? ` at ${release.elsewhere.origin}, taken in by ${release.elsewhere.takenInBy}` : ''}, counts from ${release.countsFrom}`
             : `last changed ${when(edition.changedAt)}${edition.changedBy ? ` by ${edition.changedBy}` : ''}`}
           {drawings > 0 && ` · ${counted(drawings, 'drawing')}`}
         </Box>

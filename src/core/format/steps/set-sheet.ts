@@ -1,8 +1,12 @@
 import { z } from 'zod';
 import { trimNumber } from '../../geometry/length';
+import { BOUNDS } from '../bounds';
 import { FormatDocument as Schema, ZoneSettings } from '../document';
-import { lengthAt, lengthWithin } from '../length-value';
+import { everyLength, lengthAt, lengthWithin } from '../length-value';
 import { type Operation, edited, given } from './operation';
+
+/** As wide as a format may have a margin, mm. */
+const [, MOST_MARGIN] = BOUNDS.margin;
 
 /** Refused in words below. */
 const Margin = lengthWithin([-10_000, 10_000]);
@@ -18,6 +22,12 @@ export const setMargins: Operation<SetMargins> = {
   apply: (document, step) =>
     edited(document, (draft) => {
       for (const [side, length] of Object.entries(given(step.change))) {
+        const most = everyLength(length).find((one) => one > MOST_MARGIN);
+        if (most !== undefined)
+          return `The ${side} margin is ${trimNumber(most, 3)} mm; at most ${MOST_MARGIN} mm are possible.`;
+        const least = everyLength(length).find((one) => one < 0);
+        if (least !== undefined && document.sizes.every((size) => lengthAt(length, size.id) >= 0))
+          return `The ${side} margin cannot be ${trimNumber(least, 3)} mm on any size.`;
         for (const size of document.sizes) {
           if (lengthAt(length, size.id) < 0)
             return `The ${side} margin cannot be ${trimNumber(lengthAt(length, size.id), 3)} mm: the frame would lie outside the sheet.`;
