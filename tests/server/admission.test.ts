@@ -24,12 +24,12 @@ const pages = readdirSync('src/app', { recursive: true, encoding: 'utf8' })
   .map((file) => `/${file.replace(/\/?page\.tsx$/, '')}`);
 
 /** What each kind of somebody is answered by a route, with nothing that it could do anything with. */
-async function statusOf(address: string, headers: Record<string, string> = {}): Promise<number> {
+async function statusOf(address: string, headers: Record<string, string> = {}, id = '0'): Promise<number> {
   const [method, path] = address.split(' ') as [string, string];
   const handlers = (await import(`@/app${path}/route`)) as Handlers;
   const request = asked(`http://test${path}`, { method, headers: { host: 'localhost', ...headers } });
   // Parameters of nothing that there is.
-  const params = Promise.resolve({ id: '0', hash: '0' });
+  const params = Promise.resolve({ id, hash: id, version: id, number: id });
   return (await handlers[method]!(request, { params })).status;
 }
 
@@ -72,4 +72,12 @@ test('another site changes nothing, whoever is signed in at its visitor’s', as
     expect([address, await statusOf(address, { 'sec-fetch-site': 'cross-site' })]).toEqual([address, 403]);
   }
   expect(await Promise.all(['audit', 'drawings', 'jobs', 'sign_ins'].map(count))).toEqual(before);
+});
+
+test('names that no thing has are not there, whatever letters they are of: no route fails at one', async () => {
+  await signInAs('administrator');
+  const named = Object.keys(ROUTES).filter((address) => address.includes('['));
+  for (const id of ['ü', '☃', '𝔘', 'constructor', '__proto__', 'toString', 'a'.repeat(5000), "' OR 1=1 --"])
+    for (const address of named)
+      expect([address, id, (await statusOf(address, {}, encodeURIComponent(id))) < 500]).toEqual([address, id, true]);
 });

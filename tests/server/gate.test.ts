@@ -2,7 +2,7 @@ import { GET as readDefaults } from '@/app/api/format-defaults/route';
 import { POST as exportSheet } from '@/app/api/export/route';
 import { GET as categories } from '@/app/api/formats/categories/route';
 import { GET as shelf } from '@/app/api/formats/route';
-import { GET as readFormat } from '@/app/api/formats/[id]/route';
+import { DELETE as deleteFormat, GET as readFormat } from '@/app/api/formats/[id]/route';
 import { GET as forDrawing } from '@/app/api/formats/[id]/for-drawing/route';
 import { GET as history } from '@/app/api/formats/[id]/editions/route';
 import { GET as proving } from '@/app/api/formats/[id]/proving/route';
@@ -188,4 +188,27 @@ test('every route whose address names a format or an edition stands behind the g
     await expect(checkAddress(reader, path, { id })).rejects.toMatchObject({ status: 404 });
     await checkAddress({ ...reader, role: 'administrator' }, path, { id });
   }
+});
+
+test('a format that is deleted while eight draw on it: all of that is done or refused in words, and nothing is left half', async () => {
+  await release(LIMITED);
+  await signInAs('administrator');
+  const body = { formatId: LIMITED, specimen: 'pawl', variant: '316L', sizeId: 'asme-b-landscape', scale: '1:1' };
+  const remove = async () => {
+    const response = await deleteFormat(asked('http://test/', { method: 'DELETE' }), {
+      params: Promise.resolve({ id: LIMITED }),
+    });
+    return { status: response.status, text: await response.text() };
+  };
+  const made = Array.from({ length: 8 }, () => send(makeDrawing, {}, { body }));
+  const all = await Promise.all([...made.slice(0, 4), remove(), ...made.slice(4)]);
+  for (const { status, text } of all) {
+    expect([200, 404, 409, 422]).toContain(status);
+    if (status !== 200) expect(text).toContain('reason');
+    expect(text).not.toMatch(/FOREIGN KEY|Duplicate|Cannot (?:add|delete)/);
+  }
+  const [left] = await database.query<{ n: number }>(
+    'SELECT COUNT(*) AS n FROM drawings LEFT JOIN editions ON editions.id = edition_id WHERE editions.id IS NULL',
+  );
+  expect(Number(left!.n)).toBe(0);
 });

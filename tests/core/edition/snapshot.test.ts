@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { clearedForRelease, proposedNote } from '@/core/edition/clearing';
 import { newerThan, newerWords } from '@/core/edition/newer';
 import { factsOfCase, reviewCases, reviewFindings, sceneHashes } from '@/core/edition/review';
@@ -165,3 +166,11 @@ describe('a release', () => {
     expect(proposedNote('abcdefgh'.split(''))).toBe('a; b; c; d; e; f; and 2 more');
   });
 });
+
+test.each(['', '{}', '[]', 'null', '{"kind":"zonograph/snapshot","version":1}', 'not JSON', '{"version":9}'])(
+  'a text that is no snapshot is refused in words, although its hash is right: %s',
+  (text) => {
+    const read = readSnapshot(text, createHash('sha256').update(text).digest('hex'));
+    expect(read).toEqual({ ok: false, reason: expect.stringContaining('cannot be read') });
+  },
+);

@@ -113,6 +113,14 @@ describe('the sheet', () => {
     expect(refusal({ op: 'set margins', change: { left: 195 } })).toBe(
       'On A4 the left and right margins leave 5 mm of drawing space; it needs at least 10 mm.',
     );
+    // What is accepted can be saved: a base counts that no size takes.
+    const everywhere = Object.fromEntries(format.sizes.map(({ id }) => [id, 10]));
+    expect(refusal({ op: 'set margins', change: { left: { base: 9000, at: everywhere } } })).toBe(
+      'The left margin is 9000 mm; at most 2000 mm are possible.',
+    );
+    expect(refusal({ op: 'set margins', change: { left: { base: -3, at: everywhere } } })).toBe(
+      'The left margin cannot be -3 mm on any size.',
+    );
     expect(refusal({ op: 'set margins', change: { top: -1 } })).toBe(
       'The top margin cannot be -1 mm: the frame would lie outside the sheet.',
     );

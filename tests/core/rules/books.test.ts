@@ -240,3 +240,10 @@ describe('findings as a book weighs them', () => {
     expect(ahead.get('house one')).toMatchObject({ found: 0, added: 1, settled: 0, cases: [met(own)] });
   });
 });
+
+test.each(['constructor', '__proto__', 'toString', 'hasOwnProperty'])('“%s” is no book that one derives from', (id) => {
+  expect(chainOf(id, new Map())).toBeUndefined();
+  expect(flattened(id, new Map())).toBeUndefined();
+  const house = { id: 'house', name: 'House', document: { ...emptyBook('iso'), from: id } };
+  expect(chainOf('house', new Map([['house', house as never]]))).toBeUndefined();
+});

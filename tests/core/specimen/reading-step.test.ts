@@ -147,3 +147,12 @@ describe('with its shape', () => {
     expect(rows[0]!.problems).toEqual([expect.stringMatching(/faces do not close/)]);
   });
 });
+
+test.each<[string, string]>([
+  ['a character that there is none of', "#1=PRODUCT('\\\\X4\\\\7FFFFFFF\\\\X0\\\\','a','',(#2));"],
+  ['lists by the thousand in one another', `#1=PRODUCT(${'('.repeat(20_000)}${')'.repeat(20_000)});`],
+  ['a text of millions of letters', `#1=PRODUCT('${"a''".repeat(2_000_000)}','a','',(#2));`],
+  ['a text that never ends', `#1=PRODUCT('${'a'.repeat(3_000_000)}`],
+])('%s is read or refused in words', (_, data) => {
+  expect(() => readStepProducts(file(data), 'eye.step')).not.toThrow();
+});
