@@ -62,6 +62,13 @@ export async function emptyOffice(): Promise<void> {
   for (const table of TABLES.filter((one) => !kept.includes(one))) await database.run(`DELETE FROM ${table}`);
 }
 
+/** Another office in the place of this one, set up by itself: the same names and accounts, other ids. Everybody is signed out. */
+export async function anotherOffice(): Promise<void> {
+  await together(TABLES.map((table) => `DELETE FROM ${table}`));
+  await seed('demo');
+  await seedDemoAccounts('demo');
+}
+
 /** What processes that do jobs write at any moment; the demo scenario fills none of it. */
 const OF_JOBS = ['jobs', 'projections', 'store_models', 'store_state', 'proof_verdicts', 'rule_counts'];
 

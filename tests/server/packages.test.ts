@@ -8,14 +8,13 @@ import * as taking from '@/server/services/taking-in';
 import { randomUUID } from 'node:crypto';
 import { STANDARDS_DESK } from '@/server/actor';
 import { allAccounts } from '@/server/repositories/accounts';
-import { seed } from '@/server/seed';
 import { history, openNextEdition } from '@/server/services/editions';
 import { changeSharing } from '@/server/services/sharing';
 import { changeSigning } from '@/server/services/signing';
 import { starters } from '@/server/services/starters';
 import { format, saveDocument } from '@/server/services/formats';
 import { verifyAll } from '@/server/services/verifying';
-import { emptyOffice } from '../fresh-office';
+import { anotherOffice, emptyOffice } from '../fresh-office';
 import { asDesk, release, withOffice } from './office';
 
 withOffice();
@@ -241,9 +240,7 @@ describe('two offices that were each set up', () => {
     const theirs = edited(await whole(), (_, index) => {
       index.from = 'FAR YARD';
     });
-    await emptyOffice();
-    for (const table of ['sign_ins', 'accounts']) await database.run(`DELETE FROM ${table}`);
-    expect(await seed('demo')).toBe(true);
+    await anotherOffice();
     return { theirs };
   }
 
