@@ -57,7 +57,7 @@ test('a starter for parts is made, tried on two of them, released, and is the de
   // First angle: what is seen from the left stands at the right, what is seen from above below.
   let front = await boxOf(page, 'Front');
   let left = await boxOf(page, 'From the left');
-  let above = await boxOf(page, 'From above');
+  const above = await boxOf(page, 'From above');
   expect(left.x).toBeGreaterThan(front.x);
   expect(above.y).toBeGreaterThan(front.y);
   expect(Math.abs(above.middleX - front.middleX)).toBeLessThan(1);

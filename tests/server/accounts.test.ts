@@ -13,7 +13,7 @@ import { PEER, addressOf } from '@/server/peer';
 import { hashOf, isPassword } from '@/server/signing-in/password';
 import { cases } from '../core/generated';
 import { freshOffice } from '../fresh-office';
-import { asked, count, signInAs, withOffice } from './office';
+import { asked, signInAs, withOffice } from './office';
 
 withOffice();
 

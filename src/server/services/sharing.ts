@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import type { Group, Sharing, keepGroup as KeepGroup, readSharing as ReadSharing } from '../../contract/sharing';
-import { mayDo } from '../../core/office/account';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
 import { allAccounts } from '../repositories/accounts';
