@@ -41,6 +41,7 @@ import { insertStarter, insertStarterEdition, keepStarterDefault, moveStarterEdi
 import { readStarter } from '../core/starter/starter';
 import { insertSpecimens } from './repositories/specimens';
 import { type ValuePlace, insertValuePlace } from './repositories/value-places';
+import { seedProjections } from './demo-projections';
 import { changeDrawing, drawing, makeDrawing, reviseDrawing } from './services/drawings';
 import { signDrawing } from './services/signatures';
 import { keepUses } from './services/property-uses';
@@ -107,6 +108,7 @@ export async function seed(folder: string): Promise<boolean> {
     for (const name of FORMATS)
       await seedFormat(db, `${folder}/formats/${name}.json`, placeOf, profileOf, office.properties, editions);
     await seedStarters(db, `${folder}/starters`);
+    await seedProjections(db, folder);
     await noteFilled(db);
     await keepSetting(db, DRAWINGS_TO_MAKE, true);
     return true;

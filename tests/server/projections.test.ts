@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, readdirSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { AS_MODELLED, axesOf } from '@/core/view/direction';
 import type { Projected, Projection } from '@/core/view/projected';
@@ -9,6 +9,8 @@ import { askedProjections, projection } from '@/server/services/projections';
 import { takeShape } from '@/server/services/shapes';
 import { ServiceError } from '@/server/services/service-error';
 import { STANDARDS_DESK as DESK } from '@/server/actor';
+import { shippedProjections } from '@/server/demo-projections';
+import { cases } from '../core/generated';
 import { withOffice } from './office';
 
 withOffice('once');
@@ -168,4 +170,15 @@ test('a file in metres is as large as one in millimetres', async () => {
   const { hash } = await takeShape('metres.step', Buffer.from(metres));
   const projected = await made(seen('guard', { ...left, shape: hash }));
   expect(projected.box.width).toBeCloseTo(610_000, 0);
+});
+
+test('what the demo ships of its views is what the kernel makes of its models today', async () => {
+  const shipped = await shippedProjections('demo');
+  expect(shipped.length).toBeGreaterThan(30);
+  const shapes = new Set(readdirSync('demo/models').map((file) => hashOf(file.replace('.step', ''))));
+  for (const { asked } of shipped) expect([asked.shape, shapes.has(asked.shape)]).toEqual([asked.shape, true]);
+  const some = shipped.filter((_, i) => i % cases(21, 1) === 3 % cases(21, 1));
+  expect(some.length).toBeGreaterThan(1);
+  for (const { asked, projected } of some)
+    expect(JSON.parse(JSON.stringify(await made(asked)))).toEqual(JSON.parse(JSON.stringify(projected)));
 });
