@@ -398,7 +398,11 @@ describe('the sheets of a drawing', () => {
     await changeDrawing(id, { version: 1, answers, sheets });
     expect(await changeDrawing(id, { version: 2, ...finished })).toMatchObject({ modelChanged: false });
     const row = await specimen('pawl');
+    // Without its variant it gives the last values of that; with another value it gives something else.
     await changeSpecimen({ ...row.specimen, variants: [] }, row.version);
+    expect((await drawing(id)).drawing.modelChanged).toBe(false);
+    const variants = row.specimen.variants.map((one) => ({ ...one, values: { ...one.values, Finish: 'Painted' } }));
+    await changeSpecimen({ ...row.specimen, variants }, row.version + 1);
     expect((await drawing(id)).drawing.modelChanged).toBe(true);
     await expect(changeDrawing(id, { version: 3, sheets: sheets.slice(0, 1) })).rejects.toThrow('is finished');
     await changeDrawing(id, { version: 3, state: 'in work', sheets: sheets.slice(0, 1) });

@@ -221,6 +221,8 @@ const TABLES = [
   'drawing_sheets',
   'pictures',
   'drawing_models',
+  'chained',
+  'chain_head',
 ];
 
 /** Runs a statement as somebody does who does not mind foreign keys. */

@@ -398,5 +398,6 @@ test('generated edits are told completely: what one document has over another ma
     }),
     { numRuns: cases(6, 60), unbiased: true },
   );
-  expect(told).toBeGreaterThan(60);
+  // A run has some ten edits.
+  expect(told).toBeGreaterThan(cases(20, 300));
 });
