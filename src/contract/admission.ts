@@ -150,6 +150,7 @@ export const ROUTES = {
   'POST /api/store': 'drafter',
 
   'GET /api/drawings': 'reader',
+  'GET /api/drawings/choices': 'reader',
   'POST /api/drawings': 'drafter',
   'GET /api/drawings/[id]': 'reader',
   'PUT /api/drawings/[id]': 'drafter',

@@ -39,16 +39,64 @@ export const RegisterEntry = z.object({
 });
 export type RegisterEntry = z.infer<typeof RegisterEntry>;
 
-export const WantedDrawings = z.enum(['all', 'in work', 'finished', 'changed', 'open']);
+/** Which drawings are listed: by their state, with open questions, with a changed model, on an edition that is not the newest to draw on. */
+export const WantedDrawings = z.enum(['all', 'in work', 'finished', 'changed', 'open', 'older edition']);
 export type WantedDrawings = z.infer<typeof WantedDrawings>;
 
-/** The register, the newest first, in pages. */
+/** By what the register is ordered, then by when drawings were made; where nothing is said, the newest first. */
+export const RegisterOrder = z.enum([
+  'made',
+  'number',
+  'revision',
+  'title',
+  'model',
+  'format',
+  'size',
+  'state',
+  'open',
+  'changed',
+]);
+export type RegisterOrder = z.infer<typeof RegisterOrder>;
+
+const OneOf = z.string().max(80).optional();
+
+/** What of the register is listed, and in which order. */
+export const RegisterQuery = z.object({
+  wanted: WantedDrawings.default('all'),
+  /** Ids of a format, a project, a site and the account that made them. */
+  format: OneOf,
+  project: OneOf,
+  site: OneOf,
+  by: OneOf,
+  order: RegisterOrder.default('made'),
+  direction: z.enum(['up', 'down']).default('down'),
+});
+export type RegisterQuery = z.infer<typeof RegisterQuery>;
+
+/** All drawings, the newest first. */
+export const WHOLE_REGISTER: RegisterQuery = RegisterQuery.parse({});
+
+/** The register in pages. */
 export const listDrawings = route({
   method: 'GET',
   path: '/api/drawings',
-  query: ListQuery.extend({ wanted: WantedDrawings.default('all') }),
+  query: ListQuery.extend(RegisterQuery.shape),
   answer: pageOf(RegisterEntry).extend({
     counts: z.object({ all: z.int(), open: z.int(), changed: z.int() }),
+  }),
+});
+
+const Named = z.object({ id: z.string(), name: z.string() });
+
+/** By what the register may be narrowed: the formats, projects, sites and people that its drawings have. */
+export const readRegisterChoices = route({
+  method: 'GET',
+  path: '/api/drawings/choices',
+  answer: z.object({
+    formats: z.array(Named),
+    projects: z.array(Named),
+    sites: z.array(Named),
+    people: z.array(Named),
   }),
 });
 

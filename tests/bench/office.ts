@@ -6,7 +6,7 @@ import { type Page, chromium } from '@playwright/test';
 import { signInAs } from '../../scripts/application.mjs';
 import { CHROMIUM } from '../../scripts/setup.mjs';
 import { closeDatabase } from '../../src/server/database';
-import { drawings } from '../../src/server/services/drawings';
+import { drawings } from '../../src/server/services/register';
 import { format } from '../../src/server/services/formats';
 import { enlarge } from './large-office';
 

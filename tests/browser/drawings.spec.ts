@@ -273,3 +273,28 @@ test('a variant that is gone is said on the drawing, which prints its last value
   const unfinished = page.getByRole('dialog', { name: /is not complete$/ });
   await expect(unfinished.getByRole('list', { name: 'What is missing' })).toContainText(words);
 });
+
+test('the register is ordered by its columns and narrowed, and remembers both', async ({ page }) => {
+  for (const specimen of ['pawl', 'guard', 'drive-shaft']) {
+    const made = await page.request.post('/api/drawings', {
+      data: { formatId: 'workshop-sheets', specimen, variant: 'galvanised', sizeId: 'iso-a3-landscape', scale: '1:2' },
+    });
+    expect(made.status()).toBe(200);
+  }
+  await page.goto('/drawings');
+  const titles = page.getByRole('row').locator('td:nth-child(3)');
+  await expect(titles).toHaveText(['DRIVE SHAFT', /^GUARD/, 'PAWL']);
+  const head = page.getByRole('columnheader', { name: 'Title' });
+  await head.getByRole('button').click();
+  await expect(head).toHaveAttribute('aria-sort', 'ascending');
+  await head.getByRole('button').click();
+  await expect(head).toHaveAttribute('aria-sort', 'descending');
+  await expect(titles).toHaveText(['PAWL', /^GUARD/, 'DRIVE SHAFT']);
+  await page.getByRole('combobox', { name: 'Which drawings' }).selectOption('older edition');
+  await expect(page.getByText('No drawings match. Clear the search, or show all.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('combobox', { name: 'Which drawings' })).toHaveValue('older edition');
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await expect(head).toHaveAttribute('aria-sort', 'descending');
+  await expect(titles).toHaveText(['PAWL', /^GUARD/, 'DRIVE SHAFT']);
+});

@@ -7,6 +7,7 @@ import { unzipSync } from 'fflate';
 import type { RevisionRow } from '@/core/revision/rows';
 import { exportDrawing } from '@/server/services/drawing-export';
 import * as drawingServices from '@/server/services/drawings';
+import * as registerServices from '@/server/services/register';
 import * as formatServices from '@/server/services/formats';
 import { STANDARDS_DESK } from '@/server/actor';
 import * as storeServices from '@/server/services/model-store';
@@ -35,7 +36,7 @@ const { specimen } = specimenServices;
 const followStore = asDesk(storeServices.followStore);
 const { storeStatus } = storeServices;
 /** The register’s first page. */
-const drawings = async () => (await drawingServices.drawings({ wanted: 'all' })).entries;
+const drawings = async () => (await registerServices.drawings({ wanted: 'all' })).entries;
 const inchSheets = async () => (await formatServices.format('inch-sheets')).edition;
 
 withOffice();

@@ -13,6 +13,7 @@ import { findEdition } from '@/server/repositories/formats';
 import * as dictionaryServices from '@/server/services/dictionary';
 import { exportDrawing } from '@/server/services/drawing-export';
 import * as drawingServices from '@/server/services/drawings';
+import * as registerServices from '@/server/services/register';
 import * as editionServices from '@/server/services/editions';
 import * as formatServices from '@/server/services/formats';
 import * as exportServices from '@/server/services/export';
@@ -132,7 +133,7 @@ describe('a release', () => {
     await expect(drawingServices.drawing(drawn)).rejects.toThrow(said);
     await expect(exportDrawing(drawn, { kind: 'pdf', asItIs: true })).rejects.toThrow(said);
     await expect(makeDrawing(pawl)).rejects.toThrow('Nothing is printed from it.');
-    expect((await drawingServices.drawings({ wanted: 'all' })).entries).toHaveLength(1);
+    expect((await registerServices.drawings({ wanted: 'all' })).entries).toHaveLength(1);
     const { troubles } = await verifyAll();
     expect(troubles).toEqual([expect.stringContaining(said)]);
     const { status, stderr, stdout } = spawnSync('node_modules/.bin/tsx', ['src/cli.ts', 'verify'], {

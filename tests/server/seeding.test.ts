@@ -1,6 +1,7 @@
 import { STANDARDS_DESK } from '@/server/actor';
 import { finishSeeding } from '@/server/seed';
-import { drawings, makeDrawing } from '@/server/services/drawings';
+import { makeDrawing } from '@/server/services/drawings';
+import { drawings } from '@/server/services/register';
 import { withOffice } from './office';
 
 withOffice();

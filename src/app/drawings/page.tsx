@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
-import { drawings } from '../../server/services/drawings';
+import { WHOLE_REGISTER } from '../../contract/drawings';
+import { drawings } from '../../server/services/register';
 import { registerQuery } from '../../ui/drawings/queries';
 import { Register } from '../../ui/drawings/register';
 import { admitting } from '../admitted-page';
@@ -10,6 +11,6 @@ export const metadata: Metadata = { title: 'Drawings' };
 
 export default admitting('/drawings', () =>
   answered(<Register />, (client) => [
-    client.prefetchInfiniteQuery({ ...registerQuery('', 'all'), queryFn: () => drawings({ wanted: 'all' }) }),
+    client.prefetchInfiniteQuery({ ...registerQuery('', WHOLE_REGISTER), queryFn: () => drawings() }),
   ]),
 );

@@ -1,5 +1,3 @@
-import type { RegisterEntry, WantedDrawings } from '../../contract/drawings';
-import type { Page } from '../../contract/route';
 import type { Answers } from '../../core/drawing/drawing';
 import type { KeptOffice } from '../../core/drawing/kept-office';
 import type { DrawingSheet } from '../../core/drawing/sheets';
@@ -10,7 +8,6 @@ import type { Actor } from '../actor';
 import { type Database, marks } from '../database';
 import { allSheets, keepSheets } from './drawing-sheets';
 import { fromJson } from './json-column';
-import { likeAnywhere, readPage } from './keyset';
 
 export type DrawingState = 'in work' | 'finished';
 
@@ -143,100 +140,6 @@ export async function findDrawings(db: Database, ids: readonly string[]): Promis
   const rows = await db.query<Raw>(`${SELECT} WHERE drawings.id IN (${marks(ids)})`, [...ids]);
   const sheets = await allSheets(db, ids);
   return new Map(rows.map((raw) => [raw.id, toRow(raw, sheets.get(raw.id) ?? [])]));
-}
-
-interface RawEntry {
-  id: string;
-  number: string | null;
-  created: string;
-  title: string;
-  modelName: string;
-  variant: string | null;
-  formatName: string;
-  edition: number;
-  sizeId: string;
-  sizes: unknown;
-  sheets: number;
-  revision: string | null;
-  state: DrawingState;
-  open: unknown;
-  modelChanged: number;
-  lookedAt: number;
-  updated: Date;
-}
-
-const WANTED: Record<WantedDrawings, string | undefined> = {
-  all: undefined,
-  'in work': "drawings.state = 'in work'",
-  finished: "drawings.state = 'finished'",
-  changed: 'drawings.model_changed = TRUE',
-  open: 'drawings.open_count > 0',
-};
-
-/** The register in pages, the newest first; with `search` those that have it in number, title or model. */
-export function listDrawings(
-  db: Database,
-  asked: { search?: string | undefined; wanted: WantedDrawings; after?: string | undefined; size: number },
-): Promise<Page<RegisterEntry>> {
-  const { search, wanted } = asked;
-  const state = WANTED[wanted];
-  const like = search?.trim() ? likeAnywhere(search) : undefined;
-  return readPage<RawEntry, RegisterEntry>(
-    db,
-    {
-      select: `drawings.id, drawings.number, DATE_FORMAT(drawings.created_at, '%Y-%m-%d %H:%i:%s.%f') AS created, title,
-        model_name AS modelName, variant, formats.name AS formatName, editions.number AS edition, size_id AS sizeId, sizes,
-        (SELECT COUNT(*) FROM drawing_sheets WHERE drawing_id = drawings.id) AS sheets,
-        JSON_VALUE(revisions, '$[last].revision') AS revision, drawings.state, open_names AS open, model_changed AS modelChanged,
-        looked_at AS lookedAt, drawings.updated_at AS updated`,
-      from: 'drawings JOIN editions ON editions.id = edition_id JOIN formats ON formats.id = format_id',
-      where: [
-        ...(state ? [{ sql: state, parameters: [] }] : []),
-        ...(like
-          ? [
-              {
-                sql: 'drawings.number LIKE ? OR title LIKE ? OR model_name LIKE ? OR variant LIKE ?',
-                parameters: [like, like, like, like],
-              },
-            ]
-          : []),
-      ],
-      order: ['drawings.created_at', 'drawings.id'],
-      direction: 'DESC',
-      keyOf: ({ created, id }) => [created, id],
-      toEntry: (raw) => ({
-        id: raw.id,
-        number: raw.number ?? '',
-        title: raw.title,
-        modelName: raw.modelName,
-        variant: raw.variant ?? undefined,
-        formatName: raw.formatName,
-        edition: raw.edition,
-        sizeName:
-          fromJson<{ id: string; name: string }[]>(raw.sizes).find(({ id }) => id === raw.sizeId)?.name ?? raw.sizeId,
-        sheets: Number(raw.sheets),
-        revision: raw.revision ?? undefined,
-        state: raw.state,
-        open: fromJson(raw.open),
-        modelChanged: raw.modelChanged === 1,
-        lookedAt: raw.lookedAt === 1,
-        changedAt: raw.updated.toISOString(),
-      }),
-    },
-    asked,
-  );
-}
-
-/** How many drawings there are, have open questions, and show models that have changed since they were finished. */
-export async function countDrawings(db: Database): Promise<{ all: number; open: number; changed: number }> {
-  const one = async (where: string) =>
-    Number((await db.query<{ n: number }>(`SELECT COUNT(*) AS n FROM drawings${where}`))[0]!.n);
-  const [all, open, changed] = await Promise.all([
-    one(''),
-    one(' WHERE open_count > 0'),
-    one(' WHERE model_changed = TRUE'),
-  ]);
-  return { all, open, changed };
 }
 
 /** The drawings behind one by id whose models have changed since they were looked at, so many of them. */

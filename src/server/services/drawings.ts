@@ -12,27 +12,15 @@ import { sheetGeometry } from '../../core/format/sheet';
 import { type Actor, STANDARDS_DESK } from '../actor';
 import { type Database, database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
-import {
-  type DrawingRow,
-  type RegisterColumns,
-  countDrawings,
-  findDrawing,
-  findDrawings,
-  insertDrawing,
-  keepColumns,
-  listDrawings,
-} from '../repositories/drawings';
+import { type DrawingRow, findDrawing, insertDrawing, keepColumns } from '../repositories/drawings';
 import { findFormat, newestEdition } from '../repositories/formats';
 import type {
   DrawingChange,
   DrawingView,
   OpenDrawingView,
   PlaceChoice,
-  RegisterEntry,
-  WantedDrawings,
   makeDrawing as MakeDrawing,
 } from '../../contract/drawings';
-import type { Page } from '../../contract/route';
 import { allProfiles, findProfile } from '../repositories/profiles';
 import { findPlaces, placesOf } from '../repositories/value-places';
 import { changed, drawingView, revisionPrinted } from './changing-drawings';
@@ -55,39 +43,7 @@ import { type Asker, checkThere, hiddenFormats } from './gate';
 import { signing } from './signing';
 import { frozenOf } from './frozen';
 import { asItStands } from './signatures-standing';
-import { ServiceError, unlessRefused } from './service-error';
-
-/** Drawings on one page of the register. */
-const PAGE = 50;
-
-/** The register in pages, with how many drawings there are in all, with open questions, and with changed models. */
-export async function drawings(asked: {
-  search?: string | undefined;
-  wanted: WantedDrawings;
-  after?: string | undefined;
-}): Promise<Page<RegisterEntry> & { counts: { all: number; open: number; changed: number } }> {
-  const [page, counts] = await Promise.all([listDrawings(database, { ...asked, size: PAGE }), countDrawings(database)]);
-  return { ...page, entries: await lookedAt(page.entries), counts };
-}
-
-/** Entries whose models have changed since anybody looked, as they are now. Nothing is written: a job does that. */
-async function lookedAt(entries: RegisterEntry[]): Promise<RegisterEntry[]> {
-  const due = entries.filter((entry) => !entry.lookedAt).map(({ id }) => id);
-  if (due.length === 0) return entries;
-  const rows = await findDrawings(database, due);
-  const seen = new Map<string, RegisterColumns>();
-  for (const row of rows.values()) {
-    // One whose edition is damaged says so when it is opened; the register has what it last knew of it.
-    const at = await drawingAtHand(database, row).catch(unlessRefused);
-    if (at) seen.set(row.id, registerColumns(row, at));
-  }
-  return entries.map((entry) => {
-    const columns = seen.get(entry.id);
-    if (!columns) return entry;
-    const { title, modelName, open, modelChanged } = columns;
-    return { ...entry, title, modelName, open, modelChanged };
-  });
-}
+import { ServiceError } from './service-error';
 
 const choices = async (source: 'project' | 'organisation'): Promise<PlaceChoice[]> =>
   (await placesOf(database, source)).map(({ id, name }) => ({ id, name }));

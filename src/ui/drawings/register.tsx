@@ -2,11 +2,24 @@
 
 import { Box, Flex, chakra } from '@chakra-ui/react';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table';
+import {
+  type SortingState,
+  createColumnHelper,
+  functionalUpdate,
+  rowSortingFeature,
+  tableFeatures,
+  useTable,
+} from '@tanstack/react-table';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
-import type { RegisterEntry, WantedDrawings } from '../../contract/drawings';
+import {
+  type RegisterEntry,
+  RegisterOrder,
+  type RegisterQuery,
+  WHOLE_REGISTER,
+  type WantedDrawings,
+} from '../../contract/drawings';
 import { registerCsv } from '../../core/drawing/register-csv';
 import { TRIAL } from '../../core/drawing/drawing';
 import { Ago } from '../controls/ago';
@@ -16,7 +29,8 @@ import { Problem, Select, TextInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { officeQuery } from '../data/queries';
 import { saveText } from '../data/save-file';
-import { registerQuery, wholeRegister } from './queries';
+import { registerChoicesQuery, registerQuery, wholeRegister } from './queries';
+import { useRememberedRegister } from './remembered-register';
 import { Screen } from '../shell/screen';
 import { LookingOnly, OnlyFor } from '../data/me';
 
@@ -41,15 +55,16 @@ const WANTED: { value: WantedDrawings; label: string }[] = [
   { value: 'finished', label: 'Finished' },
   { value: 'open', label: 'With open questions' },
   { value: 'changed', label: 'Model changed since' },
+  { value: 'older edition', label: 'On an older edition' },
 ];
 
-const features = tableFeatures({});
+const features = tableFeatures({ rowSortingFeature });
 const column = createColumnHelper<typeof features, RegisterEntry>();
 
 /** The register of drawings: every drawing made in the office, with what is still asked on it. */
 export function Register() {
   const [search, setSearch] = useState('');
-  const [wanted, setWanted] = useState<WantedDrawings>('all');
+  const [wanted, setWanted] = useRememberedRegister();
   const [dialog, setDialog] = useState<'make' | 'numbering' | 'scheme' | 'review'>();
   const { data, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
     ...registerQuery(useDeferredValue(search), wanted),
@@ -60,7 +75,29 @@ export function Register() {
   const inWork = useMemo(() => shown.filter(({ state }) => state === 'in work').slice(0, MOST_REVIEWED), [shown]);
   const [reviewed, setReviewed] = useState<readonly RegisterEntry[]>([]);
   const first = data?.pages[0];
-  const table = useTable({ features, columns: COLUMNS, data: shown, getRowId: ({ id }) => id });
+  const sorting: SortingState =
+    wanted.order === 'made' ? [] : [{ id: wanted.order, desc: wanted.direction === 'down' }];
+  const table = useTable({
+    features,
+    columns: COLUMNS,
+    data: shown,
+    getRowId: ({ id }) => id,
+    // The server orders, over all pages.
+    manualSorting: true,
+    state: { sorting },
+    onSortingChange: (change) => {
+      const [next] = functionalUpdate(change, sorting);
+      const order = RegisterOrder.safeParse(next?.id);
+      setWanted(
+        next && order.success
+          ? { order: order.data, direction: next.desc ? 'down' : 'up' }
+          : { order: WHOLE_REGISTER.order, direction: WHOLE_REGISTER.direction },
+      );
+    },
+  });
+  const isNarrowed = (['wanted', 'format', 'project', 'site', 'by'] as const).some(
+    (one) => wanted[one] !== WHOLE_REGISTER[one],
+  );
   const count = (number: number | undefined) => (number === undefined ? '…' : String(number));
   const close = () => setDialog(undefined);
   const [problem, setProblem] = useState<string>();
@@ -101,11 +138,11 @@ export function Register() {
               onChange={(event) => setSearch(event.target.value)}
             />
           </Box>
-          <Box width="210px">
+          <Box width="190px">
             <Select
               aria-label="Which drawings"
-              value={wanted}
-              onChange={(event) => setWanted(event.target.value as WantedDrawings)}
+              value={wanted.wanted}
+              onChange={(event) => setWanted({ wanted: event.target.value as WantedDrawings })}
             >
               {WANTED.map(({ value, label }) => (
                 <option key={value} value={value}>
@@ -114,6 +151,18 @@ export function Register() {
               ))}
             </Select>
           </Box>
+          <Narrowing wanted={wanted} onChange={setWanted} />
+          {isNarrowed && (
+            <Button
+              type="button"
+              look="quiet"
+              onClick={() =>
+                setWanted({ wanted: 'all', format: undefined, project: undefined, site: undefined, by: undefined })
+              }
+            >
+              Show all
+            </Button>
+          )}
           <Flex flex="1" minWidth={0} justify="flex-end">
             <LookingOnly role="drafter" />
           </Flex>
@@ -165,7 +214,7 @@ export function Register() {
             hasMore={hasNextPage}
             busy={isFetchingNextPage}
             onMore={() => void fetchNextPage()}
-            empty={data && 'No drawings match. Clear the search to see them all.'}
+            empty={data && 'No drawings match. Clear the search, or show all.'}
           />
         )}
       </Flex>
@@ -174,6 +223,42 @@ export function Register() {
       {dialog === 'scheme' && <SchemeDialog onClose={close} />}
       {dialog === 'numbering' && <NumberingDialog onClose={close} />}
     </Screen>
+  );
+}
+
+/** Lists that narrow the register to a format, a project, a site or whoever made its drawings; each where there is a choice. */
+function Narrowing({
+  wanted,
+  onChange,
+}: {
+  wanted: RegisterQuery;
+  onChange: (change: Partial<RegisterQuery>) => void;
+}) {
+  const { data } = useQuery(registerChoicesQuery);
+  const lists = [
+    ['format', 'Format', 'Any format', data?.formats],
+    ['project', 'Project', 'Any project', data?.projects],
+    ['site', 'Site', 'Any site', data?.sites],
+    ['by', 'Made by', 'Anybody', data?.people],
+  ] as const;
+  return lists.map(
+    ([key, label, any, choices = []]) =>
+      (choices.length > 1 || wanted[key] !== undefined) && (
+        <Box key={key} width="140px">
+          <Select
+            aria-label={label}
+            value={wanted[key] ?? ''}
+            onChange={(event) => onChange({ [key]: event.target.value || undefined })}
+          >
+            <option value="">{any}</option>
+            {choices.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        </Box>
+      ),
   );
 }
 
@@ -189,6 +274,7 @@ const COLUMNS = column.columns([
   column.accessor((entry) => entry.revision ?? '–', { id: 'revision', header: 'Rev.' }),
   column.accessor((entry) => entry.title || '–', { id: 'title', header: 'Title' }),
   column.accessor('modelName', {
+    id: 'model',
     header: 'Model',
     cell: ({ row: { original } }) => (
       <>
