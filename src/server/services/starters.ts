@@ -85,7 +85,7 @@ export async function saveStarter(
   return { version: version + 1 };
 }
 
-/** Takes a starter off. @throws ServiceError 422 for one that was released: drawings tell what they began with */
+/** Removes a starter. @throws ServiceError 422 for one that was released: drawings tell what they began with */
 export async function removeStarter(actor: Actor, id: string): Promise<void> {
   await transaction(async (db) => {
     const { editions } = await starter(id, db);
@@ -93,7 +93,7 @@ export async function removeStarter(actor: Actor, id: string): Promise<void> {
     if (editions.some(({ state }) => state !== 'open'))
       throw new ServiceError(422, `${document.name} was released. Withdraw it, and it is offered no more.`);
     await deleteStarter(db, id);
-    await note(db, actor, id, `Took off the starter ${document.name}`);
+    await note(db, actor, id, `Removed the starter ${document.name}`);
   });
 }
 

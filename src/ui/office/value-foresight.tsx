@@ -27,7 +27,7 @@ export function ValueForesight(props: {
       <Box>
         Not saved yet. {counted(drawings, 'drawing')} in work {drawings === 1 ? 'prints' : 'print'} {name}.
         {lookedAt < drawings && ` The newest ${lookedAt} were looked at.`}
-        {signed > 0 && ` Changing it removes the signatures of ${signed}.`}
+        {signed > 0 && ` Changing it removes the signatures on ${counted(signed, 'drawing')}.`}
       </Box>
       {worse === 0 ? (
         <Box>Everything still fits on {lookedAt === 1 ? 'it' : 'them'}.</Box>

@@ -68,7 +68,7 @@ describe('a variant that was removed', () => {
     expect(back).toEqual(pawl);
   });
 
-  test('goes out of mind behind two hundred others', () => {
+  test('is forgotten after two hundred others', () => {
     let model = pawl;
     for (let i = 0; i < 210; i++) {
       const variants = [{ name: `V${i}`, values: {} }];
