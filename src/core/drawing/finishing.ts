@@ -14,7 +14,7 @@ import { type Signed, signedNames } from './signing';
 
 /**
  * What a drawing lacks to be finished: an answer that must be given, who had a part in it, its first revision; a signature that is only
- * typed; what blocks on a sheet; a model or variant that is gone; views that are drawn coarsely or not at all.
+ * typed; what blocks on a sheet; a model, variant or size that is gone; views that are drawn coarsely or not at all.
  */
 export const Lacking = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('answer'), name: z.string() }),
@@ -29,6 +29,7 @@ export const Lacking = z.discriminatedUnion('kind', [
     model: z.string(),
     variant: z.string().optional(),
     remembered: z.boolean().optional(),
+    size: z.object({ wanted: z.string(), printed: z.string() }).optional(),
   }),
   z.object({ kind: z.literal('coarse'), sheet: z.int(), views: z.int() }),
 ]);

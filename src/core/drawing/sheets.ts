@@ -107,6 +107,15 @@ export interface DrawingSources {
   scale: string;
 }
 
+/** The editions of a drawing's sheets, its own first. */
+export const editionsOf = ({
+  editionId,
+  sheets,
+}: {
+  editionId: string;
+  sheets: readonly Pick<DrawingSheet, 'edition'>[];
+}): string[] => [...new Set([editionId, ...sheets.flatMap(({ edition }) => edition ?? [])])];
+
 /** The models that a sheet shows beside the drawing's: its own and those of its views. */
 export const modelsOnSheet = ({ specimen, views }: Pick<DrawingSheet, 'specimen' | 'views'>): string[] =>
   [specimen, ...(views?.views ?? []).map((view) => view.specimen)].filter((id) => typeof id === 'string');
@@ -190,39 +199,51 @@ export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { shee
   return { sheets, items };
 }
 
-/** A sheet that cannot print what it is to show, because its model or the variant of it is no longer there. */
+/** A sheet that cannot print what it is to show: its model or the variant of it is no longer there, or its format has no such size. */
 export interface GoneFrom {
   /** The number of the sheet among those that were put in, from 1. */
   sheet: number;
+  /** The model that it is to show. */
   model: string;
-  /** Absent: the model itself is gone. */
+  /** Neither variant nor size: the model itself is gone. */
   variant?: string;
   /** Its last values are known, and print. */
   remembered?: boolean;
+  /** A size that its format does not have, and the one that is printed. */
+  size?: { wanted: string; printed: string };
 }
 
-/** The sheets of a drawing in work whose model, or its variant, is no longer there: they print the variant as it was last, the model without it, or nothing. */
+/** What the sheets of a drawing in work are to show and cannot: they print the variant as it was last, the model without it, or nothing; another size. */
 export function goneFrom(
   drawing: DrawnData,
-  { frozen, models }: Pick<DrawingSources, 'frozen' | 'models'>,
+  { frozen, models, document: own, others }: Pick<DrawingSources, 'frozen' | 'models' | 'document' | 'others'>,
 ): GoneFrom[] {
   if (frozen) return [];
   return drawing.sheets.flatMap((sheet, i): GoneFrom[] => {
     const { specimen: id, variant } = modelOf(drawing, sheet);
     const model = models.specimens.get(id);
-    if (!model) return [{ sheet: i + 1, model: id }];
-    if (variant === undefined || variantOf(model, variant)) return [];
-    return [{ sheet: i + 1, model: model.name, variant, remembered: lastVariantOf(model, variant) !== undefined }];
+    const gone: GoneFrom[] = [];
+    if (!model) gone.push({ sheet: i + 1, model: id });
+    else if (variant !== undefined && !variantOf(model, variant))
+      gone.push({ sheet: i + 1, model: model.name, variant, remembered: lastVariantOf(model, variant) !== undefined });
+    const document = (sheet.edition !== undefined && others.get(sheet.edition)) || own;
+    const wanted = sheet.sizeId ?? drawing.sizeId;
+    if (!document.sizes.some((size) => size.id === wanted)) {
+      const nameIn = (some: FormatDocument, size: string) => some.sizes.find((one) => one.id === size)?.name ?? size;
+      const size = { wanted: nameIn(own, wanted), printed: nameIn(document, document.mainSize) };
+      gone.push({ sheet: i + 1, model: model?.name ?? id, size });
+    }
+    return gone;
   });
 }
 
 /** What is gone from a sheet, in words. */
-export const goneWords = ({ sheet, model, variant, remembered }: GoneFrom): string =>
-  variant === undefined
-    ? `Sheet ${sheet}: the model “${model}” is no longer there. Choose another one.`
-    : `Sheet ${sheet}: ${model} no longer has the variant “${variant}”. ${
-        remembered ? 'Its last values print.' : 'The model’s own values print.'
-      } Choose another one.`;
+export function goneWords({ sheet, model, variant, remembered, size }: GoneFrom): string {
+  if (size) return `Sheet ${sheet}: its format has no size ${size.wanted}, and prints ${size.printed}. Choose a size for it.`;
+  if (variant === undefined) return `Sheet ${sheet}: the model “${model}” is no longer there. Choose another one.`;
+  const prints = remembered ? 'Its last values print.' : 'The model’s own values print.';
+  return `Sheet ${sheet}: ${model} no longer has the variant “${variant}”. ${prints} Choose another one.`;
+}
 
 /** All sheets of a drawing, those that follow by themselves among them. */
 export const planDrawing = (

@@ -80,6 +80,10 @@ export function isSignature(one: AskedValue): boolean {
   return idOf(one) in FOR_OTHERS || (one.type === 'person' && by !== undefined && by !== 'drafter');
 }
 
+/** Whether an answer is a signature, or filled in by one. */
+export const isSigned = (one: AskedValue, asked: readonly AskedValue[]): boolean =>
+  isSignature(one) || filledBy(one, asked) !== undefined;
+
 /** Who gives an answer or a signature, as it is spoken of. */
 const whoAnswers = (one: AskedValue): string => ROLE_WORDS[answerer(one) ?? 'drafter'].one;
 

@@ -12,7 +12,8 @@ export type Value = z.infer<typeof Value>;
 export const Values = z.record(z.string().min(1).max(120), Value);
 export type Values = z.infer<typeof Values>;
 
-const NUMBER_WITH_UNIT = /^\s*([+-]?\d+(?:[.,]\d+)?)\s*(\S*)\s*$/;
+/** A unit does not begin with a digit or a sign: 2026-06-02 is a date, and no number. */
+const NUMBER_WITH_UNIT = /^\s*([+-]?\d+(?:[.,]\d+)?)(?:\s*([^\s\d+\-.,:/]\S*))?\s*$/;
 
 /** Reads a number, with or without a unit, from any value; undefined when it is none. */
 export function asMeasure(value: Value): { value: number; unit?: string } | undefined {

@@ -66,7 +66,8 @@ export async function changed(
     if (row.state === 'finished' && state !== 'in work')
       throw new ServiceError(422, `Drawing ${row.number} is finished. Reopen it to change it.`);
     const movedOn = async () => {
-      const kept = (await findDrawing(db, id))!;
+      const kept = await findDrawing(db, id);
+      if (!kept) return GONE();
       const reason = `Somebody changed drawing ${row.number} meanwhile. Look at it and change it again.`;
       return conflict(reason, drawingView(kept, await drawingAtHand(db, kept)));
     };

@@ -3,7 +3,7 @@ import { lacksScale } from '../../core/drawing/finishing';
 import { askedBy, unanswered } from '../../core/drawing/asking';
 import { modelHash } from '../../core/drawing/drawing';
 import { withKept } from '../../core/drawing/kept-office';
-import { type DrawingSources, modelsOnSheet } from '../../core/drawing/sheets';
+import { type DrawingSources, editionsOf, modelsOnSheet } from '../../core/drawing/sheets';
 import { type Frozen, definitionsOf } from '../../core/edition/snapshot';
 import { canonicalHash } from '../../core/format/canonical';
 import type { FormatDocument } from '../../core/format/document';
@@ -29,11 +29,6 @@ import { sheetResources } from './sheet-resources';
 import { officeToday } from './today';
 
 export const GONE = () => new ServiceError(404, 'There is no such drawing in the register.');
-
-/** The editions that a drawing's sheets are made by, its own first. */
-export const editionsOf = ({ editionId, sheets }: Pick<DrawingRow, 'editionId' | 'sheets'>): string[] => [
-  ...new Set([editionId, ...sheets.flatMap(({ edition }) => edition ?? [])]),
-];
 
 /** The models on a drawing's sheets, its own first. */
 export const modelsOf = ({ specimen, sheets }: Pick<DrawingRow, 'specimen' | 'sheets'>): string[] => [

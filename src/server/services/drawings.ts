@@ -7,7 +7,7 @@ import { REVISION_ROW, notAnswered, signedNames, whyNotAnswered, withoutSigned }
 import { lackingToFinish, lackingWords } from '../../core/drawing/finishing';
 import { keptAfter } from '../../core/drawing/kept-office';
 import { type Revising, revise } from '../../core/drawing/revising';
-import { type DrawingSheet, drawnSheets } from '../../core/drawing/sheets';
+import { type DrawingSheet, drawnSheets, editionsOf } from '../../core/drawing/sheets';
 import { sheetGeometry } from '../../core/format/sheet';
 import { type Actor, STANDARDS_DESK } from '../actor';
 import { type Database, database, transaction } from '../database';
@@ -29,7 +29,6 @@ import {
   type DrawingAtHand,
   GONE,
   drawingAtHand,
-  editionsOf,
   formatsOf,
   modelGives,
   registerColumns,

@@ -1,7 +1,7 @@
 import { deepEqual } from 'fast-equals';
 import type { ForeseenDrawing, ForeseenValue } from '../../contract/places';
 import { withKept } from '../../core/drawing/kept-office';
-import { type DrawingSources, planDrawing } from '../../core/drawing/sheets';
+import { type DrawingSources, editionsOf, planDrawing } from '../../core/drawing/sheets';
 import { findingWords } from '../../core/findings/words';
 import { linksByProperty } from '../../core/format/usage';
 import type { Value } from '../../core/property/value';
@@ -11,7 +11,7 @@ import { type Database, database } from '../database';
 import { type DrawingRow, findDrawings, inWorkWith, keepOffice } from '../repositories/drawings';
 import { findEditions } from '../repositories/formats';
 import { type ValuePlace, findPlaces } from '../repositories/value-places';
-import { drawingAtHand, editionsOf, resourcesAt } from './drawing-sources';
+import { drawingAtHand, resourcesAt } from './drawing-sources';
 import { frozenOf } from './frozen';
 import { ServiceError } from './service-error';
 
