@@ -30,6 +30,8 @@ const TABLES = [
   'starter_defaults',
   'starter_editions',
   'starters',
+  'drawing_states',
+  'drawing_moves',
   'drawing_sheets',
   'format_defaults',
   'edition_releases',

@@ -157,6 +157,13 @@ export const ROUTES = {
   'POST /api/drawings/[id]/revisions': 'drafter',
   'POST /api/drawings/[id]/signatures': 'drafter',
   'DELETE /api/drawings/[id]/signatures': 'drafter',
+  'POST /api/drawings/[id]/moves/foresight': 'drafter',
+  'POST /api/drawings/[id]/moves': 'drafter',
+  'GET /api/drawings/[id]/moves/[move]/back': 'drafter',
+  'POST /api/drawings/[id]/moves/[move]/back': 'drafter',
+  'POST /api/drawings/[id]/aside': 'drafter',
+  'GET /api/drawings/[id]/history': 'reader',
+  'GET /api/drawings/[id]/history/[state]': 'reader',
   'POST /api/drawings/[id]/export': 'reader',
 } as const satisfies Record<string, Takes>;
 export type RouteAddress = keyof typeof ROUTES;
@@ -177,6 +184,8 @@ const LARGEST: { readonly [A in RouteAddress]?: number } = {
   'POST /api/specimens/models': MB,
   'PUT /api/properties': 2 * MB,
   'PUT /api/drawings/[id]': 2 * MB,
+  'POST /api/drawings/[id]/moves': 2 * MB,
+  'POST /api/drawings/[id]/moves/foresight': 2 * MB,
   'POST /api/projections': 2 * MB,
   'PUT /api/starters/[id]': MB,
   'POST /api/profiles': MB,

@@ -1,12 +1,17 @@
 import { z } from 'zod';
 import { FullName } from '../core/office/account';
 import { ExportKind } from './export';
+import { Aside } from '../core/drawing/aside';
 import { Answers } from '../core/drawing/drawing';
 import { KeptOffice } from '../core/drawing/kept-office';
+import { Carried, Mapping } from '../core/drawing/mapping';
+import { Destination } from '../core/drawing/movable';
+import { KeptMove } from '../core/drawing/moving';
 import { Revising } from '../core/drawing/revising';
 import { Signature } from '../core/drawing/signing';
 import { DrawingScale, DrawingSheets, FrozenDrawing } from '../core/drawing/sheets';
 import { ProfileDocument } from '../core/profile/document';
+import { Value } from '../core/property/value';
 import { RevisionRow } from '../core/revision/rows';
 import { RevisionScheme } from '../core/revision/scheme';
 import { Specimen } from '../core/specimen/specimen';
@@ -131,6 +136,8 @@ export const DrawingView = z.object({
   /** The newest revision's name. */
   revision: z.string().optional(),
   items: z.record(z.string(), z.record(z.string(), z.number())),
+  /** What it prints no more since it was moved, and keeps. */
+  aside: z.array(Aside),
   sheets: DrawingSheets,
   state: State,
   /** Why it was finished although something is missing. */
@@ -144,6 +151,16 @@ export type DrawingView = z.infer<typeof DrawingView>;
 
 const PlaceChoice = z.object({ id: z.string(), name: z.string() });
 export type PlaceChoice = z.infer<typeof PlaceChoice>;
+
+/** The last move of a drawing, as it can be undone. */
+const MoveToUndo = z.object({
+  id: z.string(),
+  who: z.string(),
+  at: z.string(),
+  words: z.string(),
+  /** Nothing that it changed has been changed since. */
+  isUntouched: z.boolean(),
+});
 
 /** One drawing, with all that its sheets are composed from beside the dictionary. */
 export const OpenDrawingView = z.object({
@@ -164,6 +181,7 @@ export const OpenDrawingView = z.object({
   projects: z.array(PlaceChoice),
   /** The default one first. */
   sites: z.array(PlaceChoice),
+  move: MoveToUndo.optional(),
 });
 export type OpenDrawingView = z.infer<typeof OpenDrawingView>;
 
@@ -255,6 +273,128 @@ export const withdrawSignature = route({
   path: '/api/drawings/[id]/signatures',
   body: z.strictObject({ version: z.int().min(1), of: z.string().max(80) }),
   answer: DrawingView,
+});
+
+/** Where a drawing is moved, how its values and sizes find their places there, and answers to what is asked there. */
+const Moving = {
+  to: Destination,
+  mapping: Mapping.partial().optional(),
+  answers: Answers.optional(),
+  /** The revision that it gets with the move. */
+  revision: RevisionRow.optional(),
+};
+
+/** What a move would make of a drawing, before anything is changed. */
+export const MoveForesight = z.object({
+  /** As it is now; a finished one as it is when it is reopened. */
+  before: OpenDrawingView,
+  /** As it would be; absent when it cannot be moved so. */
+  after: OpenDrawingView.optional(),
+  refused: z.string().optional(),
+  kept: KeptMove.optional(),
+  unsigned: z.array(z.object({ of: z.string(), name: z.string(), by: z.string(), signature: Signature.optional() })).optional(),
+  /** The values of the drawing, each with the place that is proposed for it. */
+  values: z.array(
+    Carried.extend({
+      name: z.string(),
+      value: Value,
+      by: z.enum(['question', 'property', 'name', 'cell', 'link']).optional(),
+      isAsked: z.boolean(),
+    }),
+  ),
+  /** The sizes that are not served there, each with the one that is proposed. */
+  sizes: z.array(
+    z.object({
+      of: z.string(),
+      words: z.string(),
+      to: z.string().optional(),
+      sizes: z.array(z.object({ id: z.string(), name: z.string() })),
+    }),
+  ),
+  /** Where values may be put. */
+  targets: z.array(z.object({ key: z.string(), name: z.string() })),
+});
+export type MoveForesight = z.infer<typeof MoveForesight>;
+
+export const foreseeMove = route({
+  method: 'POST',
+  path: '/api/drawings/[id]/moves/foresight',
+  body: z.strictObject(Moving),
+  answer: MoveForesight,
+});
+
+/** Moves a drawing: to another edition, format, model or profile revision, as a whole or single sheets. */
+export const moveDrawing = route({
+  method: 'POST',
+  path: '/api/drawings/[id]/moves',
+  body: z.strictObject({
+    version: z.int().min(1),
+    ...Moving,
+    /** It is finished, and reopened by the move. */
+    reopens: z.literal(true).optional(),
+  }),
+  answer: DrawingView,
+});
+
+/** What undoing the last move would make of a drawing. */
+export const UndoForesight = z.object({ after: OpenDrawingView, stays: z.array(z.string()) });
+export type UndoForesight = z.infer<typeof UndoForesight>;
+
+export const foreseeUndo = route({
+  method: 'GET',
+  path: '/api/drawings/[id]/moves/[move]/back',
+  answer: UndoForesight,
+});
+
+/** Undoes the last move of a drawing; what was done since stays. */
+export const undoMove = route({
+  method: 'POST',
+  path: '/api/drawings/[id]/moves/[move]/back',
+  body: z.strictObject({ version: z.int().min(1) }),
+  answer: DrawingView,
+});
+
+/** Puts a value that is kept aside under a question, or removes it. */
+export const putAside = route({
+  method: 'POST',
+  path: '/api/drawings/[id]/aside',
+  body: z.strictObject({
+    version: z.int().min(1),
+    /** Its place in the list, from 0. */
+    place: z.int().min(0),
+    /** The key of the question; null: it is removed. */
+    to: z.string().max(80).nullable(),
+  }),
+  answer: DrawingView,
+});
+
+/** What was done to a drawing, the newest first, and the states of it that are kept. */
+export const DrawingHistory = z.object({
+  states: z.array(
+    z.object({
+      id: z.int(),
+      version: z.int(),
+      occasion: z.enum(['sitting', 'finished', 'reopened', 'revision', 'move', 'signature']),
+      words: z.string(),
+      who: z.string(),
+      at: z.string(),
+    }),
+  ),
+  changes: z.array(z.object({ who: z.string(), at: z.string(), words: z.string() })),
+});
+export type DrawingHistory = z.infer<typeof DrawingHistory>;
+
+export const readDrawingHistory = route({
+  method: 'GET',
+  path: '/api/drawings/[id]/history',
+  answer: DrawingHistory,
+});
+
+/** A drawing as it was then: what its sheets printed. */
+export const readDrawingThen = route({
+  method: 'GET',
+  path: '/api/drawings/[id]/history/[state]',
+  answer: OpenDrawingView,
 });
 
 /** Writes a drawing's sheets as a file; refused with what is unanswered, unless it is taken as it is. */

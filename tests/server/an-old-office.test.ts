@@ -5,7 +5,7 @@ import { closeDatabase, database } from '@/server/database';
 import { runOne } from '@/server/jobs/runner';
 import { fillKeptTables, freezeWhatIsUsed } from '@/server/kept-tables';
 import { migrate } from '@/server/migrations';
-import { drawing } from '@/server/services/drawings';
+import { drawing } from '@/server/services/open-drawing';
 import { drawings } from '@/server/services/register';
 import { format, shelf } from '@/server/services/formats';
 import { verifyAll } from '@/server/services/verifying';

@@ -7,6 +7,7 @@ import { unzipSync } from 'fflate';
 import type { RevisionRow } from '@/core/revision/rows';
 import { exportDrawing } from '@/server/services/drawing-export';
 import * as drawingServices from '@/server/services/drawings';
+import { drawing } from '@/server/services/open-drawing';
 import * as registerServices from '@/server/services/register';
 import * as formatServices from '@/server/services/formats';
 import { STANDARDS_DESK } from '@/server/actor';
@@ -22,7 +23,6 @@ import * as specimenServices from '@/server/services/specimens';
 import { revisionRow } from '../builders';
 import { asDesk, changeSpecimen, count, release, signOnPaper, withOffice } from './office';
 
-const { drawing } = drawingServices;
 const drawingsAnswered = asDesk(dictionaryServices.drawingsAnswered);
 const makeDrawing = asDesk(drawingServices.makeDrawing);
 const changeDrawing = asDesk(drawingServices.changeDrawing);

@@ -13,6 +13,7 @@ import { findEdition } from '@/server/repositories/formats';
 import * as dictionaryServices from '@/server/services/dictionary';
 import { exportDrawing } from '@/server/services/drawing-export';
 import * as drawingServices from '@/server/services/drawings';
+import { drawing } from '@/server/services/open-drawing';
 import * as registerServices from '@/server/services/register';
 import * as editionServices from '@/server/services/editions';
 import * as formatServices from '@/server/services/formats';
@@ -130,7 +131,7 @@ describe('a release', () => {
     );
     const said = 'Edition 2 of “Workshop sheets” is damaged: what was frozen with it has been changed since';
     await expect(edition(released!.id)).rejects.toThrow(said);
-    await expect(drawingServices.drawing(drawn)).rejects.toThrow(said);
+    await expect(drawing(drawn)).rejects.toThrow(said);
     await expect(exportDrawing(drawn, { kind: 'pdf', asItIs: true })).rejects.toThrow(said);
     await expect(makeDrawing(pawl)).rejects.toThrow('Nothing is printed from it.');
     expect((await registerServices.drawings({ wanted: 'all' })).entries).toHaveLength(1);
@@ -241,9 +242,9 @@ describe('a release', () => {
     const open = (await format('workshop-sheets')).edition;
     await releaseEdition(open.id, { version: open.version, ...plain, countsFrom: '2999-01-01' });
     const { id } = await makeDrawing(pawl);
-    expect((await drawingServices.drawing(id)).drawing.edition).toBe(2);
+    expect((await drawing(id)).drawing.edition).toBe(2);
     await database.run("UPDATE edition_releases SET counts_from = '2026-01-01' WHERE edition_id = ?", [open.id]);
-    expect((await drawingServices.drawing((await makeDrawing(pawl)).id)).drawing.edition).toBe(3);
+    expect((await drawing((await makeDrawing(pawl)).id)).drawing.edition).toBe(3);
   });
 });
 
@@ -271,7 +272,7 @@ describe('editions', () => {
   test('are withdrawn and restored; the last one of a default names a successor, which takes the defaults over', async () => {
     const [, second, first] = await editionsOf('workshop-sheets');
     await withdrawEdition(second!.id, {});
-    expect((await drawingServices.drawing((await makeDrawing(pawl)).id)).drawing.edition).toBe(1);
+    expect((await drawing((await makeDrawing(pawl)).id)).drawing.edition).toBe(1);
     await expect(withdrawEdition(first!.id, {})).rejects.toThrow('Name a successor, which becomes the default.');
     await expect(withdrawEdition(first!.id, { successor: 'sketch-sheet' })).rejects.toThrow(
       '“Sketch sheet” has no released edition',
@@ -386,7 +387,7 @@ describe('drawings', () => {
     await changeSpecimen({ ...specimen, values: { ...specimen.values, Title: 'OTHER THING' } }, 1);
     await changeEverything();
     expect(await svg()).toBe(before);
-    expect((await drawingServices.drawing(id)).frozen?.sheets).toHaveLength(1);
+    expect((await drawing(id)).frozen?.sheets).toHaveLength(1);
     await database.run(
       `UPDATE snapshots SET content = REPLACE(content, 'PAWL', 'PAUL') WHERE hash = (SELECT frozen FROM drawings WHERE id = ?)`,
       [id],
@@ -396,18 +397,18 @@ describe('drawings', () => {
 
   test('are tried on an open edition: marked, without a number, gone when it is released', async () => {
     const { id } = await makeDrawing({ ...pawl, formatId: 'sketch-sheet', sizeId: 'custom-1', trial: true });
-    const { drawing } = await drawingServices.drawing(id);
-    expect(drawing).toMatchObject({ number: '', edition: 1, state: 'in work' });
+    const { drawing: made } = await drawing(id);
+    expect(made).toMatchObject({ number: '', edition: 1, state: 'in work' });
     const exported = await exportDrawing(id, { kind: 'svg', asItIs: true });
     expect(Buffer.from(exported.content).toString()).toContain('>TRIAL<');
     expect(exported.name).toBe('Trial-drawing-PAWL.svg');
     const end = { version: 1, state: 'finished', finishReason: 'To see' } as const;
     await expect(changeDrawing(id, end)).rejects.toThrow('A trial drawing is not finished');
     const numbered = await makeDrawing(pawl);
-    expect((await drawingServices.drawing(numbered.id)).drawing.number).toBe('KD-00001');
+    expect((await drawing(numbered.id)).drawing.number).toBe('KD-00001');
     expect((await proposeRelease((await format('sketch-sheet')).edition.id)).trials).toBe(1);
     await release('sketch-sheet');
-    await expect(drawingServices.drawing(id)).rejects.toMatchObject({ status: 404 });
+    await expect(drawing(id)).rejects.toMatchObject({ status: 404 });
     expect(await count('drawings')).toBe(1);
     await expect(makeDrawing({ ...pawl, formatId: 'sketch-sheet', sizeId: 'custom-1', trial: true })).rejects.toThrow(
       '“Sketch sheet” has no open edition.',
@@ -420,7 +421,7 @@ describe('drawings', () => {
     const [project] = await placesOf(database, 'project');
     const [site] = await placesOf(database, 'organisation');
     const { id } = await makeDrawing({ ...pawl, projectId: project!.id, siteId: site!.id });
-    expect((await drawingServices.drawing(id)).drawing).toMatchObject({ projectId: project!.id, siteId: site!.id });
+    expect((await drawing(id)).drawing).toMatchObject({ projectId: project!.id, siteId: site!.id });
     await expect(makeDrawing({ ...pawl, projectId: site!.id })).rejects.toThrow('That project is not there.');
     await expect(makeDrawing({ ...pawl, siteId: project!.id })).rejects.toThrow('That site is not there.');
   });
@@ -434,9 +435,9 @@ describe('drawings', () => {
   test('that were made on open editions have those released by the migration, and frozen at the start', async () => {
     const { id } = await makeDrawing(pawl);
     const before = await exportDrawing(id, { kind: 'svg', asItIs: true });
-    const released = (await drawingServices.drawing(id)).drawing.editionId;
+    const released = (await drawing(id)).drawing.editionId;
     await database.run('DELETE FROM edition_releases WHERE edition_id = ?', [released]);
-    await expect(drawingServices.drawing(id)).rejects.toThrow('there is no record of its release');
+    await expect(drawing(id)).rejects.toThrow('there is no record of its release');
     expect(await freezeWhatIsUsed()).toBe(1);
     expect(await freezeWhatIsUsed()).toBe(0);
     expect(await exportDrawing(id, { kind: 'svg', asItIs: true })).toEqual(before);

@@ -4,6 +4,7 @@ import { runOne } from '@/server/jobs/runner';
 import { fillKeptTables } from '@/server/kept-tables';
 import * as dictionaryServices from '@/server/services/dictionary';
 import * as drawingServices from '@/server/services/drawings';
+import { drawing } from '@/server/services/open-drawing';
 import * as registerServices from '@/server/services/register';
 import { format, shelf } from '@/server/services/formats';
 import { office } from '@/server/services/office';
@@ -78,7 +79,7 @@ test('reading writes nothing, also where models have changed since', async () =>
   const tables = [...KEPT, 'drawings', 'drawing_sheets', 'drawing_models', 'editions', 'specimens', 'jobs', 'audit'];
   const before = await everything(tables);
   await registerServices.drawings({ wanted: 'all' });
-  await drawingServices.drawing(id);
+  await drawing(id);
   await office();
   await asDesk(dictionaryServices.dictionary)();
   await specimenServices.specimens({ search: 'pa' });

@@ -1,5 +1,5 @@
 import type { DrawingView } from '@/contract/drawings';
-import { drawing as openedDrawing } from '@/server/services/drawings';
+import { drawing as openedDrawing } from '@/server/services/open-drawing';
 import { signDrawing } from '@/server/services/signatures';
 import { type Actor, STANDARDS_DESK } from '@/server/actor';
 import { closeDatabase, database } from '@/server/database';

@@ -1,5 +1,6 @@
 import { database } from '@/server/database';
 import * as drawings from '@/server/services/drawings';
+import { drawing } from '@/server/services/open-drawing';
 import { format } from '@/server/services/formats';
 import { foreseeValue } from '@/server/services/office-foresight';
 import * as service from '@/server/services/places';
@@ -84,7 +85,7 @@ describe('before a value is kept', () => {
   };
   const makeDrawing = asDesk(drawings.makeDrawing);
   const changeDrawing = asDesk(drawings.changeDrawing);
-  const addressOn = async (id: string) => (await drawings.drawing(id)).formats[0]!.facts.organisation?.values.address;
+  const addressOn = async (id: string) => (await drawing(id)).formats[0]!.facts.organisation?.values.address;
 
   test('it is told which drawings in work print it, what no longer fits, and whose signatures are removed', async () => {
     const { id, values } = await site();
@@ -116,7 +117,7 @@ describe('before a value is kept', () => {
     );
     const fresh = await makeDrawing(winch);
     expect([await addressOn(old.id), await addressOn(fresh.id)]).toEqual([before, '1 Quay']);
-    const kept = (await drawings.drawing(old.id)).drawing;
+    const kept = (await drawing(old.id)).drawing;
     expect(kept).toMatchObject({
       keptOffice: { organisation: { address: before } },
       signatures: [{ of: 'checked-by' }],
@@ -140,9 +141,9 @@ describe('before a value is kept', () => {
       JSON.stringify({ project: { [property!]: 'As it was' } }),
       id,
     ]);
-    const { drawing, formats } = await drawings.drawing(id);
+    const { drawing: now, formats } = await drawing(id);
     expect(formats[0]!.facts.project?.values[property!]).toBe('As it was');
-    const { version } = drawing;
+    const { version } = now;
     expect((await changeDrawing(id, { version, projectId: other.id })).keptOffice).toEqual({});
   });
 });

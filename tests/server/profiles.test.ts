@@ -1,6 +1,7 @@
 import { asmeProfile } from '@/core/profile/starts';
 import { database } from '@/server/database';
 import * as drawingServices from '@/server/services/drawings';
+import { drawing } from '@/server/services/open-drawing';
 import * as formatServices from '@/server/services/formats';
 import * as service from '@/server/services/profiles';
 import { startBlank } from '@/core/format/starting';
@@ -103,7 +104,7 @@ test('drawings keep the revision that their edition froze; on the next edition t
     (await makeDrawing({ formatId: 'workshop-sheets', specimen: 'pawl', sizeId: 'iso-a3-landscape', scale: '1:1' })).id;
   const drawn = await make();
   const mark = async (of = drawn) => {
-    const opened = await drawingServices.drawing(of);
+    const opened = await drawing(of);
     return [opened.formats[0]!.facts.locale.decimalMark, opened.profileRevision];
   };
   await set(id, 'numbers.mark', ',', '.');
@@ -117,7 +118,7 @@ test('drawings keep the revision that their edition froze; on the next edition t
     revisions: [{ number: 2, why: 'Points for the yard' }, { number: 1 }],
   });
   expect(await mark()).toEqual([',', 1]);
-  expect((await drawingServices.drawing(drawn)).formats[0]!.newer).toContainEqual({
+  expect((await drawing(drawn)).formats[0]!.newer).toContainEqual({
     of: 'profile',
     name: 'Kelvarra ISO',
     froze: 1,

@@ -3,6 +3,7 @@ import { withSetting } from '@/core/profile/settings';
 import { database } from '@/server/database';
 import { runOne } from '@/server/jobs/runner';
 import * as drawingServices from '@/server/services/drawings';
+import { drawing } from '@/server/services/open-drawing';
 import { format } from '@/server/services/formats';
 import * as profileServices from '@/server/services/profiles';
 import * as service from '@/server/services/rule-books';
@@ -229,7 +230,7 @@ test('a drawing in work and a finished one are looked at by the book that the pr
   });
   const { id: yard } = await addBook({ name: 'Yard rules', from: 'iso' });
   await chooseBook(await isoProfile(), yard);
-  expect((await drawingServices.drawing(id)).formats[0]!.facts.rules!.name).toBe('Yard rules');
+  expect((await drawing(id)).formats[0]!.facts.rules!.name).toBe('Yard rules');
 });
 
 test('nouns are proposed from the titles of models', async () => {

@@ -29,6 +29,7 @@ const stored: DrawingView = {
   signatures: [],
   lapsed: [],
   items: {},
+  aside: [],
   sheets: [{ id: 'first', name: '' }],
   state: 'in work',
   open: [],

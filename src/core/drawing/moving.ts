@@ -5,14 +5,20 @@ import { type Outcome, refuse } from '../refusal';
 import { variantOf } from '../specimen/specimen';
 import type { Aside } from './aside';
 import { askedBy, overrulable } from './asking';
-import type { Answers } from './drawing';
+import { Answers } from './drawing';
 import { Carried, type Mapping, proposeMapping, readAs } from './mapping';
 import { type Destination, Movable, type MoveWorld, destined, formatsAt, movableOf } from './movable';
 import { type DrawingSheet, editionsOf } from './sheets';
 import { REVISION_ROW, type SignedName, signedNames, withoutSigned } from './signing';
 
 /** What is kept of a move, by which it is undone. */
-export const KeptMove = z.object({ before: Movable, after: Movable, carried: z.array(Carried) });
+export const KeptMove = z.object({
+  before: Movable,
+  after: Movable,
+  carried: z.array(Carried),
+  /** Answers that were given with the move: undoing it does not forget them. */
+  given: Answers.optional(),
+});
 export type KeptMove = z.infer<typeof KeptMove>;
 
 export interface Moved<T> {
@@ -28,19 +34,22 @@ export interface Moved<T> {
  *
  * Refused: a format or model that is not there, a size that is not served and for which none is chosen, two values for one question, and a
  * move by which nothing changes.
+ *
+ * @param options `revises`: another revision follows, and the row of the newest one keeps who approved it
  */
 export function move<T extends Movable>(
   drawing: T,
   to: Destination,
   mapping: Partial<Mapping>,
   world: MoveWorld,
+  { revises = false }: { revises?: boolean } = {},
 ): Outcome<Moved<T>> {
   const at = destined(drawing, to);
   if (deepEqual(movableOf(at), movableOf(drawing))) return refuse('The drawing is there already. Nothing is moved.');
   const trouble = modelTrouble(at, to, world) ?? formatTrouble(at, world);
   if (trouble !== undefined) return refuse(trouble);
   const before = formatsAt(drawing, world);
-  const unsigned = signedNames(before, drawing);
+  const unsigned = signedNames(before, drawing).filter(({ of }) => !(revises && of === REVISION_ROW));
   const bare = withoutSigned(at, unsigned);
   const proposed = proposeMapping(drawing, at, world);
   const sizes = { ...Object.fromEntries(proposed.sizes.flatMap(({ of, to }) => (to === undefined ? [] : [[of, to]]))), ...mapping.sizes };
@@ -166,8 +175,10 @@ const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value ?? nu
  * @param world knows the formats before the move and those of now
  */
 export function back<T extends Movable>(now: T, kept: KeptMove, world: MoveWorld): Outcome<WentBack<T>> {
-  const { before, after, carried } = kept;
-  if (isUntouched(now, kept)) return { ok: true, drawing: { ...now, variant: undefined, ...before }, stays: [] };
+  const { before, carried, given = {} } = kept;
+  const own = Object.entries(kept.after.answers).filter(([key]) => given[key] === undefined);
+  const after = { ...kept.after, answers: Object.fromEntries(own) };
+  if (same(movableOf(now), after)) return { ok: true, drawing: { ...now, variant: undefined, ...before }, stays: [] };
   if (now.editionId !== after.editionId)
     return refuse('The drawing was moved again since. Undo that move first.');
   const stays: string[] = [];
@@ -208,7 +219,7 @@ export function back<T extends Movable>(now: T, kept: KeptMove, world: MoveWorld
   for (const [key, value] of Object.entries(now.answers)) {
     if (taken.has(key) || same(value, after.answers[key])) continue;
     if (answers[key] === undefined && before.answers[key] === undefined) put(key, key, value);
-    else aside.push({ of: 'answer', key, name: nameOf(key, now, world), value, from });
+    else asideSince({ of: 'answer', key, name: nameOf(key, now, world), value, from });
   }
   /** Keeps an answer that was given since the move: under its question, or aside where there is none that takes it. */
   function put(key: string, given: string, value: Answers[string]) {
@@ -217,13 +228,17 @@ export function back<T extends Movable>(now: T, kept: KeptMove, world: MoveWorld
     if (read?.ok) {
       answers[key] = read.value;
       stays.push(`“${name}” stays ${valueText(value)}.`);
-    } else aside.push({ of: 'answer', key: given, name, value, from });
+    } else asideSince({ of: 'answer', key: given, name, value, from });
+  }
+  function asideSince(one: Aside) {
+    aside.push(one);
+    stays.push(`“${one.name}”: ${valueText(one.value)} is kept aside.`);
   }
   const overruled: Answers = { ...before.overruled };
   for (const [id, value] of Object.entries(now.overruled))
     if (!same(value, after.overruled[id])) {
       if (overrulable(formatsAt(at, world)).has(id)) overruled[id] = value;
-      else aside.push({ of: 'overruled', key: id, name: world.models.properties.get(id)?.name ?? id, value, from });
+      else asideSince({ of: 'overruled', key: id, name: world.models.properties.get(id)?.name ?? id, value, from });
     }
   for (const id of Object.keys(after.overruled)) if (now.overruled[id] === undefined) delete overruled[id];
   const since = now.aside.filter((one) => ![...before.aside, ...after.aside].some((other) => same(one, other)));

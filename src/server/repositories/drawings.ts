@@ -1,3 +1,4 @@
+import type { Aside } from '../../core/drawing/aside';
 import type { Answers } from '../../core/drawing/drawing';
 import type { KeptOffice } from '../../core/drawing/kept-office';
 import type { DrawingSheet } from '../../core/drawing/sheets';
@@ -41,6 +42,8 @@ export interface DrawingRow extends DrawingSettings {
   signatures: Signature[];
   /** Item numbers of its parts lists that are given. */
   items: ItemsByList;
+  /** What it prints no more since it was moved, and keeps. */
+  aside: Aside[];
   sheets: DrawingSheet[];
   state: DrawingState;
   finishedWith: string | undefined;
@@ -86,6 +89,7 @@ interface Raw {
   revisions: unknown;
   signatures: unknown;
   items: unknown;
+  aside: unknown;
   state: DrawingState;
   finished_with: string | null;
   frozen: string | null;
@@ -115,6 +119,7 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
   revisions: fromJson(raw.revisions),
   signatures: fromJson(raw.signatures),
   items: fromJson(raw.items),
+  aside: fromJson(raw.aside),
   sheets,
   state: raw.state,
   finishedWith: raw.finished_with ?? undefined,
@@ -126,7 +131,7 @@ const toRow = (raw: Raw, sheets: DrawingSheet[]): DrawingRow => ({
 });
 
 const SELECT = `SELECT drawings.id, drawings.number, edition_id, format_id, editions.number AS edition, specimen_id, variant, size_id,
-  drawings.profile_id, profile_revision, drawings.project_id, site_id, kept_office, scale, answers, overruled, revisions, signatures, items, drawings.state, finished_with, frozen, finish_reason,
+  drawings.profile_id, profile_revision, drawings.project_id, site_id, kept_office, scale, answers, overruled, revisions, signatures, items, aside, drawings.state, finished_with, frozen, finish_reason,
   made_by, drawings.version, drawings.updated_at
   FROM drawings JOIN editions ON editions.id = drawings.edition_id`;
 
@@ -194,6 +199,7 @@ export async function insertDrawing(
     | 'edition'
     | 'keptOffice'
     | 'overruled'
+    | 'aside'
     | 'revisions'
     | 'signatures'
     | 'state'
@@ -231,9 +237,12 @@ export async function insertDrawing(
 /** Changes a drawing, inside a transaction. @returns false when the row is no longer of that version */
 export async function replaceDrawing(db: Database, drawing: DrawingRow, version: number): Promise<boolean> {
   const { affected } = await db.run(
-    `UPDATE drawings SET size_id = ?, profile_id = ?, profile_revision = ?, project_id = ?, site_id = ?, kept_office = ?, scale = ?, answers = ?, overruled = ?,
-       revisions = ?, signatures = ?, items = ?, state = ?, finished_with = ?, frozen = ?, finish_reason = ?, version = version + 1 WHERE id = ? AND version = ?`,
+    `UPDATE drawings SET edition_id = ?, specimen_id = ?, variant = ?, size_id = ?, profile_id = ?, profile_revision = ?, project_id = ?, site_id = ?, kept_office = ?, scale = ?, answers = ?, overruled = ?,
+       revisions = ?, signatures = ?, items = ?, aside = ?, state = ?, finished_with = ?, frozen = ?, finish_reason = ?, version = version + 1 WHERE id = ? AND version = ?`,
     [
+      drawing.editionId,
+      drawing.specimen,
+      drawing.variant ?? null,
       drawing.sizeId,
       drawing.profileId,
       drawing.profileRevision,
@@ -246,6 +255,7 @@ export async function replaceDrawing(db: Database, drawing: DrawingRow, version:
       JSON.stringify(drawing.revisions),
       JSON.stringify(drawing.signatures),
       JSON.stringify(drawing.items),
+      JSON.stringify(drawing.aside),
       drawing.state,
       drawing.finishedWith ?? null,
       drawing.frozen,

@@ -2,14 +2,16 @@ import { randomUUID } from 'node:crypto';
 import { deepEqual } from 'fast-equals';
 import type { DrawingView } from '../../contract/drawings';
 import { drawnSheets } from '../../core/drawing/sheets';
-import { type Signature, type SignedName, signedNames, withoutSigned } from '../../core/drawing/signing';
+import { REVISION_ROW, type Signature, type SignedName, signedNames, withoutSigned } from '../../core/drawing/signing';
 import type { Actor } from '../actor';
 import { type Database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
 import { type DrawingRow, findDrawing, keepColumns, replaceDrawing } from '../repositories/drawings';
+import type { Occasion } from '../repositories/drawing-states';
 import { findRevision } from '../repositories/profiles';
 import { type DrawingAtHand, GONE, drawingAtHand, registerColumns, shownHash } from './drawing-sources';
 import { type Chained, chain, ofDrawing } from './chain';
+import { keepAct, keepSitting } from './drawing-history';
 import { keepPrinted } from './keeping-prints';
 import { asItStands } from './signatures-standing';
 import { ServiceError, conflict } from './service-error';
@@ -37,6 +39,10 @@ export interface DrawingChanging {
   state?: DrawingRow['state'] | undefined;
   /** The person knows that signatures are taken off by it. */
   unsigned?: boolean | undefined;
+  /** Another revision follows: the row of the newest one keeps who approved it, also when the drawing is reopened. */
+  revises?: boolean;
+  /** What is done: after it the drawing is kept as it is then. Absent: a change among others of a sitting. */
+  occasion?: Exclude<Occasion, 'sitting'>;
   change: (
     db: Database,
     row: DrawingRow,
@@ -58,7 +64,7 @@ export interface DrawingChanging {
 export async function changed(
   actor: Actor,
   id: string,
-  { version, state, unsigned = false, change }: DrawingChanging,
+  { version, state, unsigned = false, revises = false, occasion, change }: DrawingChanging,
 ): Promise<DrawingView> {
   return transaction(async (db) => {
     const row = await findDrawing(db, id);
@@ -72,14 +78,15 @@ export async function changed(
       return conflict(reason, drawingView(kept, await drawingAtHand(db, kept)));
     };
     if (row.version !== version) throw await movedOn();
-    const before = await begun(db, row);
+    const before = await begun(db, row, revises);
+    await keepSitting(db, actor, row);
     const { next: wanted, at, takenOff: gone = [], words } = await change(db, before.row);
     const { next, lapsed } = await withItsSignatures(db, wanted, at);
     const takenOff = [...before.reopened, ...gone, ...lapsed];
     if (takenOff.length > 0 && !unsigned) throw takesOff(row, takenOff);
     next.items = drawnSheets(next, at.sources).items;
     if (next.state === 'finished') {
-      next.profileRevision = await revisionPrinted(db, next, at);
+      next.profileRevision ??= await revisionPrinted(db, next, at);
       next.finishedWith = shownHash(next, at.models.sources);
       next.frozen = await keepPrinted(db, next, at);
     }
@@ -98,7 +105,10 @@ export async function changed(
       ...[...takenOff, ...before.lapsed].map(({ name, by }) => `The signature of ${by} (${name}) was removed`),
     ];
     await noteChange(db, actor, { subject: `drawing ${id}`, sitting: randomUUID(), words: said });
-    return drawingView((await findDrawing(db, id))!, at);
+    const kept = (await findDrawing(db, id))!;
+    const act = occasion ?? (next.state === row.state ? undefined : next.state === 'finished' ? 'finished' : 'reopened');
+    if (act) await keepAct(db, actor, kept, at, { occasion: act, words: said[0]! });
+    return drawingView(kept, at);
   });
 }
 
@@ -122,15 +132,20 @@ export const finishedEntry = (
  * A drawing as it is changed from: in work without the signatures that have lapsed; a finished one that is reopened without all that was
  * signed, or typed in place of it.
  */
-async function begun(
+export async function begun(
   db: Database,
   row: DrawingRow,
+  revises: boolean,
 ): Promise<{ row: DrawingRow; lapsed: SignedName[]; reopened: SignedName[] }> {
   if (row.state === 'finished') {
-    // It follows its profile again.
-    const reopened = { ...row, profileRevision: null, frozen: null };
-    const documents = (await drawingAtHand(db, reopened)).editions.map(({ document }) => document);
-    const names = signedNames(documents, row);
+    // It follows its profile again, but for a revision of it that it was moved to.
+    const free = { ...row, profileRevision: null, frozen: null };
+    const { editions, froze } = await drawingAtHand(db, free);
+    const own = froze.get(row.editionId)?.profile;
+    const isMoved = own?.id === row.profileId && own.revision > 0 && own.revision !== row.profileRevision;
+    const reopened = { ...free, profileRevision: isMoved ? row.profileRevision : null };
+    const documents = editions.map(({ document }) => document);
+    const names = signedNames(documents, row).filter(({ of }) => !(revises && of === REVISION_ROW));
     return { row: withoutSigned(reopened, names), lapsed: [], reopened: names };
   }
   if (row.signatures.length === 0) return { row, lapsed: [], reopened: [] };

@@ -77,6 +77,24 @@ export async function drawingSurroundings(
   };
 }
 
+/** Editions with what those that are released froze, in the given order. @throws ServiceError 422 when one is not there */
+export async function editionsAtHand(
+  db: Database,
+  ids: readonly string[],
+): Promise<Pick<DrawingAtHand, 'editions' | 'froze'>> {
+  const found = await findEditions(db, ids);
+  const editions: EditionRow[] = [];
+  const froze = new Map<string, Frozen>();
+  for (const id of ids) {
+    const edition = found.get(id);
+    if (!edition) throw new ServiceError(422, 'A sheet’s format is no longer on the shelf. Choose another one.');
+    const frozen = await frozenOf(db, edition);
+    if (frozen) froze.set(id, frozen);
+    editions.push(frozen ? { ...edition, document: frozen.document } : edition);
+  }
+  return { editions, froze };
+}
+
 /** Reads all that a drawing's sheets are made from: its formats, its models with all that they are made of. */
 export async function drawingAtHand(
   db: Database,
@@ -95,17 +113,7 @@ export async function drawingAtHand(
   > &
     Partial<Pick<DrawingRow, 'keptOffice'>>,
 ): Promise<DrawingAtHand> {
-  const ids = editionsOf(row);
-  const found = await findEditions(db, ids);
-  const editions: EditionRow[] = [];
-  const froze = new Map<string, Frozen>();
-  for (const id of ids) {
-    const edition = found.get(id);
-    if (!edition) throw new ServiceError(422, 'A sheet’s format is no longer on the shelf. Choose another one.');
-    const frozen = await frozenOf(db, edition);
-    if (frozen) froze.set(id, frozen);
-    editions.push(frozen ? { ...edition, document: frozen.document } : edition);
-  }
+  const { editions, froze } = await editionsAtHand(db, editionsOf(row));
   const models = await modelsAtHand(db, modelsOf(row));
   const { profileDocument, ...facts } = await drawingSurroundings(db, row, froze.get(row.editionId));
   const [own, ...others] = editions;

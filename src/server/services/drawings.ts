@@ -3,7 +3,7 @@ import type { z } from 'zod';
 import { askedBy, checkOverruled, unsoundAnswers, withProposals } from '../../core/drawing/asking';
 import type { Answers } from '../../core/drawing/drawing';
 import { mayDo, tooLittle } from '../../core/office/account';
-import { REVISION_ROW, notAnswered, signedNames, whyNotAnswered, withoutSigned } from '../../core/drawing/signing';
+import { REVISION_ROW, type Signature, notAnswered, signedNames, whyNotAnswered, withoutSigned } from '../../core/drawing/signing';
 import { lackingToFinish, lackingWords } from '../../core/drawing/finishing';
 import { keptAfter } from '../../core/drawing/kept-office';
 import { type Revising, revise } from '../../core/drawing/revising';
@@ -35,6 +35,7 @@ import {
   resourcesAt,
 } from './drawing-sources';
 import { editionToDrawOn } from './edition-to-draw-on';
+import { drawingIn } from './drawing-history';
 import { startedWith } from './starting';
 import { takeNumber } from './numbering';
 import { revisionScheme } from './revision-scheme';
@@ -43,34 +44,6 @@ import { signing } from './signing';
 import { frozenOf } from './frozen';
 import { asItStands } from './signatures-standing';
 import { ServiceError } from './service-error';
-
-const choices = async (source: 'project' | 'organisation'): Promise<PlaceChoice[]> =>
-  (await placesOf(database, source)).map(({ id, name }) => ({ id, name }));
-
-/**
- * One drawing. Reading it writes nothing: parts that have come since it was last changed have the numbers they would get, and get
- * them when it is changed or exported.
- */
-export async function drawing(id: string, asker: Asker = STANDARDS_DESK): Promise<OpenDrawingView> {
-  const kept = await findDrawing(database, id);
-  if (!kept) throw GONE();
-  const at = await drawingAtHand(database, kept);
-  const { row, lapsed } = await asItStands(database, kept, at);
-  const { items } = drawnSheets(row, at.sources);
-  return {
-    drawing: drawingView({ ...row, items }, at, lapsed),
-    formats: await formatsOf(database, at, await hiddenFormats(database, asker)),
-    specimens: [...at.models.specimens],
-    scheme: await revisionScheme(),
-    today: at.facts.today,
-    profileRevision: row.profileRevision ?? (await revisionPrinted(database, row, at)) ?? 0,
-    frozen: at.sources.frozen,
-    profile: at.profile,
-    profiles: (await allProfiles(database)).map(({ id, name }) => ({ id, name })),
-    projects: await choices('project'),
-    sites: await choices('organisation'),
-  };
-}
 
 /** What a drawing begins with. */
 const FIRST_SHEET: DrawingSheet = { id: 'first', name: '' };
@@ -173,6 +146,7 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
     change: async (db, row) => {
       const next: DrawingRow = { ...row, ...given };
       next.keptOffice = keptAfter(next.keptOffice, row, next);
+      if (next.profileId !== row.profileId) next.profileRevision = null;
       if (change.profileId ?? change.projectId ?? change.siteId) await checkPlaces(db, next);
       const at = await drawingAtHand(db, next);
       const documents = at.editions.map(({ document }) => document);
@@ -307,6 +281,7 @@ export async function reviseDrawing(
   return changed(actor, id, {
     version,
     unsigned,
+    occasion: 'revision',
     change: async (db, row) => {
       const at = await drawingAtHand(db, row);
       const { resources } = await resourcesAt(db, at);

@@ -36,6 +36,7 @@ export function signDrawing(
   const name = onPaper ?? actor.name;
   return changed(actor, id, {
     version,
+    occasion: 'signature',
     change: async (db, row) => {
       const at = await drawingAtHand(db, row);
       const documents = at.editions.map(({ document }) => document);
@@ -76,6 +77,7 @@ export function withdrawSignature(
 ): Promise<DrawingView> {
   return changed(actor, id, {
     version,
+    occasion: 'signature',
     change: async (db, row) => {
       const at = await drawingAtHand(db, row);
       const documents = at.editions.map(({ document }) => document);

@@ -249,7 +249,11 @@ describe('going back after somebody has worked on', () => {
     if (!gone.ok) throw new Error(gone.reason);
     expect(gone.drawing).toMatchObject({ editionId: 'one', sizeId: 'iso-a4-portrait', answers: { a: 'newer', b: 'y' } });
     expect(gone.drawing.aside).toEqual([{ of: 'answer', key: 'c', name: 'C', value: 'new', from: 'Workshop sheets, two' }]);
-    expect(gone.stays).toEqual(['The size stays as it was changed since.', '“A” stays newer.']);
+    expect(gone.stays).toEqual([
+      'The size stays as it was changed since.',
+      '“A” stays newer.',
+      '“C”: new is kept aside.',
+    ]);
   });
 
   test('a drawing that was moved again goes back step by step', () => {

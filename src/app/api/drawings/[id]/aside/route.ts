@@ -1,0 +1,7 @@
+import { putAside } from '../../../../../contract/drawings';
+import * as service from '../../../../../server/services/moving-drawings';
+import { handle, othersThan } from '../../../handle';
+
+export const POST = handle(putAside, ({ params, body, actor }) => service.putAside(actor, params.id!, body));
+
+export const { GET, PUT, PATCH, DELETE, OPTIONS } = othersThan('POST');
