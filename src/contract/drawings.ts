@@ -292,7 +292,9 @@ export const MoveForesight = z.object({
   after: OpenDrawingView.optional(),
   refused: z.string().optional(),
   kept: KeptMove.optional(),
-  unsigned: z.array(z.object({ of: z.string(), name: z.string(), by: z.string(), signature: Signature.optional() })).optional(),
+  unsigned: z
+    .array(z.object({ of: z.string(), name: z.string(), by: z.string(), signature: Signature.optional() }))
+    .optional(),
   /** The values of the drawing, each with the place that is proposed for it. */
   values: z.array(
     Carried.extend({

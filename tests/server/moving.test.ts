@@ -26,7 +26,12 @@ async function nextEdition(formatId: string, change: (document: FormatDocument) 
     ({ edition } = await format(formatId));
   }
   const document = change(edition.document);
-  await saveDocument(desk, edition.id, { version: edition.version, document, sitting: 'x'.repeat(36), words: ['Change'] });
+  await saveDocument(desk, edition.id, {
+    version: edition.version,
+    document,
+    sitting: 'x'.repeat(36),
+    words: ['Change'],
+  });
   return (await release(formatId)).id;
 }
 
@@ -99,9 +104,17 @@ test('a drawing follows to a released edition: foreseen, moved, undone, and noth
   // Every later save is sound.
   await changeDrawing(desk, id, { version: moved.version, scale: '1:2' });
   const { move } = await drawing(id);
-  expect(move).toMatchObject({ isUntouched: true, words: expect.stringContaining(`to Workshop sheets, edition ${before.edition + 1}`) });
+  expect(move).toMatchObject({
+    isUntouched: true,
+    words: expect.stringContaining(`to Workshop sheets, edition ${before.edition + 1}`),
+  });
   const back = await undoMove(desk, id, move!.id, moved.version + 1);
-  expect([back.answers, back.aside, back.editionId, back.overruled]).toEqual([before.answers, [], before.editionId, before.overruled]);
+  expect([back.answers, back.aside, back.editionId, back.overruled]).toEqual([
+    before.answers,
+    [],
+    before.editionId,
+    before.overruled,
+  ]);
   expect((await drawing(id)).move).toBeUndefined();
 });
 
@@ -121,7 +134,7 @@ test('after a move, what was answered since stays when the move is undone', asyn
   expect(back.answers).toMatchObject({
     'document-status': 'As built',
     language: 'sv',
-    'document-type': 'Part drawing',
+    'document-type': 'Assembly drawing',
   });
   expect(back.aside).toMatchObject([{ name: 'Status', value: 'released' }]);
   await expect(undoMove(desk, id, move!.id, back.version)).rejects.toMatchObject({ status: 422 });
@@ -131,7 +144,9 @@ test('a value that is kept aside is put under a question or removed', async () =
   const { id, edition } = await behind();
   const { version } = await now(id);
   const moved = await moveDrawing(desk, id, { version, to: { edition } });
-  await expect(putAside(desk, id, { version: moved.version, place: 0, to: 'nowhere' })).rejects.toThrow('Nobody is asked');
+  await expect(putAside(desk, id, { version: moved.version, place: 0, to: 'nowhere' })).rejects.toThrow(
+    'Nobody is asked',
+  );
   await expect(putAside(desk, id, { version: moved.version, place: 9, to: null })).rejects.toThrow('not kept any more');
   const put = await putAside(desk, id, { version: moved.version, place: 0, to: 'kind' });
   expect([put.answers.kind, put.aside.length]).toEqual(['As built', 1]);
@@ -143,7 +158,9 @@ test('an edition that is withdrawn meanwhile, one that is still open, a stranger
   const before = await now(id);
   const { version } = before;
   await expect(moveDrawing(desk, id, { version, to: { edition: 'nowhere' } })).rejects.toMatchObject({ status: 422 });
-  await expect(moveDrawing(desk, id, { version, to: { model: { specimen: 'gone' } } })).rejects.toThrow('no longer there');
+  await expect(moveDrawing(desk, id, { version, to: { model: { specimen: 'gone' } } })).rejects.toThrow(
+    'no longer there',
+  );
   await expect(moveDrawing(desk, id, { version, to: {} })).rejects.toThrow('Nothing is moved');
   const open = await format('inch-sheets');
   if (open.edition.state !== 'open') await openNextEdition(desk, 'inch-sheets');
@@ -194,7 +211,16 @@ test('one of eight sheets goes alone; undone, it is back', async () => {
   const sheets = Array.from({ length: 8 }, (_, i) => ({ id: `s${i}`, name: `Sheet ${i + 1}` }));
   const eight = await changeDrawing(desk, id, { version, sheets });
   const moved = await moveDrawing(desk, id, { version: eight.version, to: { sheets: { s3: { edition } } } });
-  expect(moved.sheets.map((sheet) => sheet.edition)).toEqual([undefined, undefined, undefined, edition, undefined, undefined, undefined, undefined]);
+  expect(moved.sheets.map((sheet) => sheet.edition)).toEqual([
+    undefined,
+    undefined,
+    undefined,
+    edition,
+    undefined,
+    undefined,
+    undefined,
+    undefined,
+  ]);
   expect(moved.editionId).toBe(eight.editionId);
   // Both formats ask: nothing is set aside.
   expect(moved.aside).toEqual([]);
@@ -215,7 +241,9 @@ test('a finished drawing follows with its next revision: the row before keeps wh
   const revision = revisionRow('B', { description: 'Sheet format edition 2' });
   const foreseen = await foreseeMove(desk, id, { to: { edition }, revision });
   expect(foreseen.unsigned!.map(({ of }) => of)).toEqual(['checked-by', 'approved-by']);
-  await expect(moveDrawing(desk, id, { version: at.version, to: { edition }, revision })).rejects.toThrow('is finished');
+  await expect(moveDrawing(desk, id, { version: at.version, to: { edition }, revision })).rejects.toThrow(
+    'is finished',
+  );
   const moved = await moveDrawing(desk, id, { version: at.version, reopens: true, to: { edition }, revision });
   expect(moved).toMatchObject({ state: 'in work', editionId: edition });
   expect(moved.revisions.map(({ revision: name, approvedBy }) => [name, approvedBy])).toEqual([
@@ -232,7 +260,10 @@ test('the history has each act and the end of each sitting, each as it printed t
   const { id, edition } = await behind();
   const ines = await account('Ines Sundqvist', 'drafter');
   const first = await now(id);
-  const answered = await changeDrawing(ines, id, { version: first.version, answers: { ...first.answers, language: 'de' } });
+  const answered = await changeDrawing(ines, id, {
+    version: first.version,
+    answers: { ...first.answers, language: 'de' },
+  });
   await moveDrawing(ines, id, { version: answered.version, to: { edition } });
   const { states, changes } = await drawingHistory(id);
   expect(states.map(({ occasion, who }) => [occasion, who])).toEqual([
@@ -253,9 +284,9 @@ test('a drawing on a revision of its profile of its own keeps it when it is reop
     'INSERT INTO profile_revisions (profile_id, number, document, why, released_by) SELECT profile_id, 7, document, why, released_by FROM profile_revisions WHERE profile_id = ? LIMIT 1',
     [profileId],
   );
-  await expect(
-    moveDrawing(desk, id, { version, to: { profile: { id: profileId, revision: 99 } } }),
-  ).rejects.toThrow('has no revision 99');
+  await expect(moveDrawing(desk, id, { version, to: { profile: { id: profileId, revision: 99 } } })).rejects.toThrow(
+    'has no revision 99',
+  );
   const moved = await moveDrawing(desk, id, { version, to: { profile: { id: profileId, revision: 7 } } });
   expect((await drawing(id)).profileRevision).toBe(7);
   await changeDrawing(desk, id, { version: moved.version, state: 'finished', finishReason: 'For the tests' });

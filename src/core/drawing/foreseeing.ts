@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import { causeKey } from '../findings/accepting';
 import type { Weight } from '../findings/finding';
 import { findingWords } from '../findings/words';
@@ -18,7 +19,7 @@ import type { Signed, SignedName } from './signing';
 
 /** A drawing with all that its sheets are made from. */
 export interface Standing {
-  drawing: DrawnData & Movable & Signed;
+  drawing: DrawnData & Signed & Pick<Movable, 'aside'>;
   /** The formats of its sheets, its own first. */
   documents: readonly FormatDocument[];
   sources: DrawingSources;
@@ -95,7 +96,7 @@ function look({ drawing, sources, resources }: Standing): Looked {
 export function foresee(
   before: Standing,
   after: Standing,
-  { kept, unsigned }: { kept: KeptMove; unsigned: readonly SignedName[] },
+  { kept, unsigned }: { kept: Pick<KeptMove, 'carried'>; unsigned: readonly SignedName[] },
 ): Foresight {
   const [then, now] = [look(before), look(after)];
   const names = new Map(askedBy(after.documents).map(({ key, name }) => [key, name]));
@@ -107,7 +108,9 @@ export function foresee(
     ...now.refused.map((one): Foreseen => ({ kind: 'no sheet', ...one })),
     ...findings(then, now, 'new'),
     ...goneFrom(after.drawing, after.sources).map((gone): Foreseen => ({ kind: 'gone', gone })),
-    ...after.drawing.aside.filter((one) => !before.drawing.aside.includes(one)).map((aside): Foreseen => ({ kind: 'aside', aside })),
+    ...after.drawing.aside
+      .filter((one) => !before.drawing.aside.some((was) => deepEqual(was, one)))
+      .map((aside): Foreseen => ({ kind: 'aside', aside })),
     ...unsigned.map((signed): Foreseen => ({ kind: 'signature', signed })),
     ...converted(before.drawing, after.drawing, kept, names),
     ...asked.map(({ name, required }): Foreseen => ({ kind: 'asked', name, required })),
@@ -136,9 +139,9 @@ const hasText = (value: Answer | undefined): boolean => value !== undefined && v
 
 /** Values that read otherwise under the questions that they were carried to. */
 const converted = (
-  before: Movable,
-  after: Movable,
-  { carried }: KeptMove,
+  before: Standing['drawing'],
+  after: Standing['drawing'],
+  { carried }: Pick<KeptMove, 'carried'>,
   names: ReadonlyMap<string, string>,
 ): Foreseen[] =>
   carried.flatMap(({ of, key, to }): Foreseen[] => {
@@ -204,12 +207,16 @@ function items(before: Standing, after: Standing): Foreseen[] {
 /** Views that are drawn at another scale, come or go. */
 function views(then: Looked, now: Looked): Foreseen[] {
   const of = (sheet: Composed | undefined) =>
-    new Map((sheet?.report.views?.placed ?? []).map(({ id, name, factor }) => [id, { name, scale: scaleWords(factor) }]));
+    new Map(
+      (sheet?.report.views?.placed ?? []).map(({ id, name, factor }) => [id, { name, scale: scaleWords(factor) }]),
+    );
   return now.sheets.flatMap((sheet, i): Foreseen[] => {
     const [was, is] = [of(then.sheets[i]), of(sheet)];
     return [...is].flatMap(([id, { name, scale }]): Foreseen[] => {
       const before = was.get(id)?.scale;
-      return before === undefined || before === scale ? [] : [{ kind: 'view', sheet: i + 1, name, was: before, is: scale }];
+      return before === undefined || before === scale
+        ? []
+        : [{ kind: 'view', sheet: i + 1, name, was: before, is: scale }];
     });
   });
 }
@@ -220,15 +227,18 @@ const scaleWords = (factor: number): string => {
 };
 
 /** What stands for the same thing on both sides: what a cell prints of, in the order of the sheet; else the cell itself. */
-function printed(then: Looked, now: Looked, { carried }: KeptMove): Foreseen[] {
-  const to = new Map(carried.flatMap((one) => (one.of === 'answer' && one.to !== null ? [[one.key, one.to] as const] : [])));
+function printed(then: Looked, now: Looked, { carried }: Pick<KeptMove, 'carried'>): Foreseen[] {
+  const to = new Map(
+    carried.flatMap((one) => (one.of === 'answer' && one.to !== null ? [[one.key, one.to] as const] : [])),
+  );
   const collect = (looked: Looked, keyOf: (property: string) => string) => {
     const cells = new Map<string, CellReport & { sheet: number }>();
     const met = new Map<string, number>();
     looked.sheets.forEach((sheet, i) => {
       for (const cell of sheet?.report.cells ?? []) {
         const { trace } = cell;
-        const of = trace.length > 0 ? trace.map(({ property }) => keyOf(property)).join(' ') : `${cell.block} ${cell.id}`;
+        const of =
+          trace.length > 0 ? trace.map(({ property }) => keyOf(property)).join(' ') : `${cell.block} ${cell.id}`;
         const key = `${i + 1} ${of}`;
         const nth = (met.get(key) ?? 0) + 1;
         met.set(key, nth);

@@ -3,7 +3,8 @@ import { valueText } from '../property/value';
 import type { Foreseen } from './foreseeing';
 import { goneWords } from './sheets';
 
-const quoted = (text: string | undefined) => (text === undefined || text === '' ? 'nothing' : `“${text.replaceAll('\n', ' ')}”`);
+const quoted = (text: string | undefined) =>
+  text === undefined || text === '' ? 'nothing' : `“${text.replaceAll('\n', ' ')}”`;
 
 /** One thing that a move does, in words. */
 export function foreseenWords(one: Foreseen): string {

@@ -71,7 +71,9 @@ const propertyOf = ({ key, property }: Pick<AskedValue, 'key' | 'property'>) => 
 export function proposeMapping(drawing: Movable, at: Movable, world: MoveWorld): ProposedMapping {
   const [before, after] = [formatsAt(drawing, world), formatsAt(at, world)];
   const [asks, asked] = [askedBy(before), askedBy(after)];
-  const signed = new Set(signedNames(before, drawing).flatMap(({ of, signature }) => [of, ...(signature?.fills ?? [])]));
+  const signed = new Set(
+    signedNames(before, drawing).flatMap(({ of, signature }) => [of, ...(signature?.fills ?? [])]),
+  );
   const linked = new Set(after.flatMap((document) => [...linksByProperty(document).keys()]));
   for (const one of asked) {
     linked.delete(one.key);
@@ -82,7 +84,15 @@ export function proposeMapping(drawing: Movable, at: Movable, world: MoveWorld):
   const answers = Object.entries(drawing.answers).flatMap(([key, value]): Known[] => {
     if (signed.has(key) || valueText(value) === '') return [];
     const one = asks.find((each) => each.key === key);
-    return [{ of: 'answer', key, name: one?.name ?? world.models.properties.get(key)?.name ?? key, value, property: one ? propertyOf(one) : key }];
+    return [
+      {
+        of: 'answer',
+        key,
+        name: one?.name ?? world.models.properties.get(key)?.name ?? key,
+        value,
+        property: one ? propertyOf(one) : key,
+      },
+    ];
   });
   const kept = drawing.aside.flatMap(({ of, key, name, value }, i): Known[] =>
     of === 'answer' ? [{ of: 'aside', key: String(i), name, value, property: key }] : [],
@@ -90,7 +100,21 @@ export function proposeMapping(drawing: Movable, at: Movable, world: MoveWorld):
   const places = new Map<string, { to: string; by: MappedBy }>();
   const known = [...answers, ...kept];
   const ways: [MappedBy, (one: Known) => string | undefined][] = [
-    ['question', (one) => (one.of === 'answer' ? free.find((each) => each.key === one.key && meansTheSame(asks.find(({ key }) => key === one.key), each)) : undefined)?.key],
+    [
+      'question',
+      (one) =>
+        (one.of === 'answer'
+          ? free.find(
+              (each) =>
+                each.key === one.key &&
+                meansTheSame(
+                  asks.find(({ key }) => key === one.key),
+                  each,
+                ),
+            )
+          : undefined
+        )?.key,
+    ],
     ['property', (one) => free.find((each) => propertyOf(each) === one.property)?.key],
     ['name', (one) => free.find((each) => isCalled(one.name, each, world))?.key],
     ['cell', (one) => (one.of === 'answer' ? inSameCell(one.key, before, after, free) : undefined)],
@@ -129,7 +153,9 @@ const meansTheSame = (before: AskedValue | undefined, after: AskedValue): boolea
 
 function isCalled(name: string, asked: AskedValue, { models }: MoveWorld): boolean {
   const property = models.properties.get(propertyOf(asked));
-  return [asked.name, ...(property ? [property.name, ...property.aliases] : [])].map(matchedName).includes(matchedName(name));
+  return [asked.name, ...(property ? [property.name, ...property.aliases] : [])]
+    .map(matchedName)
+    .includes(matchedName(name));
 }
 
 /** The question that is printed in the cell of the same caption, or in the same cell, as one was before. */
@@ -141,10 +167,14 @@ function inSameCell(
 ): string | undefined {
   const cells = cellsAsking(before, key);
   const captions = new Set(cells.map(({ caption }) => caption).filter((caption) => caption !== ''));
-  const candidates = free.filter(({ key: other }) => !before.some(({ asked }) => asked.some((one) => one.key === other)));
+  const candidates = free.filter(
+    ({ key: other }) => !before.some(({ asked }) => asked.some((one) => one.key === other)),
+  );
   return (
     candidates.find((one) => cellsAsking(after, one.key).some(({ caption }) => captions.has(caption))) ??
-    candidates.find((one) => cellsAsking(after, one.key).some(({ place }) => cells.some((cell) => cell.place === place)))
+    candidates.find((one) =>
+      cellsAsking(after, one.key).some(({ place }) => cells.some((cell) => cell.place === place)),
+    )
   )?.key;
 }
 
@@ -172,7 +202,12 @@ function sizesOf(drawing: Movable, at: Movable, { formats }: MoveWorld): Propose
     const to =
       after.sizes.find(({ id }) => measure !== undefined && measures(after, id) === measure) ??
       after.sizes.find(({ name }) => name === size.name);
-    lost.push({ of, words: `${words} ${size.name}, which “${after.name}” does not have.`, to: to?.id, sizes: after.sizes.map(({ id, name }) => ({ id, name })) });
+    lost.push({
+      of,
+      words: `${words} ${size.name}, which “${after.name}” does not have.`,
+      to: to?.id,
+      sizes: after.sizes.map(({ id, name }) => ({ id, name })),
+    });
   };
   look('', 'The drawing is on', drawing.sizeId, drawing.editionId, at.editionId);
   drawing.sheets.forEach((sheet, i) => {
@@ -202,4 +237,8 @@ export function readAs(
 
 /** Whether a value is kept as it is: it reads the same, and is of the kind that the question keeps. */
 const isOfType = ({ type }: AskedValue, value: Value): boolean =>
-  type === 'yes/no' ? typeof value === 'boolean' : type === 'number' ? typeof value !== 'string' : typeof value === 'string';
+  type === 'yes/no'
+    ? typeof value === 'boolean'
+    : type === 'number'
+      ? typeof value !== 'string'
+      : typeof value === 'string';

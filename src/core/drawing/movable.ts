@@ -20,7 +20,10 @@ export const Destination = z.strictObject({
   profile: z.strictObject({ id: Id, revision: z.int().min(1).nullable() }).optional(),
   /** Sheets on their own, by their ids; null: as the whole drawing has it. */
   sheets: z
-    .record(z.string().max(40), z.strictObject({ edition: Id.nullable().optional(), model: Model.nullable().optional() }))
+    .record(
+      z.string().max(40),
+      z.strictObject({ edition: Id.nullable().optional(), model: Model.nullable().optional() }),
+    )
     .optional(),
 });
 export type Destination = z.infer<typeof Destination>;

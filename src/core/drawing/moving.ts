@@ -52,7 +52,10 @@ export function move<T extends Movable>(
   const unsigned = signedNames(before, drawing).filter(({ of }) => !(revises && of === REVISION_ROW));
   const bare = withoutSigned(at, unsigned);
   const proposed = proposeMapping(drawing, at, world);
-  const sizes = { ...Object.fromEntries(proposed.sizes.flatMap(({ of, to }) => (to === undefined ? [] : [[of, to]]))), ...mapping.sizes };
+  const sizes = {
+    ...Object.fromEntries(proposed.sizes.flatMap(({ of, to }) => (to === undefined ? [] : [[of, to]]))),
+    ...mapping.sizes,
+  };
   const unsized = proposed.sizes.find(({ of }) => sizes[of] === undefined);
   if (unsized) return refuse(`${unsized.words} Choose a size.`);
   const sized = withSizes(bare, sizes);
@@ -89,7 +92,13 @@ export function move<T extends Movable>(
   const overruled = Object.fromEntries(Object.entries(drawing.overruled).filter(([id]) => allowed.has(id)));
   const gone = Object.entries(drawing.overruled)
     .filter(([id]) => !allowed.has(id))
-    .map(([key, value]): Aside => ({ of: 'overruled', key, name: world.models.properties.get(key)?.name ?? key, value, from }));
+    .map(([key, value]): Aside => ({
+      of: 'overruled',
+      key,
+      name: world.models.properties.get(key)?.name ?? key,
+      value,
+      from,
+    }));
   const moved: T = { ...sized, answers, overruled, aside: [...stays, ...aside, ...typed, ...gone] };
   return {
     ok: true,
@@ -115,7 +124,9 @@ function modelTrouble(
 ): string | undefined {
   const wanted = [
     ...(to.model ? [at] : []),
-    ...at.sheets.filter(({ id }) => to.sheets?.[id]?.model).map(({ specimen, variant }) => ({ specimen: specimen!, variant })),
+    ...at.sheets
+      .filter(({ id }) => to.sheets?.[id]?.model)
+      .map(({ specimen, variant }) => ({ specimen: specimen!, variant })),
   ];
   for (const { specimen: id, variant } of wanted) {
     const model = models.specimens.get(id);
@@ -135,21 +146,20 @@ function withSizes<T extends Movable>(drawing: T, sizes: Mapping['sizes']): T {
   return {
     ...drawing,
     sizeId: sizes[''] ?? drawing.sizeId,
-    sheets: drawing.sheets.map((sheet) => (sizes[sheet.id] === undefined ? sheet : { ...sheet, sizeId: sizes[sheet.id] })),
+    sheets: drawing.sheets.map((sheet) =>
+      sizes[sheet.id] === undefined ? sheet : { ...sheet, sizeId: sizes[sheet.id] },
+    ),
   };
 }
 
 /** Why a size that was chosen does not do. */
-function unservedIn(
-  drawing: Movable,
-  chosen: readonly { of: string }[],
-  { formats }: MoveWorld,
-): string | undefined {
+function unservedIn(drawing: Movable, chosen: readonly { of: string }[], { formats }: MoveWorld): string | undefined {
   for (const { of } of chosen) {
     const sheet = drawing.sheets.find(({ id }) => id === of);
     const document = formats.get(sheet?.edition ?? drawing.editionId)!;
     const size = sheet?.sizeId ?? drawing.sizeId;
-    if (!document.sizes.some(({ id }) => id === size)) return `“${document.name}” has no size “${size}”. Choose one that it has.`;
+    if (!document.sizes.some(({ id }) => id === size))
+      return `“${document.name}” has no size “${size}”. Choose one that it has.`;
   }
   return undefined;
 }
@@ -179,10 +189,12 @@ export function back<T extends Movable>(now: T, kept: KeptMove, world: MoveWorld
   const own = Object.entries(kept.after.answers).filter(([key]) => given[key] === undefined);
   const after = { ...kept.after, answers: Object.fromEntries(own) };
   if (same(movableOf(now), after)) return { ok: true, drawing: { ...now, variant: undefined, ...before }, stays: [] };
-  if (now.editionId !== after.editionId)
-    return refuse('The drawing was moved again since. Undo that move first.');
+  if (now.editionId !== after.editionId) return refuse('The drawing was moved again since. Undo that move first.');
   const stays: string[] = [];
-  const pick = <K extends 'specimen' | 'variant' | 'sizeId' | 'profileId' | 'profileRevision'>(key: K, words: string): Movable[K] => {
+  const pick = <K extends 'specimen' | 'variant' | 'sizeId' | 'profileId' | 'profileRevision'>(
+    key: K,
+    words: string,
+  ): Movable[K] => {
     if (same(now[key], after[key])) return before[key];
     stays.push(`${words} stays as it was changed since.`);
     return now[key];
@@ -251,7 +263,11 @@ export function back<T extends Movable>(now: T, kept: KeptMove, world: MoveWorld
     aside: [...aside, ...since],
     ...(revised ? {} : { revisions: before.revisions, signatures: before.signatures }),
   };
-  return { ok: true, drawing: revised ? withoutSigned(result, signedNames(formatsAt(at, world), result)) : result, stays };
+  return {
+    ok: true,
+    drawing: revised ? withoutSigned(result, signedNames(formatsAt(at, world), result)) : result,
+    stays,
+  };
 }
 
 /** A sheet as it was before a move, but for what was changed of it since. */

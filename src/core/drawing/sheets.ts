@@ -239,7 +239,8 @@ export function goneFrom(
 
 /** What is gone from a sheet, in words. */
 export function goneWords({ sheet, model, variant, remembered, size }: GoneFrom): string {
-  if (size) return `Sheet ${sheet}: its format has no size ${size.wanted}, and prints ${size.printed}. Choose a size for it.`;
+  if (size)
+    return `Sheet ${sheet}: its format has no size ${size.wanted}, and prints ${size.printed}. Choose a size for it.`;
   if (variant === undefined) return `Sheet ${sheet}: the model “${model}” is no longer there. Choose another one.`;
   const prints = remembered ? 'Its last values print.' : 'The model’s own values print.';
   return `Sheet ${sheet}: ${model} no longer has the variant “${variant}”. ${prints} Choose another one.`;

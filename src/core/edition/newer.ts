@@ -6,8 +6,15 @@ import type { Frozen } from './snapshot';
 
 /** What the office has otherwise by now than when an edition was released: of its format, and of what it froze. */
 export const Newer = z.discriminatedUnion('of', [
-  z.object({ of: z.literal('withdrawn'), name: z.string(), number: z.int(), instead: z.string().optional() }),
-  z.object({ of: z.literal('edition'), name: z.string(), now: z.int() }),
+  /** `to`: the edition that drawings are made on instead. */
+  z.object({
+    of: z.literal('withdrawn'),
+    name: z.string(),
+    number: z.int(),
+    instead: z.string().optional(),
+    to: z.string().optional(),
+  }),
+  z.object({ of: z.literal('edition'), name: z.string(), now: z.int(), to: z.string() }),
   z.object({ of: z.literal('property'), name: z.string(), now: z.enum(['changed', 'gone']) }),
   z.object({ of: z.literal('profile'), name: z.string(), froze: z.int(), now: z.int() }),
   z.object({ of: z.literal('rules'), name: z.string() }),
@@ -22,10 +29,10 @@ export interface OfficeNow {
     name: string;
     number: number;
     withdrawn: boolean;
-    /** The name of the format that is used instead of a withdrawn edition. */
-    instead: string | undefined;
-    /** The number of the edition that new drawings are made on. */
-    inForce: number | undefined;
+    /** The format that is used instead of a withdrawn edition, and its edition that drawings are made on. */
+    instead: { name: string; edition: string | undefined } | undefined;
+    /** The edition that new drawings are made on. */
+    inForce: { id: string; number: number } | undefined;
   };
   properties: ReadonlyMap<string, PropertyDefinition>;
   /** The released revision of the profile that the edition froze; 0 when there is none. */
@@ -49,17 +56,10 @@ export function newerThan(
   const { edition } = now;
   return [
     ...(edition.withdrawn
-      ? [
-          {
-            of: 'withdrawn',
-            name: edition.name,
-            number: edition.number,
-            ...(edition.instead !== undefined && { instead: edition.instead }),
-          } as const,
-        ]
+      ? [{ of: 'withdrawn', name: edition.name, number: edition.number, ...insteadOf(edition) } as const]
       : []),
-    ...((edition.inForce ?? 0) > edition.number
-      ? [{ of: 'edition', name: edition.name, now: edition.inForce! } as const]
+    ...(edition.inForce && edition.inForce.number > edition.number
+      ? [{ of: 'edition', name: edition.name, now: edition.inForce.number, to: edition.inForce.id } as const]
       : []),
     ...changed,
     ...(now.profileRevision > revision
@@ -68,6 +68,12 @@ export function newerThan(
     ...(rules && !deepEqual(rules, now.rules) ? [{ of: 'rules', name: rules.name } as const] : []),
     ...(texts && !deepEqual(texts, now.organisation) ? [{ of: 'texts', name: texts.name } as const] : []),
   ];
+}
+
+/** What is used instead of a withdrawn edition: the format that was named, else the edition that drawings are made on. */
+function insteadOf({ instead, inForce }: OfficeNow['edition']): { instead?: string; to?: string } {
+  if (instead) return { instead: instead.name, ...(instead.edition !== undefined && { to: instead.edition }) };
+  return inForce ? { instead: `edition ${inForce.number}`, to: inForce.id } : {};
 }
 
 /** What is newer, in words. */

@@ -106,7 +106,8 @@ export async function changed(
     ];
     await noteChange(db, actor, { subject: `drawing ${id}`, sitting: randomUUID(), words: said });
     const kept = (await findDrawing(db, id))!;
-    const act = occasion ?? (next.state === row.state ? undefined : next.state === 'finished' ? 'finished' : 'reopened');
+    const act =
+      occasion ?? (next.state === row.state ? undefined : next.state === 'finished' ? 'finished' : 'reopened');
     if (act) await keepAct(db, actor, kept, at, { occasion: act, words: said[0]! });
     return drawingView(kept, at);
   });

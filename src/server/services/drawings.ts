@@ -3,43 +3,28 @@ import type { z } from 'zod';
 import { askedBy, checkOverruled, unsoundAnswers, withProposals } from '../../core/drawing/asking';
 import type { Answers } from '../../core/drawing/drawing';
 import { mayDo, tooLittle } from '../../core/office/account';
-import { REVISION_ROW, type Signature, notAnswered, signedNames, whyNotAnswered, withoutSigned } from '../../core/drawing/signing';
+import { REVISION_ROW, notAnswered, signedNames, whyNotAnswered, withoutSigned } from '../../core/drawing/signing';
 import { lackingToFinish, lackingWords } from '../../core/drawing/finishing';
 import { keptAfter } from '../../core/drawing/kept-office';
 import { type Revising, revise } from '../../core/drawing/revising';
 import { type DrawingSheet, drawnSheets, editionsOf } from '../../core/drawing/sheets';
 import { sheetGeometry } from '../../core/format/sheet';
-import { type Actor, STANDARDS_DESK } from '../actor';
+import { type Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
 import { type DrawingRow, findDrawing, insertDrawing, keepColumns } from '../repositories/drawings';
 import { findFormat, newestEdition } from '../repositories/formats';
-import type {
-  DrawingChange,
-  DrawingView,
-  OpenDrawingView,
-  PlaceChoice,
-  makeDrawing as MakeDrawing,
-} from '../../contract/drawings';
-import { allProfiles, findProfile } from '../repositories/profiles';
-import { findPlaces, placesOf } from '../repositories/value-places';
-import { changed, drawingView, revisionPrinted } from './changing-drawings';
+import type { DrawingChange, DrawingView, makeDrawing as MakeDrawing } from '../../contract/drawings';
+import { findProfile } from '../repositories/profiles';
+import { findPlaces } from '../repositories/value-places';
+import { changed } from './changing-drawings';
 import { printsOf, viewsOnceThere, wrongOn } from './drawing-prints';
-import {
-  type DrawingAtHand,
-  GONE,
-  drawingAtHand,
-  formatsOf,
-  modelGives,
-  registerColumns,
-  resourcesAt,
-} from './drawing-sources';
+import { type DrawingAtHand, drawingAtHand, modelGives, registerColumns, resourcesAt } from './drawing-sources';
 import { editionToDrawOn } from './edition-to-draw-on';
-import { drawingIn } from './drawing-history';
 import { startedWith } from './starting';
 import { takeNumber } from './numbering';
 import { revisionScheme } from './revision-scheme';
-import { type Asker, checkThere, hiddenFormats } from './gate';
+import { checkThere } from './gate';
 import { signing } from './signing';
 import { frozenOf } from './frozen';
 import { asItStands } from './signatures-standing';

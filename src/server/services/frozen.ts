@@ -8,7 +8,7 @@ import { standardBook } from '../../core/rules/standard-book';
 import type { Database } from '../database';
 import { fontFile } from '../fonts';
 import { findFontFiles } from '../repositories/fonts';
-import { type EditionRow, findFormat, numberInForce } from '../repositories/formats';
+import { type EditionRow, editionInForce, findFormat } from '../repositories/formats';
 import { findProfile, findRevision } from '../repositories/profiles';
 import { allProperties } from '../repositories/properties';
 import { findReleases } from '../repositories/releases';
@@ -79,6 +79,7 @@ export async function newerInOffice(
   frozen: Frozen,
   hidden: readonly string[] = [],
 ): Promise<Newer[]> {
+  const today = await officeToday(db);
   const properties = new Map((await allProperties(db)).map(({ definition }) => [definition.id, definition]));
   const profile = await findProfile(db, frozen.profile.id);
   const revision = await findRevision(db, frozen.profile.id);
@@ -91,8 +92,11 @@ export async function newerInOffice(
       name: format.name,
       number: edition.number,
       withdrawn: edition.state === 'withdrawn',
-      instead: successor && !hidden.includes(successor.id) ? successor.name : undefined,
-      inForce: await numberInForce(db, edition.formatId, await officeToday(db)),
+      instead:
+        successor && !hidden.includes(successor.id)
+          ? { name: successor.name, edition: (await editionInForce(db, successor.id, today))?.id }
+          : undefined,
+      inForce: await editionInForce(db, edition.formatId, today),
     },
     properties,
     profileRevision: revision?.number ?? 0,

@@ -1,6 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
-import type { DrawingView, MoveForesight, UndoForesight, foreseeMove as Foresee, moveDrawing as Move } from '../../contract/drawings';
+import type {
+  DrawingView,
+  MoveForesight,
+  UndoForesight,
+  foreseeMove as Foresee,
+  moveDrawing as Move,
+} from '../../contract/drawings';
 import { askedBy, unsoundAnswers, withProposals } from '../../core/drawing/asking';
 import { proposeMapping } from '../../core/drawing/mapping';
 import { type Destination, type MoveWorld, destined, formatsAt, movableOf } from '../../core/drawing/movable';
@@ -15,7 +21,15 @@ import { type DrawingRow, findDrawing } from '../repositories/drawings';
 import { findProfile, findRevision } from '../repositories/profiles';
 import { begun, changed } from './changing-drawings';
 import { openView } from './open-drawing';
-import { type DrawingAtHand, GONE, drawingAtHand, editionsAtHand, modelGives, modelsOf, resourcesAt } from './drawing-sources';
+import {
+  type DrawingAtHand,
+  GONE,
+  drawingAtHand,
+  editionsAtHand,
+  modelGives,
+  modelsOf,
+  resourcesAt,
+} from './drawing-sources';
 import { checkThere } from './gate';
 import { modelsAtHand } from './models-at-hand';
 import { revisionScheme } from './revision-scheme';
@@ -25,7 +39,10 @@ import { signing } from './signing';
 type Wanted = z.infer<(typeof Foresee)['body']>;
 
 /** The editions that a move is about, and what it is computed from. */
-async function worldOf(db: Database, rows: readonly DrawingRow[]): Promise<{ world: MoveWorld; at: Awaited<ReturnType<typeof editionsAtHand>> }> {
+async function worldOf(
+  db: Database,
+  rows: readonly DrawingRow[],
+): Promise<{ world: MoveWorld; at: Awaited<ReturnType<typeof editionsAtHand>> }> {
   const at = await editionsAtHand(db, [...new Set(rows.flatMap(editionsOf))]);
   const models = await modelsAtHand(db, [...new Set(rows.flatMap(modelsOf))]);
   const byId = new Map(at.editions.map((edition) => [edition.id, edition]));
@@ -53,7 +70,8 @@ async function checked(db: Database, actor: Actor, row: DrawingRow, to: Destinat
   for (const { id, formatId, document, number, state } of editions) {
     if (before.includes(id)) continue;
     await checkThere(db, actor, formatId);
-    if (row.number === '') throw new ServiceError(422, 'A trial drawing goes with its edition. It is not moved to another one.');
+    if (row.number === '')
+      throw new ServiceError(422, 'A trial drawing goes with its edition. It is not moved to another one.');
     if (state !== 'released') {
       const why = state === 'withdrawn' ? 'It was withdrawn' : 'It is still open';
       throw new ServiceError(422, `Edition ${number} of “${document.name}” is not to be drawn on. ${why}.`);
@@ -69,7 +87,9 @@ async function checked(db: Database, actor: Actor, row: DrawingRow, to: Destinat
   const [own, next] = [froze.get(row.editionId)?.profile.id, froze.get(at.editionId)?.profile.id];
   const follows = at.editionId !== row.editionId && next !== undefined && (own === undefined || own === row.profileId);
   // A revision that it was moved to on its own ends with its edition.
-  return follows && (next !== row.profileId || row.profileRevision !== null) ? { ...to, profile: { id: next, revision: null } } : to;
+  return follows && (next !== row.profileId || row.profileRevision !== null)
+    ? { ...to, profile: { id: next, revision: null } }
+    : to;
 }
 
 /** A drawing as a move leaves it, with what its new questions propose and what was answered with the move. */
@@ -134,8 +154,15 @@ export async function foreseeMove(actor: Actor, id: string, wanted: Wanted): Pro
   return {
     before: await view(row, await drawingAtHand(database, row)),
     ...(refused !== undefined && { refused }),
-    ...(moved.at && { after: await view(moved.next, moved.at), kept: moved.kept, unsigned: [...reopened, ...moved.unsigned] }),
-    values: proposed.values.map((value) => ({ ...value, isAsked: askedBy(formatsAt(row, world)).some(({ key }) => key === value.key) })),
+    ...(moved.at && {
+      after: await view(moved.next, moved.at),
+      kept: moved.kept,
+      unsigned: [...reopened, ...moved.unsigned],
+    }),
+    values: proposed.values.map((value) => ({
+      ...value,
+      isAsked: askedBy(formatsAt(row, world)).some(({ key }) => key === value.key),
+    })),
     sizes: proposed.sizes,
     targets: [
       ...targets.filter((one) => !isSignature(one)).map(({ key, name }) => ({ key, name })),
@@ -153,12 +180,20 @@ function moveWords(row: DrawingRow, next: DrawingRow, { called, models }: MoveWo
     parts.push(`to ${[name, next.variant].filter(Boolean).join(', ')}`);
   next.sheets.forEach((sheet, i) => {
     const was = row.sheets[i]!;
-    if (sheet.edition !== was.edition && (sheet.edition ?? next.editionId) !== (was.edition ?? row.editionId) && next.editionId === row.editionId)
+    if (
+      sheet.edition !== was.edition &&
+      (sheet.edition ?? next.editionId) !== (was.edition ?? row.editionId) &&
+      next.editionId === row.editionId
+    )
       parts.push(`sheet ${i + 1} to ${called(sheet.edition ?? next.editionId)}`);
     if (sheet.specimen !== was.specimen || sheet.variant !== was.variant) parts.push(`sheet ${i + 1} to another model`);
   });
   if (parts.length === 0)
-    parts.push(next.profileRevision === null ? 'to another drafting profile' : `to revision ${next.profileRevision} of its drafting profile`);
+    parts.push(
+      next.profileRevision === null
+        ? 'to another drafting profile'
+        : `to revision ${next.profileRevision} of its drafting profile`,
+    );
   return `Moved drawing ${row.number || 'on trial'} ${parts.join(', ')}`;
 }
 
@@ -192,7 +227,10 @@ export function moveDrawing(
 async function undone(db: Database, row: DrawingRow, move: string) {
   const last = await lastMove(db, row.id);
   if (last?.id !== move)
-    throw new ServiceError(422, 'The drawing was moved again since, or this move is undone already. Look at its history.');
+    throw new ServiceError(
+      422,
+      'The drawing was moved again since, or this move is undone already. Look at its history.',
+    );
   const { world } = await worldOf(db, [row, { ...row, ...last.kept.before }]);
   const result = back(row, last.kept, world);
   if (!result.ok) throw new ServiceError(422, result.reason);

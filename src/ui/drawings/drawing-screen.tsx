@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
+import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { TRIAL } from '../../core/drawing/drawing';
 import { goneFrom, goneWords, modelsOnSheet } from '../../core/drawing/sheets';
@@ -40,8 +41,16 @@ import { useSheetViews } from './use-sheet-views';
 import { ViewsOnSheet } from '../views/views-on-sheet';
 import { ViewsPane } from '../views/views-pane';
 import { sourcesOf, usePlan, useSheet } from './use-sheets';
-import { LookingOnly, OnlyFor } from '../data/me';
+import { LookingOnly, OnlyFor, useWhyNot } from '../data/me';
+import { KeptAside } from './moving/kept-aside';
+import { UndoStrip } from './moving/undo-strip';
+import { type WantedMove, offeredMove } from './moving/ways-to-move';
 import { useLocked } from './use-locked';
+
+const MoveDialog = dynamic(() => import('./moving/move-dialog').then((module) => module.MoveDialog), { ssr: false });
+const HistoryDialog = dynamic(() => import('./history/history-dialog').then((module) => module.HistoryDialog), {
+  ssr: false,
+});
 
 type Pane = 'views' | 'asked' | 'revisions' | 'sheets';
 const PANES = [
@@ -100,7 +109,12 @@ export function DrawingScreen({ id }: { id: string }) {
   };
   const drawing = open?.drawing;
   const locked = useLocked(open);
+  const mayNot = useWhyNot('drafter');
   const otherwise = usePrintedOtherwise(open);
+  const [wantedMove, setWantedMove] = useState<WantedMove>();
+  const [isHistory, setIsHistory] = useState(false);
+  const offered = open && mayNot === undefined ? offeredMove(open) : undefined;
+  const undo = useCallback((one: string) => store.undoMove(one), [store]);
   return (
     <Screen
       plate={[
@@ -177,11 +191,24 @@ export function DrawingScreen({ id }: { id: string }) {
             </Box>
             <OnlyFor role="drafter">
               {drawing.state === 'finished' ? (
-                <ReopenButton open={open} otherwise={otherwise} onReopen={() => void store.setState('in work')} />
+                <ReopenButton
+                  open={open}
+                  otherwise={otherwise}
+                  onReopen={() => void store.setState('in work')}
+                  move={
+                    offered && {
+                      words: offered.title,
+                      onMove: () => setWantedMove({ ...offered, reopens: true }),
+                    }
+                  }
+                />
               ) : drawing.number === '' ? null : (
                 <FinishButton drawing={drawing} onFinish={(reason) => store.setState('finished', reason)} onGo={goTo} />
               )}
             </OnlyFor>
+            <Button type="button" look="quiet" onClick={() => setIsHistory(true)}>
+              History
+            </Button>
             <ExportDrawing id={drawing.id} number={drawing.number || TRIAL} plan={plan} onGo={goTo} />
           </Flex>
           {saving.kind === 'clashes' && (
@@ -191,7 +218,25 @@ export function DrawingScreen({ id }: { id: string }) {
             <TakesOffStrip signatures={saving.signatures} onSettle={(takeOff) => store.settleSignatures(takeOff)} />
           )}
           <GoneStrip open={open} />
-          <SinceStrip open={open} otherwise={otherwise} />
+          <SinceStrip
+            open={open}
+            otherwise={otherwise}
+            move={
+              offered && drawing.state === 'in work'
+                ? { words: offered.title, onMove: () => setWantedMove(offered) }
+                : undefined
+            }
+          />
+          {!locked && <UndoStrip key={open.move?.id} open={open} onUndo={undo} />}
+          {isHistory && <HistoryDialog open={open} locked={locked} onUndo={undo} onClose={() => setIsHistory(false)} />}
+          {wantedMove && (
+            <MoveDialog
+              open={open}
+              {...wantedMove}
+              onMove={(moving) => store.move(moving)}
+              onClose={() => setWantedMove(undefined)}
+            />
+          )}
           {resized && <Resized {...resized} onClose={() => setResized(undefined)} />}
           <Flex flex="1" minHeight={0}>
             <Flex direction="column" flex="1" minWidth={0}>
@@ -280,7 +325,18 @@ export function DrawingScreen({ id }: { id: string }) {
                 {pane === 'revisions' && (
                   <RevisionsPane open={open} onRevise={revise} preview={setPreview} signing={signing} />
                 )}
-                {pane === 'sheets' && <SheetsPane open={open} planned={planned} onShow={setWanted} onChange={change} />}
+                {pane === 'asked' && (
+                  <KeptAside open={open} locked={locked} onPut={(place, to) => store.putAside(place, to)} />
+                )}
+                {pane === 'sheets' && (
+                  <SheetsPane
+                    open={open}
+                    planned={planned}
+                    onShow={setWanted}
+                    onChange={change}
+                    onMove={setWantedMove}
+                  />
+                )}
               </Box>
             </Flex>
           </Flex>

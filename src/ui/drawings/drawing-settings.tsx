@@ -3,20 +3,29 @@
 import { Box } from '@chakra-ui/react';
 import { keptProperties } from '../../core/drawing/kept-office';
 import { Button } from '../controls/button';
-import { SelectRow } from '../controls/field';
+import { Row, SelectRow } from '../controls/field';
+import { FormatPicker } from '../formats/format-picker';
+import { SpecimenPicker } from '../specimens/specimen-picker';
 import type { Changed, OpenDrawing } from './drawing-store';
+import type { WantedMove } from './moving/ways-to-move';
 import { PaneHead } from './pane-head';
 import { ScaleField } from './scale-field';
 
-/** What holds for all sheets of a drawing: its scale, drafting profile, project and site. They are the drawing's own. */
-export function DrawingSettings(props: { open: OpenDrawing; locked: boolean; onChange: (changed: Changed) => void }) {
-  const { open, locked, onChange } = props;
+/** What holds for all sheets of a drawing: its format and model, its scale, drafting profile, project and site. They are the drawing's own. */
+export function DrawingSettings(props: {
+  open: OpenDrawing;
+  locked: boolean;
+  onChange: (changed: Changed) => void;
+  onMove: (wanted: WantedMove) => void;
+}) {
+  const { open, locked, onChange, onMove } = props;
   const { profileId, projectId, siteId } = open.drawing;
   const named = (places: OpenDrawing['profiles']) => places.map(({ id, name }) => ({ value: id, label: name }));
   return (
     <Box pt="16px">
       <PaneHead title="The whole drawing" words="Taken from its format when it was made; its own since." />
       <fieldset disabled={locked} style={{ border: 'none', padding: 0, margin: 0 }}>
+        <FormatAndModel open={open} locked={locked} onMove={onMove} />
         <ScaleField scale={open.drawing.scale} disabled={locked} onChange={(scale) => onChange({ scale })} />
         <SelectRow
           label="Profile"
@@ -29,6 +38,7 @@ export function DrawingSettings(props: { open: OpenDrawing; locked: boolean; onC
             ? `${locked ? 'Finished with' : 'Follows'} revision ${open.profileRevision} of the profile: its unit, tolerances, projection and decimal mark.`
             : 'Follows the profile, which has not been released yet.'}
         </Box>
+        <NewerProfile open={open} onMove={onMove} />
         <SelectRow
           label="Project"
           value={projectId}
@@ -45,6 +55,69 @@ export function DrawingSettings(props: { open: OpenDrawing; locked: boolean; onC
         )}
         <KeptOfOffice open={open} onFollow={() => onChange({ keptOffice: {} })} />
       </fieldset>
+    </Box>
+  );
+}
+
+/** The format and the model of the whole drawing: another one is a move, which is foreseen before it is made. */
+function FormatAndModel(props: { open: OpenDrawing; locked: boolean; onMove: (wanted: WantedMove) => void }) {
+  const { open, locked, onMove } = props;
+  const { drawing } = open;
+  const isTrial = drawing.number === '';
+  return (
+    <>
+      <Row label="Format">
+        <FormatPicker
+          label="Format of the whole drawing"
+          shown={`${drawing.formatName}, edition ${drawing.edition}`}
+          inForce
+          disabled={locked || isTrial}
+          onChoose={(entry) => {
+            const edition = entry?.inForce;
+            if (edition && edition.id !== drawing.editionId)
+              onMove({ title: `Move to ${entry.name}, edition ${edition.number}`, to: { edition: edition.id } });
+          }}
+        />
+      </Row>
+      <Row label="Model">
+        <SpecimenPicker
+          label="Model of the whole drawing"
+          shown={[drawing.modelName, drawing.variant].filter(Boolean).join(' · ')}
+          variants
+          disabled={locked}
+          onChoose={(filled, entry) => {
+            if (!filled || (filled.specimen === drawing.specimen && filled.variant === drawing.variant)) return;
+            const { specimen, variant } = filled;
+            const name = [entry?.name, variant].filter(Boolean).join(' · ');
+            onMove({
+              title: `Move to ${name}`,
+              to: { model: { specimen, ...(variant !== undefined && { variant }) } },
+            });
+          }}
+        />
+      </Row>
+    </>
+  );
+}
+
+/** Says that the drawing's profile has a newer revision than its edition froze, and moves it there. */
+function NewerProfile({ open, onMove }: { open: OpenDrawing; onMove: (wanted: WantedMove) => void }) {
+  const { profileId } = open.drawing;
+  const newer = open.formats[0]?.newer?.find((one) => one.of === 'profile');
+  if (newer?.of !== 'profile' || newer.now <= open.profileRevision) return null;
+  return (
+    <Box pb="4px">
+      <Button
+        type="button"
+        onClick={() =>
+          onMove({
+            title: `Move to revision ${newer.now} of ${newer.name}`,
+            to: { profile: { id: profileId, revision: newer.now } },
+          })
+        }
+      >
+        Move to revision {newer.now}…
+      </Button>
     </Box>
   );
 }

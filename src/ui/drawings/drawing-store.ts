@@ -1,12 +1,16 @@
 import { deepEqual } from 'fast-equals';
+import type { z } from 'zod';
 import { createStore } from 'zustand/vanilla';
 import {
   type DrawingView,
   type OpenDrawingView,
   changeDrawing,
+  moveDrawing,
+  putAside,
   readDrawing,
   reviseDrawing,
   signDrawing,
+  undoMove,
   withdrawSignature,
 } from '../../contract/drawings';
 import type { Answers } from '../../core/drawing/drawing';
@@ -43,6 +47,17 @@ export interface OpenDrawing extends OpenDrawingView {
   office: OfficeData;
   resources: Resources;
 }
+
+/** A drawing with what of the office its sheets are composed from. */
+export async function withOffice(loaded: OpenDrawingView): Promise<OpenDrawing> {
+  const models = [...new Set([loaded.drawing.specimen, ...loaded.drawing.sheets.flatMap(modelsOnSheet)])];
+  const printed = loaded.frozen?.sheets.map(({ facts }) => ({ facts, edition: loaded.formats[0]!.edition })) ?? [];
+  const { office, resources } = await loadAtHand([...loaded.formats, ...printed], models);
+  return { ...loaded, office, resources };
+}
+
+/** Where a drawing is moved, and what goes with it. */
+export type Moving = Omit<z.infer<(typeof moveDrawing)['body']>, 'version'>;
 
 /** A signature on paper: whose, and of which day. */
 export interface OnPaper {
@@ -116,15 +131,12 @@ export class DrawingStore {
 
   async load(): Promise<void> {
     try {
-      const loaded = await ask(readDrawing, { params: { id: this.id } });
-      const models = [...new Set([loaded.drawing.specimen, ...loaded.drawing.sheets.flatMap(modelsOnSheet)])];
-      const printed = loaded.frozen?.sheets.map(({ facts }) => ({ facts, edition: loaded.formats[0]!.edition })) ?? [];
-      const { office, resources } = await loadAtHand([...loaded.formats, ...printed], models);
+      const open = await withOffice(await ask(readDrawing, { params: { id: this.id } }));
       const kept = this.kept.get();
       const unsaved = this.unsaved() ?? unsavedIn(kept);
       const untaken = { ...kept?.untaken, ...this.state.getState().untaken };
-      this.state.setState({ open: { ...loaded, office, resources }, problem: undefined, untaken });
-      if (unsaved && loaded.drawing.state === 'in work') this.join(unsaved, loaded.drawing);
+      this.state.setState({ open, problem: undefined, untaken });
+      if (unsaved && open.drawing.state === 'in work') this.join(unsaved, open.drawing);
     } catch (error) {
       this.state.setState({ problem: (error as Error).message });
     }
@@ -195,6 +207,28 @@ export class DrawingStore {
 
   withdrawSignature(of: string): Promise<Outcome<object>> {
     return this.act((version) => ask(withdrawSignature, { params: { id: this.id }, body: { version, of } }));
+  }
+
+  /** Moves the drawing, as a whole or single sheets of it. */
+  move(moving: Moving): Promise<Outcome<object>> {
+    return this.actAnew((version) => ask(moveDrawing, { params: { id: this.id }, body: { version, ...moving } }));
+  }
+
+  /** Undoes the last move. */
+  undoMove(move: string): Promise<Outcome<object>> {
+    return this.actAnew((version) => ask(undoMove, { params: { id: this.id, move }, body: { version } }));
+  }
+
+  /** Puts a value that is kept aside under a question, or removes it. */
+  putAside(place: number, to: string | null): Promise<Outcome<object>> {
+    return this.act((version) => ask(putAside, { params: { id: this.id }, body: { version, place, to } }));
+  }
+
+  /** Does something after which the drawing has other formats or models. */
+  private async actAnew(perform: (version: number) => Promise<DrawingView>): Promise<Outcome<object>> {
+    const outcome = await this.act(perform);
+    if (outcome.ok) await this.load();
+    return outcome;
   }
 
   /** Does something to the drawing as it is kept: what is not saved yet is saved before. */

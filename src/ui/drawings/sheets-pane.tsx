@@ -14,6 +14,7 @@ import { FormatPicker } from '../formats/format-picker';
 import { SpecimenPicker } from '../specimens/specimen-picker';
 import { DrawingSettings } from './drawing-settings';
 import type { Changed, OpenDrawing } from './drawing-store';
+import type { WantedMove } from './moving/ways-to-move';
 import { PaneHead } from './pane-head';
 import { useDefaultFormat } from './use-default-format';
 import { useLocked } from './use-locked';
@@ -24,8 +25,9 @@ export function SheetsPane(props: {
   planned: readonly PlannedSheet<DrawnSheet>[];
   onShow: (number: number) => void;
   onChange: (changed: Changed) => void;
+  onMove: (wanted: WantedMove) => void;
 }) {
-  const { open, planned, onShow, onChange } = props;
+  const { open, planned, onShow, onChange, onMove } = props;
   const { sheets } = open.drawing;
   const [opened, setOpened] = useState<string>();
   const locked = useLocked(open);
@@ -82,7 +84,7 @@ export function SheetsPane(props: {
           Add a sheet
         </Button>
       )}
-      <DrawingSettings open={open} locked={locked} onChange={onChange} />
+      <DrawingSettings open={open} locked={locked} onChange={onChange} onMove={onMove} />
     </Box>
   );
 }

@@ -24,7 +24,13 @@ function newerOf({ formats }: OpenDrawing): { editions: string[]; definitions: s
 }
 
 /** Says that a drawing prints what it was finished with, or its edition froze, although something is newer by now. */
-export function SinceStrip({ open, otherwise }: { open: OpenDrawing; otherwise: readonly PrintedOtherwise[] }) {
+export function SinceStrip(props: {
+  open: OpenDrawing;
+  otherwise: readonly PrintedOtherwise[];
+  /** A move that is offered, and how it is begun; absent where nothing may be moved. */
+  move: { words: string; onMove: () => void } | undefined;
+}) {
+  const { open, otherwise, move } = props;
   const [shown, setShown] = useState(false);
   const { editions, definitions } = newerOf(open);
   const newer = [...editions, ...definitions];
@@ -51,6 +57,11 @@ export function SinceStrip({ open, otherwise }: { open: OpenDrawing; otherwise: 
             ? `${editions.join(' ')} The drawing keeps edition ${drawing.edition}.`
             : `The office has newer definitions. The drawing keeps those of edition ${drawing.edition}.`}
       </Box>
+      {move && (
+        <Button type="button" look="primary" onClick={move.onMove}>
+          {move.words}…
+        </Button>
+      )}
       <Button type="button" look="quiet" onClick={() => setShown(true)}>
         What is newer…
       </Button>
@@ -92,32 +103,58 @@ function Otherwise({ otherwise }: { otherwise: readonly PrintedOtherwise[] }) {
   );
 }
 
-/** Reopens a finished drawing; where it would print otherwise then, or signatures go, says so before. */
+/** Reopens a finished drawing; where it would print otherwise then, signatures go, or a newer edition is there, says so before. */
 export function ReopenButton(props: {
   open: OpenDrawing;
   otherwise: readonly PrintedOtherwise[];
   onReopen: () => void;
+  /** The move that is offered with it, and how it is begun. */
+  move: { words: string; onMove: () => void } | undefined;
 }) {
-  const { open, otherwise, onReopen } = props;
+  const { open, otherwise, onReopen, move } = props;
   const goes = removedByRevising(open, true);
   const [asking, setAsking] = useState(false);
+  const close = () => setAsking(false);
+  const asks = otherwise.length + goes.length > 0 || move !== undefined;
   return (
     <>
-      <Button type="button" onClick={() => (otherwise.length + goes.length > 0 ? setAsking(true) : onReopen())}>
+      <Button type="button" onClick={() => (asks ? setAsking(true) : onReopen())}>
         Reopen
       </Button>
       <Dialog
         open={asking}
         title={`Reopen ${open.drawing.number}?`}
         width="620px"
-        onClose={() => setAsking(false)}
-        action={{
-          words: 'Reopen',
-          onPerform: () => {
-            setAsking(false);
-            onReopen();
-          },
-        }}
+        onClose={close}
+        footer={
+          <>
+            <Button type="button" onClick={close}>
+              Cancel
+            </Button>
+            {move && (
+              <Button
+                type="button"
+                look="primary"
+                onClick={() => {
+                  close();
+                  move.onMove();
+                }}
+              >
+                {move.words} with its next revision…
+              </Button>
+            )}
+            <Button
+              type="button"
+              {...(!move && { look: 'primary' as const })}
+              onClick={() => {
+                close();
+                onReopen();
+              }}
+            >
+              {move ? 'Reopen as it is' : 'Reopen'}
+            </Button>
+          </>
+        }
       >
         {goes.length > 0 && (
           <Box pb="8px">

@@ -6,7 +6,14 @@ import { foreseenWords } from '@/core/drawing/foreseen-words';
 import { proposeMapping } from '@/core/drawing/mapping';
 import { type Destination, type Movable, type MoveWorld, destined, formatsAt, movableOf } from '@/core/drawing/movable';
 import { back, move } from '@/core/drawing/moving';
-import { type DrawingSources, type DrawnData, drawnSheets, goneFrom, goneWords, planDrawing } from '@/core/drawing/sheets';
+import {
+  type DrawingSources,
+  type DrawnData,
+  drawnSheets,
+  goneFrom,
+  goneWords,
+  planDrawing,
+} from '@/core/drawing/sheets';
 import type { Signature, Signed } from '@/core/drawing/signing';
 import type { AskedValue, Content, FormatDocument } from '@/core/format/document';
 import { canonicalJson } from '@/core/format/canonical';
@@ -22,9 +29,14 @@ const models = demoModels(workshop);
 type Drawing = DrawnData & Movable & Signed;
 
 /** The format with other questions, and with contents of cells that print them; a cell whose question is gone is empty. */
-function asking(document: FormatDocument, asked: AskedValue[], contents: Record<string, Content[]> = {}): FormatDocument {
+function asking(
+  document: FormatDocument,
+  asked: AskedValue[],
+  contents: Record<string, Content[]> = {},
+): FormatDocument {
   const isAsked = (content: Content) =>
-    !('parts' in content) || content.parts.every((part) => part.kind !== 'asked' || asked.some(({ key }) => key === part.asked));
+    !('parts' in content) ||
+    content.parts.every((part) => part.kind !== 'asked' || asked.some(({ key }) => key === part.asked));
   return {
     ...document,
     asked,
@@ -112,13 +124,18 @@ describe('where values go', () => {
   test('a renamed question with another key is found by the caption of its cell', () => {
     const { blocks } = workshop.format;
     const captioned = blocks.flatMap(({ cells }) => cells).find(({ caption }) => caption && caption.text !== '')!;
-    const prints = (key: string): Record<string, Content[]> => ({ [captioned.id]: [{ parts: [{ kind: 'asked', asked: key }] as never }] });
+    const prints = (key: string): Record<string, Content[]> => ({
+      [captioned.id]: [{ parts: [{ kind: 'asked', asked: key }] as never }],
+    });
     const world = worldOf({
       one: asking(workshop.format, [heat], prints('note-1')),
       two: asking(workshop.format, [askedValue('k', { name: 'Something else' })], prints('k')),
     });
     const drawing = drawingOn('one', { answers: { 'note-1': 'Q&T' } });
-    expect(proposeMapping(drawing, destined(drawing, { edition: 'two' }), world).values[0]).toMatchObject({ to: 'k', by: 'cell' });
+    expect(proposeMapping(drawing, destined(drawing, { edition: 'two' }), world).values[0]).toMatchObject({
+      to: 'k',
+      by: 'cell',
+    });
   });
 
   test('a value that is kept aside comes back when it is asked for again', () => {
@@ -136,7 +153,11 @@ describe('moving', () => {
       one: edition([askedValue('length', { name: 'Length' }), askedValue('day', { name: 'Day' })]),
       two: edition([length, askedValue('day', { name: 'Day', type: 'date' })]),
     });
-    const { drawing } = moved(drawingOn('one', { answers: { length: '12,5', day: 'soon' } }), { edition: 'two' }, world);
+    const { drawing } = moved(
+      drawingOn('one', { answers: { length: '12,5', day: 'soon' } }),
+      { edition: 'two' },
+      world,
+    );
     expect(drawing.answers).toEqual({ length: { value: 12.5, unit: 'mm' } });
     expect(drawing.aside).toEqual([
       { of: 'answer', key: 'day', name: 'Day', value: 'soon', from: 'Workshop sheets, one' },
@@ -158,7 +179,9 @@ describe('moving', () => {
     const there = moved(drawing, { edition: 'two' }, world, put('c', null)).drawing;
     expect(there.answers).toEqual({ c: 'x' });
     expect(there.aside.map(({ key, value }) => [key, value])).toEqual([['b', 'y']]);
-    expect(refusal(drawing, { edition: 'two' }, world, put('c', 'c'))).toBe('Two values are put under “C”. Choose one of them.');
+    expect(refusal(drawing, { edition: 'two' }, world, put('c', 'c'))).toBe(
+      'Two values are put under “C”. Choose one of them.',
+    );
     // Nobody is asked for it there: it is kept aside, and not lost.
     expect(moved(drawing, { edition: 'two' }, world, put('nowhere', null)).drawing.aside).toHaveLength(2);
   });
@@ -170,42 +193,75 @@ describe('moving', () => {
       .flatMap((content) => ('parts' in content ? content.parts : []))
       .find((part) => part.kind === 'linked' && part.overrulable);
     const id = (linked as { property: string }).property;
-    const closed: FormatDocument = JSON.parse(JSON.stringify(workshop.format).replaceAll('"overrulable":true', '"overrulable":false'));
+    const closed: FormatDocument = JSON.parse(
+      JSON.stringify(workshop.format).replaceAll('"overrulable":true', '"overrulable":false'),
+    );
     const world = worldOf({ one: workshop.format, two: closed });
     const { drawing, kept } = moved(drawingOn('one', { overruled: { [id]: 'by hand' } }), { edition: 'two' }, world);
     expect([drawing.overruled, drawing.aside[0]]).toMatchObject([{}, { of: 'overruled', key: id, value: 'by hand' }]);
-    expect(back(drawing, kept, world)).toMatchObject({ ok: true, drawing: { overruled: { [id]: 'by hand' }, aside: [] } });
+    expect(back(drawing, kept, world)).toMatchObject({
+      ok: true,
+      drawing: { overruled: { [id]: 'by hand' }, aside: [] },
+    });
   });
 
   test('a size that is not served is chosen by its measures, else by hand, never in silence', () => {
-    const smaller = { ...workshop.format, mainSize: 'iso-a4-portrait', sizes: workshop.format.sizes.filter(({ id }) => id !== 'iso-a3-landscape') };
+    const smaller = {
+      ...workshop.format,
+      mainSize: 'iso-a4-portrait',
+      sizes: workshop.format.sizes.filter(({ id }) => id !== 'iso-a3-landscape'),
+    };
     const again = {
       ...smaller,
-      sizes: [...smaller.sizes, { ...workshop.format.sizes.find(({ id }) => id === 'iso-a3-landscape')!, id: 'other-a3' }],
+      sizes: [
+        ...smaller.sizes,
+        { ...workshop.format.sizes.find(({ id }) => id === 'iso-a3-landscape')!, id: 'other-a3' },
+      ],
     };
     const world = worldOf({ one: workshop.format, two: smaller, three: again });
-    const drawing = drawingOn('one', { sheets: [{ id: 'first', name: '' }, { id: 'second', name: '', sizeId: 'iso-a3-landscape' }] });
+    const drawing = drawingOn('one', {
+      sheets: [
+        { id: 'first', name: '' },
+        { id: 'second', name: '', sizeId: 'iso-a3-landscape' },
+      ],
+    });
     expect(refusal(drawing, { edition: 'two' }, world)).toBe(
       'The drawing is on A3, which “Workshop sheets” does not have. Choose a size.',
     );
-    expect(refusal(drawing, { edition: 'two' }, world, { sizes: { '': 'iso-a9', second: 'iso-a4-portrait' } })).toContain('has no size “iso-a9”');
-    const chosen = moved(drawing, { edition: 'two' }, world, { sizes: { '': 'iso-a4-portrait', second: 'iso-a4-portrait' } });
+    expect(
+      refusal(drawing, { edition: 'two' }, world, { sizes: { '': 'iso-a9', second: 'iso-a4-portrait' } }),
+    ).toContain('has no size “iso-a9”');
+    const chosen = moved(drawing, { edition: 'two' }, world, {
+      sizes: { '': 'iso-a4-portrait', second: 'iso-a4-portrait' },
+    });
     expect([chosen.drawing.sizeId, chosen.drawing.sheets[1]!.sizeId]).toEqual(['iso-a4-portrait', 'iso-a4-portrait']);
   });
 
   test('one sheet alone goes to another edition or model; the others stay', () => {
     const world = worldOf({ one: workshop.format, two: { ...workshop.format, name: 'Newer' } });
     const sheets = ['a', 'b', 'c'].map((id) => ({ id, name: id }));
-    const { drawing } = moved(drawingOn('one', { sheets }), { sheets: { b: { edition: 'two', model: { specimen: 'pawl' } } } }, world);
+    const { drawing } = moved(
+      drawingOn('one', { sheets }),
+      { sheets: { b: { edition: 'two', model: { specimen: 'pawl' } } } },
+      world,
+    );
     expect(drawing.sheets).toEqual([
       { id: 'a', name: 'a' },
       { id: 'b', name: 'b', edition: 'two', specimen: 'pawl' },
       { id: 'c', name: 'c' },
     ]);
     // The whole drawing follows: the sheet is on the drawing's own edition again, another one may stay behind.
-    const whole = moved(drawing, { edition: 'two', sheets: { c: { edition: 'one' }, b: { model: null } } }, world).drawing;
+    const whole = moved(
+      drawing,
+      { edition: 'two', sheets: { c: { edition: 'one' }, b: { model: null } } },
+      world,
+    ).drawing;
     expect(whole.editionId).toBe('two');
-    expect(whole.sheets).toEqual([{ id: 'a', name: 'a' }, { id: 'b', name: 'b' }, { id: 'c', name: 'c', edition: 'one' }]);
+    expect(whole.sheets).toEqual([
+      { id: 'a', name: 'a' },
+      { id: 'b', name: 'b' },
+      { id: 'c', name: 'c', edition: 'one' },
+    ]);
   });
 
   test('what is not there, and a move that changes nothing, are refused', () => {
@@ -228,7 +284,11 @@ describe('moving', () => {
       ['Checked by', 'Marlo Aketch'],
       ['Approved by', 'Orsolya Brandt'],
     ]);
-    expect([after.answers, after.signatures, after.aside.map(({ value }) => value)]).toEqual([{}, [], ['Marlo Aketch']]);
+    expect([after.answers, after.signatures, after.aside.map(({ value }) => value)]).toEqual([
+      {},
+      [],
+      ['Marlo Aketch'],
+    ]);
     expect(back(after, kept, world)).toEqual({ ok: true, drawing, stays: [] });
   });
 });
@@ -247,8 +307,14 @@ describe('going back after somebody has worked on', () => {
     const now: Drawing = { ...there, answers: { a2: 'newer', c: 'new' }, sizeId: 'iso-a4-portrait', overruled: {} };
     const gone = back(now, kept, world);
     if (!gone.ok) throw new Error(gone.reason);
-    expect(gone.drawing).toMatchObject({ editionId: 'one', sizeId: 'iso-a4-portrait', answers: { a: 'newer', b: 'y' } });
-    expect(gone.drawing.aside).toEqual([{ of: 'answer', key: 'c', name: 'C', value: 'new', from: 'Workshop sheets, two' }]);
+    expect(gone.drawing).toMatchObject({
+      editionId: 'one',
+      sizeId: 'iso-a4-portrait',
+      answers: { a: 'newer', b: 'y' },
+    });
+    expect(gone.drawing.aside).toEqual([
+      { of: 'answer', key: 'c', name: 'C', value: 'new', from: 'Workshop sheets, two' },
+    ]);
     expect(gone.stays).toEqual([
       'The size stays as it was changed since.',
       '“A” stays newer.',
@@ -258,14 +324,24 @@ describe('going back after somebody has worked on', () => {
 
   test('a drawing that was moved again goes back step by step', () => {
     const again = moved(there, { edition: 'three' }, world);
-    expect(back(again.drawing, kept, world)).toMatchObject({ ok: false, reason: expect.stringContaining('moved again') });
+    expect(back(again.drawing, kept, world)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('moved again'),
+    });
     expect(back(again.drawing, again.kept, world)).toEqual({ ok: true, drawing: there, stays: [] });
   });
 
   test('revisions made since stay, and what is signed goes', () => {
-    const now: Drawing = { ...there, revisions: [revisionRow('A', { approvedBy: 'Orsolya Brandt' })], signatures: [signature('', { revision: 'A' })] };
+    const now: Drawing = {
+      ...there,
+      revisions: [revisionRow('A', { approvedBy: 'Orsolya Brandt' })],
+      signatures: [signature('', { revision: 'A' })],
+    };
     const gone = back(now, kept, world);
-    expect(gone).toMatchObject({ ok: true, drawing: { editionId: 'one', revisions: [{ revision: 'A' }], signatures: [] } });
+    expect(gone).toMatchObject({
+      ok: true,
+      drawing: { editionId: 'one', revisions: [{ revision: 'A' }], signatures: [] },
+    });
   });
 });
 
@@ -315,7 +391,10 @@ const Edition = fc
       sizes: workshop.format.sizes.filter(({ id }) => sizes.includes(id)),
     };
   });
-const Answer = fc.oneof(fc.constantFrom<Movable['answers'][string]>('x', '12', '2026-06-02', 'yes', 12, true, 'a long text'), fc.record({ value: fc.integer({ min: 0, max: 9 }), unit: fc.constant('mm') }));
+const Answer = fc.oneof(
+  fc.constantFrom<Movable['answers'][string]>('x', '12', '2026-06-02', 'yes', 12, true, 'a long text'),
+  fc.record({ value: fc.integer({ min: 0, max: 9 }), unit: fc.constant('mm') }),
+);
 const Given = fc
   .record({
     answers: fc.dictionary(fc.constantFrom(...KEYS), Answer),
@@ -326,17 +405,18 @@ const Given = fc
     sheets: fc.array(fc.constantFrom(undefined, 'one', 'two'), { minLength: 1, maxLength: 4 }),
     aside: fc.array(fc.record({ key: fc.constantFrom(...KEYS), value: Answer }), { maxLength: 2 }),
   })
-  .map(
-    ({ answers, overruled, sizeId, rows, signed, sheets, aside }): Drawing =>
-      drawingOn('one', {
-        answers,
-        overruled,
-        sizeId,
-        revisions: ['A', 'B'].slice(0, rows).map((revision) => revisionRow(revision, signed.includes('') ? { approvedBy: 'Orsolya Brandt' } : {})),
-        signatures: signed.map((of) => signature(of, of === '' ? { revision: 'B' } : {})),
-        sheets: sheets.map((edition, i) => ({ id: `s${i}`, name: '', ...(edition && edition !== 'one' && { edition }) })),
-        aside: aside.map(({ key, value }) => ({ of: 'answer', key, name: key, value, from: 'before' })),
-      }),
+  .map(({ answers, overruled, sizeId, rows, signed, sheets, aside }): Drawing =>
+    drawingOn('one', {
+      answers,
+      overruled,
+      sizeId,
+      revisions: ['A', 'B']
+        .slice(0, rows)
+        .map((revision) => revisionRow(revision, signed.includes('') ? { approvedBy: 'Orsolya Brandt' } : {})),
+      signatures: signed.map((of) => signature(of, of === '' ? { revision: 'B' } : {})),
+      sheets: sheets.map((edition, i) => ({ id: `s${i}`, name: '', ...(edition && edition !== 'one' && { edition }) })),
+      aside: aside.map(({ key, value }) => ({ of: 'answer', key, name: key, value, from: 'before' })),
+    }),
   );
 const To = fc.oneof(
   fc.constant<Destination>({ edition: 'two' }),
@@ -350,7 +430,12 @@ const To = fc.oneof(
 /** Moves with the first size that there is, where one has to be chosen. */
 function anyMove(drawing: Drawing, to: Destination, world: MoveWorld) {
   const { sizes } = proposeMapping(drawing, destined(drawing, to), world);
-  return move(drawing, to, { sizes: Object.fromEntries(sizes.map((one) => [one.of, one.to ?? one.sizes[0]!.id])) }, world);
+  return move(
+    drawing,
+    to,
+    { sizes: Object.fromEntries(sizes.map((one) => [one.of, one.to ?? one.sizes[0]!.id])) },
+    world,
+  );
 }
 
 /** A value as it reads, without what a question may add to it. */
@@ -392,7 +477,8 @@ describe('any move', () => {
         // Every answer that is left has a question, or is printed without one.
         const asked = new Set(askedBy(formatsAt(after, world)).map(({ key }) => key));
         const { linked } = proposeMapping(drawing, destined(drawing, to), world);
-        for (const key of Object.keys(after.answers)) expect([key, asked.has(key) || linked.has(key)]).toEqual([key, true]);
+        for (const key of Object.keys(after.answers))
+          expect([key, asked.has(key) || linked.has(key)]).toEqual([key, true]);
       }),
       { numRuns: RUNS || 300 },
     );
@@ -406,7 +492,9 @@ describe('any move', () => {
         const outcome = anyMove(drawing, to, world);
         if (!outcome.ok) return;
         const asked = askedBy(formatsAt(outcome.drawing, world));
-        const answered = Object.fromEntries(Object.entries(since.answers).filter(([key]) => asked.some((each) => each.key === key)));
+        const answered = Object.fromEntries(
+          Object.entries(since.answers).filter(([key]) => asked.some((each) => each.key === key)),
+        );
         const now: Drawing = { ...outcome.drawing, answers: { ...outcome.drawing.answers, ...answered } };
         const returned = back(now, outcome.kept, world);
         if (!returned.ok) throw new Error(returned.reason);
@@ -446,10 +534,19 @@ describe('foreseeing', () => {
   test('a cell that is dropped, one that is re-purposed, an answer that has no question: said in words', () => {
     const cell = 'material';
     const asks = [askedValue('heat', { name: 'Heat treatment' }), askedValue('coat', { name: 'Coating' })];
-    const prints = (key: string): Record<string, Content[]> => ({ [cell]: [{ parts: [{ kind: 'asked', asked: key }] as never }] });
+    const prints = (key: string): Record<string, Content[]> => ({
+      [cell]: [{ parts: [{ kind: 'asked', asked: key }] as never }],
+    });
     const world = worldOf({
       one: asking(workshop.format, asks, prints('heat')),
-      two: asking(workshop.format, [askedValue('coat', { name: 'Coating', required: true }), askedValue('ral', { name: 'Colour', required: true })], prints('coat')),
+      two: asking(
+        workshop.format,
+        [
+          askedValue('coat', { name: 'Coating', required: true }),
+          askedValue('ral', { name: 'Colour', required: true }),
+        ],
+        prints('coat'),
+      ),
     });
     const drawing = drawingOn('one', { answers: { heat: 'Q&T', coat: 'zinc' } });
     const { things, sheets } = foreseen(drawing, { edition: 'two' }, world);
@@ -461,7 +558,11 @@ describe('foreseeing', () => {
 
   test('an assembly in place of a part: its views, its list and the number of sheets', () => {
     const world = worldOf({ one: workshop.format });
-    const { things } = foreseen(drawingOn('one', { specimen: 'pawl' }), { model: { specimen: 'recovery-winch' } }, world);
+    const { things } = foreseen(
+      drawingOn('one', { specimen: 'pawl' }),
+      { model: { specimen: 'recovery-winch' } },
+      world,
+    );
     expect(words(things, 'printed').some((one) => /instead of|comes/.test(one))).toBe(true);
   });
 
@@ -482,12 +583,16 @@ describe('foreseeing', () => {
           expect(sheets[i]!.after!.scene).toEqual(composed.scene);
           for (const thing of things) {
             if (thing.kind !== 'printed' || thing.is === undefined || thing.on.sheet !== i + 1) continue;
-            const cell = composed.report.cells.find(({ id, block }) => id === thing.on.cell && block === thing.on.block);
+            const cell = composed.report.cells.find(
+              ({ id, block }) => id === thing.on.cell && block === thing.on.block,
+            );
             expect(cell?.text).toBe(thing.is);
           }
         });
         const aside = things.flatMap((thing) => (thing.kind === 'aside' ? [thing.aside] : []));
-        expect([...aside].sort(byKey)).toEqual(outcome.drawing.aside.filter((each) => !drawing.aside.includes(each)).sort(byKey));
+        expect([...aside].sort(byKey)).toEqual(
+          outcome.drawing.aside.filter((each) => !drawing.aside.includes(each)).sort(byKey),
+        );
       }),
       { numRuns: RUNS ? Math.ceil(RUNS / 10) : 12 },
     );
@@ -500,6 +605,13 @@ const byKey = (a: Aside, b: Aside) => canonicalJson(a).localeCompare(canonicalJs
 test('a sheet whose format has no such size says which one it prints', () => {
   const small = { ...inch.format, name: 'Small' };
   const drawing = drawingOn('one', { sheets: [{ id: 'first', name: '', edition: 'two' }] });
-  const gone = goneFrom(drawing, { frozen: undefined, models, document: workshop.format, others: new Map([['two', small]]) });
-  expect(gone.map(goneWords)).toEqual([expect.stringMatching(/^Sheet 1: its format has no size A3, and prints .+\. Choose a size for it\.$/)]);
+  const gone = goneFrom(drawing, {
+    frozen: undefined,
+    models,
+    document: workshop.format,
+    others: new Map([['two', small]]),
+  });
+  expect(gone.map(goneWords)).toEqual([
+    expect.stringMatching(/^Sheet 1: its format has no size A3, and prints .+\. Choose a size for it\.$/),
+  ]);
 });

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { clearedForRelease, proposedNote } from '@/core/edition/clearing';
-import { newerThan, newerWords } from '@/core/edition/newer';
+import { type OfficeNow, newerThan, newerWords } from '@/core/edition/newer';
 import { factsOfCase, reviewCases, reviewFindings, sceneHashes } from '@/core/edition/review';
 import { frozenFacts, propertiesPrinted, readSnapshot, snapshotOf } from '@/core/edition/snapshot';
 import { compose } from '@/core/scene/compose';
@@ -88,7 +88,13 @@ describe('a snapshot', () => {
 });
 
 test('what is newer in the office is told by name', () => {
-  const edition = { name: 'Workshop sheets', number: 2, withdrawn: false, instead: undefined, inForce: 2 };
+  const edition = {
+    name: 'Workshop sheets',
+    number: 2,
+    withdrawn: false,
+    instead: undefined,
+    inForce: { id: 'e2', number: 2 },
+  };
   const now = {
     edition,
     properties: new Map(properties.map((one) => [one.id, one])),
@@ -101,7 +107,7 @@ test('what is newer in the office is told by name', () => {
   changed.set('mass', { ...changed.get('mass')!, unit: 'g' });
   changed.delete('title');
   const newer = newerThan(frozen(), {
-    edition: { ...edition, inForce: 3 },
+    edition: { ...edition, inForce: { id: 'e3', number: 3 } },
     properties: changed,
     profileRevision: 4,
     rules: { ...rules, name: 'Other rules' },
@@ -115,12 +121,20 @@ test('what is newer in the office is told by name', () => {
     `The rule book ${rules.name} has changed.`,
     `The office’s own values, of ${organisation.name}, have changed.`,
   ]);
-  // An edition before stays in force when this one is withdrawn: that is nothing newer.
-  const withdrawn = { ...edition, withdrawn: true, inForce: 1 };
-  const wordsOf = (instead?: string) =>
-    newerThan(frozen(), { ...now, edition: { ...withdrawn, instead } }).map(newerWords);
-  expect(wordsOf()).toEqual(['Edition 2 of Workshop sheets is withdrawn.']);
-  expect(wordsOf('Inch sheets')).toEqual(['Edition 2 of Workshop sheets is withdrawn; Inch sheets is used instead.']);
+  // An edition before stays in force when this one is withdrawn: that is nothing newer, and used instead.
+  const withdrawn = { ...edition, withdrawn: true, inForce: undefined };
+  const toldOf = (change: Partial<OfficeNow['edition']>) =>
+    newerThan(frozen(), { ...now, edition: { ...withdrawn, ...change } }).map((one) => [
+      newerWords(one),
+      'to' in one && one.to,
+    ]);
+  expect(toldOf({})).toEqual([['Edition 2 of Workshop sheets is withdrawn.', false]]);
+  expect(toldOf({ inForce: { id: 'e1', number: 1 } })).toEqual([
+    ['Edition 2 of Workshop sheets is withdrawn; edition 1 is used instead.', 'e1'],
+  ]);
+  expect(toldOf({ instead: { name: 'Inch sheets', edition: 'inch' } })).toEqual([
+    ['Edition 2 of Workshop sheets is withdrawn; Inch sheets is used instead.', 'inch'],
+  ]);
 });
 
 describe('a release', () => {
