@@ -45,6 +45,8 @@ export type Foreseen =
   | { kind: 'signature'; signed: SignedName }
   | { kind: 'size'; sheet: number; was: string; is: string }
   | { kind: 'sheets'; was: number; is: number }
+  /** A table has more rows, or fewer; none: it comes or goes. */
+  | { kind: 'rows'; sheet: number; table: string; was: number; is: number }
   /** A part has another item number. */
   | { kind: 'item'; part: string; was: number; is: number }
   | { kind: 'view'; sheet: number; name: string; was: string; is: string }
@@ -121,6 +123,7 @@ export function foresee(
     ...now.zones.filter((words) => !then.zones.includes(words)).map((words): Foreseen => ({ kind: 'zone', words })),
     ...items(before, after),
     ...views(then, now),
+    ...rows(then, now),
     ...printed(then, now, kept),
     ...findings(then, now, 'settled'),
   ];
@@ -221,6 +224,38 @@ function views(then: Looked, now: Looked): Foreseen[] {
   });
 }
 
+/** The tables of a sheet, by their blocks, with how many rows they have there. */
+const tablesOf = (sheet: Composed | undefined): Map<string, { name: string; rows: number }> =>
+  new Map(
+    (sheet?.report.blocks ?? []).flatMap(({ id, name, grown }) =>
+      grown ? [[id, { name, rows: grown.rows }] as const] : [],
+    ),
+  );
+
+/** Tables with another number of rows than before; their cells are not listed one by one. */
+function rows(then: Looked, now: Looked): Foreseen[] {
+  const count = Math.max(then.sheets.length, now.sheets.length);
+  return Array.from({ length: count }, (_, i) => i).flatMap((i): Foreseen[] => {
+    const [was, is] = [tablesOf(then.sheets[i]), tablesOf(now.sheets[i])];
+    return [...new Set([...was.keys(), ...is.keys()])].flatMap((id): Foreseen[] => {
+      const [before, after] = [was.get(id)?.rows ?? 0, is.get(id)?.rows ?? 0];
+      const { name } = (is.get(id) ?? was.get(id))!;
+      return before === after ? [] : [{ kind: 'rows', sheet: i + 1, table: name, was: before, is: after }];
+    });
+  });
+}
+
+/** The tables of sheets that have another number of rows on the other side, by sheet and block. */
+function otherRows(looked: Looked, other: Looked): Set<string> {
+  return new Set(
+    looked.sheets.flatMap((sheet, i) =>
+      [...tablesOf(sheet)].flatMap(([id, { rows: own }]) =>
+        (tablesOf(other.sheets[i]).get(id)?.rows ?? 0) === own ? [] : [`${i} ${id}`],
+      ),
+    ),
+  );
+}
+
 const scaleWords = (factor: number): string => {
   const round = (value: number) => Number(value.toPrecision(4));
   return factor >= 1 ? `${round(factor)}:1` : `1:${round(1 / factor)}`;
@@ -231,11 +266,13 @@ function printed(then: Looked, now: Looked, { carried }: Pick<KeptMove, 'carried
   const to = new Map(
     carried.flatMap((one) => (one.of === 'answer' && one.to !== null ? [[one.key, one.to] as const] : [])),
   );
-  const collect = (looked: Looked, keyOf: (property: string) => string) => {
+  const collect = (looked: Looked, other: Looked, keyOf: (property: string) => string) => {
+    const counted = otherRows(looked, other);
     const cells = new Map<string, CellReport & { sheet: number }>();
     const met = new Map<string, number>();
     looked.sheets.forEach((sheet, i) => {
       for (const cell of sheet?.report.cells ?? []) {
+        if (counted.has(`${i} ${cell.block}`)) continue;
         const { trace } = cell;
         const of =
           trace.length > 0 ? trace.map(({ property }) => keyOf(property)).join(' ') : `${cell.block} ${cell.id}`;
@@ -247,7 +284,8 @@ function printed(then: Looked, now: Looked, { carried }: Pick<KeptMove, 'carried
     });
     return cells;
   };
-  const [was, is] = [collect(then, (property) => to.get(property) ?? property), collect(now, (property) => property)];
+  const was = collect(then, now, (property) => to.get(property) ?? property);
+  const is = collect(now, then, (property) => property);
   return [...new Set([...was.keys(), ...is.keys()])].flatMap((key): Foreseen[] => {
     const [before, after] = [was.get(key), is.get(key)];
     if ((before?.text ?? '') === (after?.text ?? '')) return [];

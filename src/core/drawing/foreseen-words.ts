@@ -25,6 +25,10 @@ export function foreseenWords(one: Foreseen): string {
       return `Sheet ${one.sheet} is ${one.is} instead of ${one.was}.`;
     case 'sheets':
       return `There ${one.is === 1 ? 'is' : 'are'} ${counted(one.is, 'sheet')} instead of ${one.was}.`;
+    case 'rows':
+      if (one.was === 0) return `${one.table} comes, with ${counted(one.is, 'row')}.`;
+      if (one.is === 0) return `${one.table} goes, with ${counted(one.was, 'row')}.`;
+      return `${one.table} has ${counted(one.is, 'row')} on sheet ${one.sheet} instead of ${one.was}.`;
     case 'item':
       return `${one.part} is item ${one.is} instead of ${one.was}.`;
     case 'view':

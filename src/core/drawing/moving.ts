@@ -70,6 +70,13 @@ export function move<T extends Movable>(
   if (twice) return refuse(`Two values are put under “${nameOf(twice.to!, at, world)}”. Choose one of them.`);
 
   const asked = askedBy(formatsAt(at, world));
+  const asks = askedBy(before);
+  /** Whether a question is asked as it was: what it was given stays, even what it would not take today. */
+  const isUnchanged = (key: string): boolean =>
+    deepEqual(
+      asks.find((each) => each.key === key),
+      asked.find((each) => each.key === key) ?? null,
+    );
   const from = world.called(drawing.editionId);
   const answers: Answers = {};
   const aside: Aside[] = [];
@@ -77,7 +84,9 @@ export function move<T extends Movable>(
     const { of, key, to } = one;
     const kept = of === 'aside' ? drawing.aside[Number(key)] : undefined;
     const value = kept ? kept.value : bare.answers[key]!;
-    const put = to === null ? undefined : readAs(value, to, asked, proposed.linked);
+    const stands = of === 'answer' && key === to && isUnchanged(key);
+    const put =
+      to === null ? undefined : stands ? { ok: true as const, value } : readAs(value, to, asked, proposed.linked);
     if (to !== null && put?.ok) answers[to] = put.value;
     else {
       one.to = null;

@@ -79,7 +79,7 @@ export async function changed(
     };
     if (row.version !== version) throw await movedOn();
     const before = await begun(db, row, revises);
-    await keepSitting(db, actor, row);
+    await keepSitting(db, actor, row, occasion === 'move');
     const { next: wanted, at, takenOff: gone = [], words } = await change(db, before.row);
     const { next, lapsed } = await withItsSignatures(db, wanted, at);
     const takenOff = [...before.reopened, ...gone, ...lapsed];

@@ -22,11 +22,11 @@ async function keepSheets(db: Database, row: DrawingRow, at: DrawingAtHand): Pro
   return hash;
 }
 
-/** Keeps a drawing as it is before a change when a sitting has ended with it: somebody else changes it now, or after a pause. */
-export async function keepSitting(db: Database, actor: Actor, row: DrawingRow): Promise<void> {
+/** Keeps a drawing as it is before a change when a sitting has ended with it: somebody else changes it now, or after a pause, or `isMoved`. */
+export async function keepSitting(db: Database, actor: Actor, row: DrawingRow, isMoved: boolean): Promise<void> {
   const [last] = await changesOf(db, `drawing ${row.id}`, 1);
   if (!last || ((await newestState(db, row.id))?.version ?? 0) >= row.version) return;
-  if (last.who === actor.name && Date.now() - Date.parse(row.changedAt) < PAUSE_MS) return;
+  if (!isMoved && last.who === actor.name && Date.now() - Date.parse(row.changedAt) < PAUSE_MS) return;
   const printed = await keepSheets(db, row, await drawingAtHand(db, row));
   await keepState(db, row.id, {
     version: row.version,

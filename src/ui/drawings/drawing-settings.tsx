@@ -23,7 +23,10 @@ export function DrawingSettings(props: {
   const named = (places: OpenDrawing['profiles']) => places.map(({ id, name }) => ({ value: id, label: name }));
   return (
     <Box pt="16px">
-      <PaneHead title="The whole drawing" words="Taken from its format when it was made; its own since." />
+      <PaneHead
+        title="The whole drawing"
+        words="Scale, profile and project were taken from its format when it was made; they are its own since."
+      />
       <fieldset disabled={locked} style={{ border: 'none', padding: 0, margin: 0 }}>
         <FormatAndModel open={open} locked={locked} onMove={onMove} />
         <ScaleField scale={open.drawing.scale} disabled={locked} onChange={(scale) => onChange({ scale })} />

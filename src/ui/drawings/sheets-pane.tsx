@@ -10,7 +10,7 @@ import { Button } from '../controls/button';
 import { CommitField, Row, SelectRow } from '../controls/field';
 import { sentence } from '../controls/sentence';
 import { SortableItem, SortableList } from '../controls/sortable';
-import { FormatPicker } from '../formats/format-picker';
+import { FormatPicker, formatWords } from '../formats/format-picker';
 import { SpecimenPicker } from '../specimens/specimen-picker';
 import { DrawingSettings } from './drawing-settings';
 import type { Changed, OpenDrawing } from './drawing-store';
@@ -89,6 +89,12 @@ export function SheetsPane(props: {
   );
 }
 
+/** The format of a sheet of its own, with its edition. */
+function editionWords(formats: OpenDrawing['formats'], id: string): string {
+  const format = formats.find(({ edition }) => edition.id === id);
+  return format ? formatWords(format) : id;
+}
+
 const AS_THE_DRAWING = { value: '', label: 'As the drawing' };
 
 function SheetEntry(props: {
@@ -109,7 +115,7 @@ function SheetEntry(props: {
     planned?.document.sizes.find(({ id }) => id === planned.sizeId)?.name,
     sheet.scale,
     model && [model.name, sheet.variant].filter(Boolean).join(' · '),
-    sheet.edition && formats.find(({ edition }) => edition.id === sheet.edition)?.name,
+    sheet.edition && editionWords(formats, sheet.edition),
   ].filter(Boolean);
   /** The sheet with a field set, or left to the drawing. */
   const set = (change: Partial<Record<keyof DrawingSheet, string | undefined>>) => {
@@ -183,11 +189,7 @@ function SheetEntry(props: {
           <Row label="Format">
             <FormatPicker
               label="Format of the sheet"
-              shown={
-                sheet.edition
-                  ? (formats.find(({ edition }) => edition.id === sheet.edition)?.name ?? sheet.edition)
-                  : AS_THE_DRAWING.label
-              }
+              shown={sheet.edition ? editionWords(formats, sheet.edition) : AS_THE_DRAWING.label}
               first={AS_THE_DRAWING}
               inForce
               without={({ id }) => id === open.drawing.formatId}

@@ -23,6 +23,21 @@ function newerOf({ formats }: OpenDrawing): { editions: string[]; definitions: s
   return { editions: wordsOf(all.filter(isEdition)), definitions: wordsOf(all.filter((one) => !isEdition(one))) };
 }
 
+/** Which sheets are made by an edition that is not the newest: the drawing as a whole, or some of them. */
+function keepsWords({ formats: [own, ...others], drawing }: OpenDrawing): string {
+  const isBehind = ({ newer = [] }: OpenDrawing['formats'][number]) =>
+    newer.some(({ of }) => of === 'edition' || of === 'withdrawn');
+  if (isBehind(own!)) return `The drawing keeps edition ${drawing.edition}.`;
+  return others
+    .filter(isBehind)
+    .map(({ edition }) => {
+      const sheets = drawing.sheets.flatMap((sheet, i) => (sheet.edition === edition.id ? [i + 1] : []));
+      const [are, keep] = sheets.length > 1 ? ['Sheets', 'keep'] : ['Sheet', 'keeps'];
+      return `${are} ${sheets.join(', ')} ${keep} edition ${edition.number}.`;
+    })
+    .join(' ');
+}
+
 /** Says that a drawing prints what it was finished with, or its edition froze, although something is newer by now. */
 export function SinceStrip(props: {
   open: OpenDrawing;
@@ -54,7 +69,7 @@ export function SinceStrip(props: {
         {otherwise.length > 0
           ? `${counted(otherwise.length, 'cell')} would print otherwise now. The drawing prints what it was finished with.`
           : editions.length > 0
-            ? `${editions.join(' ')} The drawing keeps edition ${drawing.edition}.`
+            ? `${editions.join(' ')} ${keepsWords(open)}`
             : `The office has newer definitions. The drawing keeps those of edition ${drawing.edition}.`}
       </Box>
       {move && (
@@ -131,6 +146,16 @@ export function ReopenButton(props: {
             <Button type="button" onClick={close}>
               Cancel
             </Button>
+            <Button
+              type="button"
+              {...(!move && { look: 'primary' as const })}
+              onClick={() => {
+                close();
+                onReopen();
+              }}
+            >
+              {move ? 'Reopen as it is' : 'Reopen'}
+            </Button>
             {move && (
               <Button
                 type="button"
@@ -143,16 +168,6 @@ export function ReopenButton(props: {
                 {move.words} with its next revision…
               </Button>
             )}
-            <Button
-              type="button"
-              {...(!move && { look: 'primary' as const })}
-              onClick={() => {
-                close();
-                onReopen();
-              }}
-            >
-              {move ? 'Reopen as it is' : 'Reopen'}
-            </Button>
           </>
         }
       >

@@ -264,6 +264,13 @@ describe('moving', () => {
     ]);
   });
 
+  test('what a question does not take any more stays while it is asked as before', () => {
+    const status = askedValue('status', { name: 'Status', type: 'choice', choices: ['x'] });
+    const world = worldOf({ one: edition([status]) });
+    const { drawing } = moved(drawingOn('one', { answers: { status: 'y' } }), { model: { specimen: 'pawl' } }, world);
+    expect([drawing.answers, drawing.aside]).toEqual([{ status: 'y' }, []]);
+  });
+
   test('what is not there, and a move that changes nothing, are refused', () => {
     const world = worldOf({ one: workshop.format });
     const drawing = drawingOn('one');
@@ -563,7 +570,10 @@ describe('foreseeing', () => {
       { model: { specimen: 'recovery-winch' } },
       world,
     );
-    expect(words(things, 'printed').some((one) => /instead of|comes/.test(one))).toBe(true);
+    expect(words(things, 'printed')).toContain('Title prints “RECOVERY WINCH” instead of “PAWL”.');
+    // The list comes as one thing, not cell by cell.
+    expect(words(things, 'rows')).toEqual([expect.stringMatching(/^Parts list comes, with \d+ rows\.$/)]);
+    expect(words(things, 'printed').join(' ')).not.toContain('Item');
   });
 
   test('agrees with what the drawing prints after it, cell by cell', () => {

@@ -42,6 +42,7 @@ function markOf(one: Foreseen): Mark {
     case 'converted':
     case 'item':
     case 'printed':
+    case 'rows':
     case 'sheets':
     case 'size':
     case 'view':

@@ -21,7 +21,7 @@ import { type Moving, type OpenDrawing, withAnswer } from '../drawing-store';
 import { documentsOf } from '../use-sheets';
 import { ForeseenList, placeOf } from './foreseen-list';
 import { MovedSheets } from './moved-sheets';
-import { PlacesForValues } from './places-for-values';
+import { PlacesForValues, hasPlaces } from './places-for-values';
 import { RevisionFields, revisionOf, useNextRevision } from './revision-fields';
 import { staysBehind } from './ways-to-move';
 import { useForesight } from './use-foresight';
@@ -137,18 +137,19 @@ export function MoveDialog(props: {
           {props.to.edition !== undefined && open.drawing.sheets.length > 1 && (
             <Part title="Sheets that move">
               {open.drawing.sheets.map(({ id, name }, i) => (
-                <CheckBox
-                  key={id}
-                  checked={!behind.includes(id)}
-                  onChange={(moves) => setBehind(moves ? behind.filter((one) => one !== id) : [...behind, id])}
-                >
-                  Sheet {i + 1}
-                  {name && `, ${name}`}
-                </CheckBox>
+                <Box key={id}>
+                  <CheckBox
+                    checked={!behind.includes(id)}
+                    onChange={(moves) => setBehind(moves ? behind.filter((one) => one !== id) : [...behind, id])}
+                  >
+                    Sheet {i + 1}
+                    {name && `, ${name}`}
+                  </CheckBox>
+                </Box>
               ))}
             </Part>
           )}
-          {view && (view.sizes.length > 0 || view.values.some(({ by }) => by !== 'question')) && (
+          {view && hasPlaces(view, mapping) && (
             <Part title="Where values go">
               <PlacesForValues
                 view={view}

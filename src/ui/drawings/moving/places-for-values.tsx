@@ -21,6 +21,23 @@ export const placeNow = ({ of, key, to }: Carried, { values = [] }: Partial<Mapp
   return said ? said.to : to;
 };
 
+/** The question that does not take a value, which is kept aside then. */
+function unfit(one: Carried, { kept, targets }: MoveForesight, mapping: Partial<Mapping>): string | undefined {
+  const to = placeNow(one, mapping);
+  const came = kept?.carried.find(({ of, key }) => of === one.of && key === one.key);
+  return to !== null && came?.to === null ? (targets.find(({ key }) => key === to)?.name ?? to) : undefined;
+}
+
+/** The values that do not simply go to the question that they answered. */
+const toPlace = (view: MoveForesight, mapping: Partial<Mapping>): MoveForesight['values'] =>
+  view.values.filter(
+    (one) => one.by !== 'question' || placeNow(one, mapping) !== one.to || unfit(one, view, mapping) !== undefined,
+  );
+
+/** Whether there is anything to say or to choose of where values and sizes go. */
+export const hasPlaces = (view: MoveForesight, mapping: Partial<Mapping>): boolean =>
+  view.sizes.length > 0 || toPlace(view, mapping).length > 0;
+
 /** Values that do not go to the question that they answered, each with the place that is proposed for it; and sizes that are not served. */
 export function PlacesForValues(props: {
   view: MoveForesight;
@@ -29,7 +46,7 @@ export function PlacesForValues(props: {
 }) {
   const { view, mapping, onChange } = props;
   const { sizes, targets } = view;
-  const values = view.values.filter((one) => one.by !== 'question' || placeNow(one, mapping) !== one.to);
+  const values = toPlace(view, mapping);
   const put = ({ of, key }: Carried, to: string | null) =>
     onChange({
       ...mapping,
@@ -70,7 +87,12 @@ export function PlacesForValues(props: {
                 </option>
               ))}
             </Select>
-            {one.by !== undefined && to === one.to && (
+            {unfit(one, view, mapping) !== undefined && (
+              <Box fontSize="13px" color="ochre">
+                ▲ “{unfit(one, view, mapping)}” does not take it. It is kept aside.
+              </Box>
+            )}
+            {one.by !== undefined && to === one.to && unfit(one, view, mapping) === undefined && (
               <Box fontSize="12px" color="soft">
                 {BY[one.by]}
               </Box>

@@ -12,18 +12,24 @@ export interface WantedMove {
 export function offeredMove({ formats, drawing }: OpenDrawing): WantedMove | undefined {
   const [own, ...others] = formats;
   const newest = newerEdition(own!);
-  const sheets = Object.fromEntries(
-    drawing.sheets.flatMap(({ id, edition }) => {
-      const format = others.find((one) => one.edition.id === edition);
-      const to = format && newerEdition(format);
-      return to ? [[id, { edition: to.id }] as const] : [];
-    }),
-  );
-  const count = (newest ? 1 : 0) + Object.keys(sheets).length;
-  if (count === 0) return undefined;
+  const moves = drawing.sheets.flatMap(({ id, edition }, i) => {
+    const format = others.find((one) => one.edition.id === edition);
+    const to = format && newerEdition(format);
+    return to ? [{ sheet: i + 1, id, to }] : [];
+  });
+  if (!newest && moves.length === 0) return undefined;
+  const [only] = moves;
   return {
-    title: newest && count === 1 ? `Move to ${newest.words}` : 'Move to newer editions',
-    to: { ...(newest && { edition: newest.id }), ...(Object.keys(sheets).length > 0 && { sheets }) },
+    title:
+      newest && !only
+        ? `Move to ${newest.words}`
+        : only && moves.length === 1 && !newest
+          ? `Move sheet ${only.sheet} to ${only.to.words}`
+          : 'Move to newer editions',
+    to: {
+      ...(newest && { edition: newest.id }),
+      ...(moves.length > 0 && { sheets: Object.fromEntries(moves.map(({ id, to }) => [id, { edition: to.id }])) }),
+    },
   };
 }
 
