@@ -37,6 +37,8 @@ export interface OnSheet {
 export type Foreseen =
   /** A cell prints something else; nothing before: it comes; nothing after: it goes. `on` is of the sheets after, or before where it goes. */
   | { kind: 'printed'; name: string; was: string | undefined; is: string | undefined; on: OnSheet }
+  /** The same text stands in a cell of another name. */
+  | { kind: 'in another cell'; text: string; was: string; is: string; on: OnSheet }
   /** A value that is printed no more, and is kept. */
   | { kind: 'aside'; aside: Aside }
   /** A value reads otherwise under its new question. */
@@ -288,7 +290,11 @@ function printed(then: Looked, now: Looked, { carried }: Pick<KeptMove, 'carried
   const is = collect(now, then, (property) => property);
   return [...new Set([...was.keys(), ...is.keys()])].flatMap((key): Foreseen[] => {
     const [before, after] = [was.get(key), is.get(key)];
-    if ((before?.text ?? '') === (after?.text ?? '')) return [];
+    if ((before?.text ?? '') === (after?.text ?? '')) {
+      if (!before || !after || after.text === '' || before.name === after.name) return [];
+      const on = { sheet: after.sheet, block: after.block, cell: after.id };
+      return [{ kind: 'in another cell', text: after.text, was: before.name, is: after.name, on }];
+    }
     const { sheet, block, id, name } = (after ?? before)!;
     return [{ kind: 'printed', name, was: before?.text, is: after?.text, on: { sheet, block, cell: id } }];
   });

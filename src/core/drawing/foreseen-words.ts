@@ -13,6 +13,8 @@ export function foreseenWords(one: Foreseen): string {
       if (one.was === undefined) return `${one.name} comes: ${quoted(one.is)}.`;
       if (one.is === undefined) return `${one.name} goes: ${quoted(one.was)}.`;
       return `${one.name} prints ${quoted(one.is)} instead of ${quoted(one.was)}.`;
+    case 'in another cell':
+      return `${quoted(one.text)} stands in ${one.is} instead of ${one.was}.`;
     case 'aside':
       return `${one.aside.name} is printed no more. ${quoted(valueText(one.aside.value))} is kept.`;
     case 'converted':

@@ -40,6 +40,7 @@ function markOf(one: Foreseen): Mark {
     case 'zone':
       return CARE;
     case 'converted':
+    case 'in another cell':
     case 'item':
     case 'printed':
     case 'rows':
