@@ -32,15 +32,6 @@ const VIEWS = [
     },
   },
   {
-    file: 'board-names',
-    path: '/formats/workshop-sheets',
-    until: async (page) => {
-      await page.getByRole('radio', { name: 'Names' }).click();
-      await page.getByRole('treeitem', { name: /^Title block A3/ }).dblclick();
-      await drawn(page, 15);
-    },
-  },
-  {
     file: 'reading',
     path: '/formats/read',
     until: async (page) => {
@@ -90,6 +81,20 @@ const VIEWS = [
       await page.getByRole('link', { name: 'KD-00002' }).click();
       await page.locator('svg [data-source=number] text').last().waitFor();
       await page.locator('input[data-asked=document-type]').focus();
+    },
+  },
+  {
+    file: 'moving',
+    path: '/drawings',
+    until: async (page) => {
+      await page.getByRole('link', { name: 'KD-00002' }).click();
+      await page.getByRole('radio', { name: 'Sheets' }).click();
+      const model = page.getByRole('combobox', { name: 'Model of the whole drawing' });
+      await model.click();
+      await model.fill('Drum barrel');
+      await page.getByRole('option', { name: 'Drum barrel', exact: true }).click();
+      await page.getByRole('button', { name: /^Title prints/ }).click();
+      await page.getByTestId('place').first().waitFor();
     },
   },
   {

@@ -39,6 +39,16 @@ const SCREENS: Screen[] = [
   },
   { name: 'the shelf', path: '/formats', ready: (page) => page.getByRole('article').first().waitFor() },
   { name: 'the register', path: '/drawings', ready: (page) => page.getByRole('row').nth(1).waitFor() },
+  {
+    name: 'register, filtered',
+    path: '/api/drawings?wanted=older%20edition&format=workshop-sheets&order=title&direction=up',
+    ready: (page) => page.locator('pre').waitFor(),
+  },
+  {
+    name: 'register, by size',
+    path: '/api/drawings?order=size&direction=up',
+    ready: (page) => page.locator('pre').waitFor(),
+  },
   { name: 'the dictionary', path: '/properties', ready: (page) => page.getByRole('row').nth(1).waitFor() },
   {
     name: 'the specimens',

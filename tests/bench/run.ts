@@ -10,13 +10,16 @@ import { emptyBook } from '@/core/rules/standard-book';
 import { SETTINGS } from '@/core/profile/settings';
 import PDFDocument from 'pdfkit';
 import { Bench } from 'tinybench';
+import { type Standing, foresee } from '../../src/core/drawing/foreseeing';
+import { move } from '../../src/core/drawing/moving';
+import { planDrawing } from '../../src/core/drawing/sheets';
 import { writePdf } from '../../src/core/exchange/pdf';
 import { fontsUsed } from '../../src/core/exchange/svg';
 import { measureLine } from '../../src/core/lettering/setting';
 import type { Facts } from '../../src/core/property/facts';
 import type { Values } from '../../src/core/property/value';
 import { compose } from '../../src/core/scene/compose';
-import { planSheets } from '../../src/core/scene/planning';
+import { composePlanned, planSheets } from '../../src/core/scene/planning';
 import type { Scene } from '../../src/core/scene/scene';
 import { Prover } from '../../src/core/specimen/proving';
 import { readModelFiles } from '../../src/core/specimen/reading-files';
@@ -204,6 +207,52 @@ row(
 const allPdf = await median('30 pages', () => writePdf(pages, files, { title: 'Bench', date: '2026-06-02' }));
 const allFlat = await median('30 flat pages', () => flatPdf(pages.map(({ scene }) => scene)));
 row('the 30 sheets to one PDF', allPdf, '≤ 1.5 ×', `${(allPdf / allFlat).toFixed(2)} × the flat list`);
+
+// A drawing is moved to the next edition: foreseen, against composing its sheets once.
+const moving = {
+  number: 'KD-00001',
+  editionId: 'one',
+  specimen: 'recovery-winch',
+  variant: '316L',
+  sizeId: workshop.format.mainSize,
+  profileId: 'house',
+  profileRevision: null,
+  answers: { 'document-type': 'Assembly drawing', language: 'en' },
+  overruled: {},
+  items: {},
+  revisions: [],
+  signatures: [],
+  aside: [],
+  sheets: [{ id: 'first', name: '' }],
+};
+const editions = new Map([
+  ['one', workshop.format],
+  ['two', { ...workshop.format, asked: workshop.format.asked.filter(({ key }) => key !== 'language') }],
+]);
+const atHand = demoModels(workshop);
+const standing = (drawing: typeof moving): Standing => {
+  const document = editions.get(drawing.editionId)!;
+  const { model: _, variant: __, ...surroundings } = facts;
+  const { document: profile } = workshop.profile;
+  const sources = { document, others: editions, facts: surroundings, scale: '1:2', models: atHand, profile };
+  return { drawing, documents: [document], sources, resources };
+};
+const composingDrawing = await median('a drawing', () => {
+  const { drawing, sources } = standing(moving);
+  return planDrawing(drawing, sources, resources).map((one) => composePlanned(one, resources));
+});
+const foreseeing = await median('a move', () => {
+  const world = { formats: editions, called: (id: string) => id, models: atHand };
+  const outcome = move(moving, { edition: 'two' }, {}, world);
+  if (!outcome.ok) throw new Error(outcome.reason);
+  return foresee(standing(moving), standing(outcome.drawing as typeof moving), outcome);
+});
+row(
+  'foreseeing a move of a drawing',
+  foreseeing,
+  '≤ 3 ×',
+  `${(foreseeing / composingDrawing).toFixed(2)} × composing it`,
+);
 
 /** One run's time, ms. */
 function once(work: () => unknown): number {

@@ -268,10 +268,11 @@ test('the history has each act and the end of each sitting, each as it printed t
   const { states, changes } = await drawingHistory(id);
   expect(states.map(({ occasion, who }) => [occasion, who])).toEqual([
     ['move', 'Ines Sundqvist'],
+    ['sitting', 'Ines Sundqvist'],
     ['sitting', desk.name],
   ]);
   expect(changes.length).toBeGreaterThanOrEqual(3);
-  const then = await drawingThen(id, states[1]!.id);
+  const then = await drawingThen(id, states[2]!.id);
   expect(then.drawing).toMatchObject({ editionId: first.editionId, answers: first.answers });
   expect(then.frozen!.sheets[0]!.facts.drawing!.values.language).toBe('sv');
   await expect(drawingThen(id, 999_999)).rejects.toMatchObject({ status: 404 });

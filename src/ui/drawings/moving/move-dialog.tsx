@@ -59,7 +59,7 @@ export function MoveDialog(props: {
     ...(Object.keys(answers).length > 0 && { answers }),
     ...(row && { revision: row }),
   };
-  const { foreseen, foresight, problem: unread, isFetching } = useForesight(open, moving);
+  const { foreseen, foresight, problem: unread, isBehind } = useForesight(open, moving);
   const [chosen, setChosen] = useState<Foreseen>();
   const [shown, setShown] = useState(1);
   const at = chosen && placeOf(chosen);
@@ -70,13 +70,15 @@ export function MoveDialog(props: {
       : undefined;
   const move = async () => {
     setBusy(true);
+    setProblem(undefined);
     const outcome = await onMove({ ...moving, ...(reopens && { reopens: true as const }) });
     setBusy(false);
     if (outcome.ok) onClose();
     else setProblem(outcome.reason);
   };
   const view = foreseen?.view;
-  const refused = problem ?? unread ?? view?.refused;
+  const refused = unread ?? view?.refused;
+  const said = refused ?? problem;
   const lacksText = reopens && revision.description.trim() === '';
   return (
     <Dialog
@@ -87,7 +89,7 @@ export function MoveDialog(props: {
       footer={
         <>
           <Box flex="1" minWidth={0}>
-            {refused !== undefined && <Problem>{refused}</Problem>}
+            {said !== undefined && <Problem>{said}</Problem>}
           </Box>
           <Button type="button" onClick={onClose}>
             Cancel
@@ -95,7 +97,7 @@ export function MoveDialog(props: {
           <Button
             type="button"
             look="primary"
-            disabled={busy || isFetching || !foresight || refused !== undefined || lacksText}
+            disabled={busy || isBehind || !foresight || refused !== undefined || lacksText}
             onClick={() => void move()}
           >
             {reopens ? 'Reopen and move' : 'Move'}
@@ -151,14 +153,7 @@ export function MoveDialog(props: {
           )}
           {view && hasPlaces(view, mapping) && (
             <Part title="Where values go">
-              <PlacesForValues
-                view={view}
-                mapping={mapping}
-                onChange={(next) => {
-                  setProblem(undefined);
-                  setMapping(next);
-                }}
-              />
+              <PlacesForValues view={view} mapping={mapping} onChange={setMapping} />
             </Part>
           )}
           {foreseen?.after && (

@@ -1,5 +1,6 @@
 import { keepPreviousData, queryOptions, useQuery } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { deepEqual } from 'fast-equals';
+import { useEffect, useMemo, useState } from 'react';
 import { type MoveForesight, foreseeMove } from '../../../contract/drawings';
 import { type Foresight, type Standing, foresee } from '../../../core/drawing/foreseeing';
 import type { Resources } from '../../../core/scene/resources';
@@ -28,10 +29,27 @@ const foreseenQuery = (id: string, version: number, moving: Omit<Moving, 'reopen
     placeholderData: keepPreviousData,
   });
 
+/** How long nothing is typed or chosen before it is foreseen anew, ms. */
+const PAUSE_MS = 300;
+
+/** A value once it has not changed for a while. */
+function useSettled<T>(value: T): T {
+  const [settled, setSettled] = useState(value);
+  const text = JSON.stringify(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(JSON.parse(text) as T), PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return settled;
+}
+
 /** Foresees a move: the server says what it would make of the drawing, and the sheets are composed here before and after it. */
 export function useForesight(open: OpenDrawing, moving: Omit<Moving, 'reopens'>) {
   const { id, version } = open.drawing;
-  const { data, error, isFetching } = useQuery(foreseenQuery(id, version, moving));
+  const settled = useSettled(moving);
+  const { data, error, isFetching } = useQuery(foreseenQuery(id, version, settled));
+  /** What is shown is not yet of what was typed last. */
+  const isBehind = isFetching || !deepEqual(JSON.parse(JSON.stringify(moving)), settled);
   const [before, after] = [usePlan(data?.before, undefined), usePlan(data?.after, undefined)];
   const [then, now] = [before.resources, after.resources];
   const foresight = useMemo((): Foresight | undefined => {
@@ -39,7 +57,7 @@ export function useForesight(open: OpenDrawing, moving: Omit<Moving, 'reopens'>)
     const { kept, unsigned = [] } = data.view;
     return foresee(standing(data.before, then), standing(data.after, now), { kept, unsigned });
   }, [data, then, now]);
-  return { foreseen: data, foresight, problem: error?.message, isFetching };
+  return { foreseen: data, foresight, problem: error?.message, isBehind };
 }
 
 const standing = (open: OpenDrawing, resources: Resources): Standing => ({
