@@ -91,9 +91,9 @@ const VIEWS = [
       await page.getByRole('radio', { name: 'Sheets' }).click();
       const model = page.getByRole('combobox', { name: 'Model of the whole drawing' });
       await model.click();
-      await model.fill('Drum barrel');
-      await page.getByRole('option', { name: 'Drum barrel', exact: true }).click();
-      await page.getByRole('button', { name: /^Title prints/ }).click();
+      await model.fill('Pawl');
+      await page.getByRole('option', { name: 'Pawl', exact: true }).click();
+      await page.getByRole('button', { name: /Title prints/ }).click();
       await page.getByTestId('place').first().waitFor();
     },
   },

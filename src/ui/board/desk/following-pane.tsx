@@ -8,9 +8,7 @@ const typingIn = (board: BoardState | undefined) => board?.past.at(-1)?.typing;
 
 /** Whether one board is of the same typing as another: what was typed last began on the same document, in the same field. */
 const isSameTyping = (a: BoardState, b: BoardState): boolean =>
-  a.past.length === b.past.length &&
-  a.past.at(-1)?.document === b.past.at(-1)?.document &&
-  typingIn(a) === typingIn(b);
+  a.past.length === b.past.length && a.past.at(-1)?.document === b.past.at(-1)?.document && typingIn(a) === typingIn(b);
 
 /**
  * A pane that follows the sheet: what is typed changes the sheet on the desk at once, and what stands around it a moment
