@@ -35,9 +35,10 @@ const WANTED: Record<Exclude<WantedDrawings, 'older edition'>, string | undefine
   open: 'drawings.open_count > 0',
 };
 
-/** Of a drawing on an edition that is released or withdrawn: a newer one of its format is released and counts. */
-const OLDER = `editions.state <> 'open' AND EXISTS (SELECT 1 FROM editions AS newer JOIN edition_releases ON edition_id = newer.id
-  WHERE newer.format_id = editions.format_id AND newer.number > editions.number AND newer.state = 'released' AND counts_from <= ?)`;
+/** Of a drawing on an edition that is released or withdrawn: a newer one of its format is released and counts. The few such editions are found once. */
+const OLDER = `drawings.edition_id IN (SELECT older.id FROM editions AS older
+  JOIN editions AS newer ON newer.format_id = older.format_id AND newer.number > older.number AND newer.state = 'released'
+  JOIN edition_releases ON edition_releases.edition_id = newer.id AND counts_from <= ? WHERE older.state <> 'open')`;
 
 const REVISION = "COALESCE(JSON_VALUE(revisions, '$[last].revision'), '')";
 

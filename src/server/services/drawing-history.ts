@@ -64,7 +64,7 @@ export async function drawingHistory(id: string): Promise<DrawingHistory> {
 
 /** A drawing as it was in a state that is kept, as if it were finished with what it printed then. */
 export async function drawingIn(db: Database, id: string, state: number): Promise<DrawingRow> {
-  const kept = await findState(db, id, state);
+  const kept = Number.isSafeInteger(state) ? await findState(db, id, state) : undefined;
   if (!kept) throw new ServiceError(404, 'There is no such state in the history of this drawing.');
   return { ...kept.state, state: 'finished', frozen: kept.printed, finishedWith: kept.state.finishedWith };
 }

@@ -8,7 +8,7 @@ import type {
   moveDrawing as Move,
 } from '../../contract/drawings';
 import { askedBy, unsoundAnswers, withProposals } from '../../core/drawing/asking';
-import { proposeMapping } from '../../core/drawing/mapping';
+import { proposeMapping, readAs } from '../../core/drawing/mapping';
 import { type Destination, type MoveWorld, destined, formatsAt, movableOf } from '../../core/drawing/movable';
 import { type KeptMove, back, move } from '../../core/drawing/moving';
 import { revise } from '../../core/drawing/revising';
@@ -277,12 +277,12 @@ export function putAside(
       const next = { ...row, aside: row.aside.filter((_, i) => i !== place) };
       if (to === null) return { next, at, words: `Removed “${one.name}”, which was kept aside` };
       const documents = at.editions.map(({ document }) => document);
-      const answers = { ...row.answers, [to]: one.value };
+      const read = readAs(one.value, to, askedBy(documents), new Set());
+      if (!read) throw new ServiceError(422, `Nobody is asked for “${to}” on this drawing.`);
+      if (!read.ok) throw new ServiceError(422, read.reason);
+      const answers = { ...row.answers, [to]: read.value };
       const { byOthers } = await signing(db);
-      const refused = {
-        ...unsoundAnswers(documents, answers, row.answers),
-        ...notAnswered(documents, row.answers, answers, actor.role, byOthers),
-      };
+      const refused = notAnswered(documents, row.answers, answers, actor.role, byOthers);
       if (Object.keys(refused).length > 0) throw new ServiceError(422, Object.values(refused).join(' '));
       return { next: { ...next, answers }, at };
     },
