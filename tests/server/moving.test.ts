@@ -275,8 +275,7 @@ test('the history has each act and the end of each sitting, each as it printed t
   const then = await drawingThen(id, states[2]!.id);
   expect(then.drawing).toMatchObject({ editionId: first.editionId, answers: first.answers });
   expect(then.frozen!.sheets[0]!.facts.drawing!.values.language).toBe('sv');
-  for (const none of [999_999, NaN, 1.5])
-    await expect(drawingThen(id, none)).rejects.toMatchObject({ status: 404 });
+  for (const none of [999_999, NaN, 1.5]) await expect(drawingThen(id, none)).rejects.toMatchObject({ status: 404 });
 });
 
 test('a drawing on a revision of its profile of its own keeps it when it is reopened, and a new edition ends it', async () => {
