@@ -103,6 +103,19 @@ test.each([{ siteId: 'yard' }, { profileId: 'p2' }, { projectId: 'float' }, { ke
   },
 );
 
+test('a drawing that somebody else has moved is loaded anew, with its other format; what was typed is saved after it', async () => {
+  const { store, get } = await opened();
+  const elsewhere = { ...stored, editionId: 'e2', version: 5 };
+  save.mockRejectedValueOnce(new RequestFailed('Changed.', 409, false, { current: elsewhere }));
+  load.mockResolvedValue({ drawing: elsewhere, formats: [{ edition: { id: 'e2' } }], scheme: {} });
+  store.change({ scale: '1:5' });
+  await pass(400);
+  expect(load).toHaveBeenCalledTimes(2);
+  expect(get().open!.formats[0]!.edition.id).toBe('e2');
+  await pass(400);
+  expect(save.mock.calls.at(-1)).toEqual([{ scale: '1:5', version: 5 }]);
+});
+
 test('what is typed while a save is on its way is saved after it, on the new version', async () => {
   const { store, drawing } = await opened();
   let answer!: (drawing: DrawingView) => void;

@@ -314,10 +314,13 @@ export class DrawingStore {
 
   /** Goes on with the drawing as somebody else has changed it. @returns whether what is pending may be saved */
   private meet(current: DrawingView): boolean {
+    const { open } = this.state.getState();
+    const isElsewhere = open !== undefined && needsAnew(this.base ?? open.drawing, current, open);
     const unsaved = this.unsaved();
-    if (unsaved) return this.bring(unsaved, current);
-    this.show(current);
-    return true;
+    const maySave = unsaved ? this.bring(unsaved, current) : true;
+    if (!unsaved) this.show(current);
+    if (isElsewhere) void this.load();
+    return maySave;
   }
 
   private join(unsaved: Unsaved, current: DrawingView, clashesTo?: 'mine' | 'theirs') {
@@ -395,6 +398,17 @@ const isIn = (changed: Changed, drawing: DrawingView): boolean =>
 
 /** What of the office a drawing prints: with any of it, what is loaded with the drawing is another one. */
 const OF_THE_OFFICE = ['profileId', 'projectId', 'siteId', 'keptOffice'] as const;
+
+/** Whether somebody else has moved a drawing, or given it other values of the office: what is loaded with it is of what it was. */
+const needsAnew = (
+  was: Pick<Changeable, 'profileId' | 'projectId' | 'siteId'>,
+  current: DrawingView,
+  open: OpenDrawing,
+): boolean =>
+  current.editionId !== open.formats[0]!.edition.id ||
+  (['profileId', 'projectId', 'siteId'] as const).some((key) => was[key] !== current[key]) ||
+  current.specimen !== open.drawing.specimen ||
+  needsMore({}, current, open);
 
 /** Whether what was saved asks for what is not loaded: another format or model, or other values of the office. */
 const needsMore = (sent: Changed, { sheets }: DrawingView, { formats, office }: OpenDrawing): boolean =>
