@@ -1,4 +1,4 @@
--- Drawings are moved to other editions, formats, models and profile revisions: what they print no more they keep aside, and each move is
+-- Drawings are moved to other editions, formats, models and profile revisions: they keep aside what they no longer print, and each move is
 -- kept with what was before, by which it is undone.
 ALTER TABLE drawings
   ADD COLUMN IF NOT EXISTS aside JSON NOT NULL DEFAULT '[]' AFTER items;

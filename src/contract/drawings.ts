@@ -136,7 +136,7 @@ export const DrawingView = z.object({
   /** The newest revision's name. */
   revision: z.string().optional(),
   items: z.record(z.string(), z.record(z.string(), z.number())),
-  /** What it prints no more since it was moved, and keeps. */
+  /** What it no longer prints since it was moved, and keeps. */
   aside: z.array(Aside),
   sheets: DrawingSheets,
   state: State,

@@ -103,7 +103,7 @@ test('a drawing follows to the next edition: foreseen, mapped, answered, moved, 
   await page.getByRole('button', { name: `Move to edition ${next}…` }).click();
   const dialog = page.getByRole('dialog', { name: `Move to edition ${next}` });
   const things = dialog.getByRole('region', { name: 'What the move does' });
-  await expect(things.getByText('Language is printed no more. “sv” is kept.')).toBeVisible();
+  await expect(things.getByText('Language is no longer printed. “sv” is kept.')).toBeVisible();
   await expect(things.getByRole('combobox', { name: 'Where Document type goes' })).toHaveValue('kind');
   // The language is put into the coating's cell instead, then aside again.
   await things.getByRole('combobox', { name: 'Where Language goes' }).selectOption({ label: 'Coating' });
@@ -223,7 +223,7 @@ test('one of eight sheets follows alone, and the others later', async ({ page })
   for (const number of [1, 2, 4, 5, 6, 7, 8])
     await dialog.getByRole('checkbox', { name: `Sheet ${number}`, exact: number === 1 }).uncheck({ force: true });
   // Both formats ask: nothing is set aside.
-  await expect(dialog.getByText('is printed no more')).toHaveCount(0);
+  await expect(dialog.getByText('is no longer printed')).toHaveCount(0);
   await dialog.getByRole('button', { name: 'Move', exact: true }).click();
   await expect(moved(page)).toContainText(`sheet 3 to Workshop sheets, edition ${next}`);
   await page.getByRole('radio', { name: 'Sheets' }).click();

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Value } from '../property/value';
 
-/** A value that a drawing prints no more since it was moved, and keeps: an answer, or a value that was overruled. */
+/** A value that a drawing no longer prints since it was moved, and keeps: an answer, or a value that was overruled. */
 export const Aside = z.object({
   of: z.enum(['answer', 'overruled']),
   /** The key of the question, or the id of the property. */

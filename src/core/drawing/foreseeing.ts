@@ -39,7 +39,7 @@ export type Foreseen =
   | { kind: 'printed'; name: string; was: string | undefined; is: string | undefined; on: OnSheet }
   /** The same text stands in a cell of another name. */
   | { kind: 'in another cell'; text: string; was: string; is: string; on: OnSheet }
-  /** A value that is printed no more, and is kept. */
+  /** A value that is no longer printed, and is kept. */
   | { kind: 'aside'; aside: Aside }
   /** A value reads otherwise under its new question. */
   | { kind: 'converted'; name: string; was: Answer; is: Answer }

@@ -16,7 +16,7 @@ export function foreseenWords(one: Foreseen): string {
     case 'in another cell':
       return `${quoted(one.text)} stands in ${one.is} instead of ${one.was}.`;
     case 'aside':
-      return `${one.aside.name} is printed no more. ${quoted(valueText(one.aside.value))} is kept.`;
+      return `${one.aside.name} is no longer printed. ${quoted(valueText(one.aside.value))} is kept.`;
     case 'converted':
       return `${one.name} reads ${quoted(valueText(one.is))}; it was ${quoted(valueText(one.was))}.`;
     case 'asked':

@@ -42,7 +42,7 @@ export const Movable = z.object({
   sheets: z.array(DrawingSheet),
   revisions: z.array(RevisionRow),
   signatures: z.array(Signature),
-  /** What it prints no more since it was moved, and keeps. */
+  /** What it no longer prints since it was moved, and keeps. */
   aside: z.array(Aside),
 });
 export type Movable = Omit<z.infer<typeof Movable>, 'variant' | 'items'> & {

@@ -42,7 +42,7 @@ export interface DrawingRow extends DrawingSettings {
   signatures: Signature[];
   /** Item numbers of its parts lists that are given. */
   items: ItemsByList;
-  /** What it prints no more since it was moved, and keeps. */
+  /** What it no longer prints since it was moved, and keeps. */
   aside: Aside[];
   sheets: DrawingSheet[];
   state: DrawingState;

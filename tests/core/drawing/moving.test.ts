@@ -557,7 +557,7 @@ describe('foreseeing', () => {
     });
     const drawing = drawingOn('one', { answers: { heat: 'Q&T', coat: 'zinc' } });
     const { things, sheets } = foreseen(drawing, { edition: 'two' }, world);
-    expect(words(things, 'aside')).toEqual(['Heat treatment is printed no more. “Q&T” is kept.']);
+    expect(words(things, 'aside')).toEqual(['Heat treatment is no longer printed. “Q&T” is kept.']);
     expect(words(things, 'asked')).toEqual(['Colour is asked and required.']);
     expect(words(things, 'printed').join(' ')).toContain('“zinc”');
     expect(sheets[0]!.before!.scene).not.toEqual(sheets[0]!.after!.scene);

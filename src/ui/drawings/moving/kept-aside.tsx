@@ -10,7 +10,7 @@ import { Problem, Select } from '../../controls/field';
 import type { OpenDrawing } from '../drawing-store';
 import { askedOf } from '../use-sheets';
 
-/** What a drawing prints no more since it was moved: each value is put under a question, or removed. */
+/** What a drawing no longer prints since it was moved: each value is put under a question, or removed. */
 export function KeptAside(props: {
   open: OpenDrawing;
   locked: boolean;
