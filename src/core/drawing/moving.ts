@@ -6,7 +6,7 @@ import { variantOf } from '../specimen/specimen';
 import type { Aside } from './aside';
 import { askedBy, overrulable } from './asking';
 import { Answers } from './drawing';
-import { Carried, type Mapping, proposeMapping, readAs } from './mapping';
+import { Carried, type Mapping, type ProposedSize, proposeMapping, readAs } from './mapping';
 import { type Destination, Movable, type MoveWorld, destined, formatsAt, movableOf } from './movable';
 import { type DrawingSheet, editionsOf } from './sheets';
 import { REVISION_ROW, type SignedName, signedNames, withoutSigned } from './signing';
@@ -52,48 +52,18 @@ export function move<T extends Movable>(
   const unsigned = signedNames(before, drawing).filter(({ of }) => !(revises && of === REVISION_ROW));
   const bare = withoutSigned(at, unsigned);
   const proposed = proposeMapping(drawing, at, world);
-  const sizes = {
-    ...Object.fromEntries(proposed.sizes.flatMap(({ of, to }) => (to === undefined ? [] : [[of, to]]))),
-    ...mapping.sizes,
-  };
-  const unsized = proposed.sizes.find(({ of }) => sizes[of] === undefined);
-  if (unsized) return refuse(`${unsized.words} Choose a size.`);
-  const sized = withSizes(bare, sizes);
-  const unserved = unservedIn(sized, proposed.sizes, world);
-  if (unserved !== undefined) return refuse(unserved);
+  const sized = withSizes(bare, proposed.sizes, mapping.sizes ?? {}, world);
+  if (!sized.ok) return sized;
 
-  const carried = proposed.values.map(({ of, key, to }): Carried => {
+  const wanted = proposed.values.map(({ of, key, to }): Carried => {
     const said = mapping.values?.find((one) => one.of === of && one.key === key);
     return { of, key, to: said ? said.to : to };
   });
-  const twice = carried.find(({ to }, i) => to !== null && carried.some((one, j) => j < i && one.to === to));
+  const twice = wanted.find(({ to }, i) => to !== null && wanted.some((one, j) => j < i && one.to === to));
   if (twice) return refuse(`Two values are put under “${nameOf(twice.to!, at, world)}”. Choose one of them.`);
 
-  const asked = askedBy(formatsAt(at, world));
-  const asks = askedBy(before);
-  /** Whether a question is asked as it was: what it was given stays, even what it would not take today. */
-  const isUnchanged = (key: string): boolean =>
-    deepEqual(
-      asks.find((each) => each.key === key),
-      asked.find((each) => each.key === key) ?? null,
-    );
+  const { answers, carried, aside } = carriedOver(drawing, at, wanted, world, proposed.linked);
   const from = world.called(drawing.editionId);
-  const answers: Answers = {};
-  const aside: Aside[] = [];
-  for (const one of carried) {
-    const { of, key, to } = one;
-    const kept = of === 'aside' ? drawing.aside[Number(key)] : undefined;
-    const value = kept ? kept.value : bare.answers[key]!;
-    const stands = of === 'answer' && key === to && isUnchanged(key);
-    const put =
-      to === null ? undefined : stands ? { ok: true as const, value } : readAs(value, to, asked, proposed.linked);
-    if (to !== null && put?.ok) answers[to] = put.value;
-    else {
-      one.to = null;
-      aside.push(kept ?? { of: 'answer', key, name: nameOf(key, drawing, world), value, from });
-    }
-  }
-  const stays = drawing.aside.filter((_, i) => !carried.some(({ of, key }) => of === 'aside' && key === String(i)));
   const typed = unsigned
     .filter(({ of, signature }) => of !== REVISION_ROW && !signature)
     .map(({ of, name }): Aside => ({ of: 'answer', key: of, name, value: drawing.answers[of]!, from }));
@@ -101,20 +71,50 @@ export function move<T extends Movable>(
   const overruled = Object.fromEntries(Object.entries(drawing.overruled).filter(([id]) => allowed.has(id)));
   const gone = Object.entries(drawing.overruled)
     .filter(([id]) => !allowed.has(id))
-    .map(([key, value]): Aside => ({
-      of: 'overruled',
-      key,
-      name: world.models.properties.get(key)?.name ?? key,
-      value,
-      from,
-    }));
-  const moved: T = { ...sized, answers, overruled, aside: [...stays, ...aside, ...typed, ...gone] };
+    .map(([key, value]): Aside => ({ of: 'overruled', key, name: nameOf(key, drawing, world), value, from }));
+  const moved: T = { ...sized.drawing, answers, overruled, aside: [...aside, ...typed, ...gone] };
   return {
     ok: true,
     drawing: moved,
     unsigned,
     kept: { before: movableOf(drawing), after: movableOf(moved), carried },
   };
+}
+
+/**
+ * The values of a drawing under the questions of its destination; what a question does not take, and what has none, is kept aside. A question
+ * that is asked as it was keeps what it was given, even what it would not take today.
+ */
+function carriedOver(
+  drawing: Movable,
+  at: Movable,
+  wanted: readonly Carried[],
+  world: MoveWorld,
+  linked: ReadonlySet<string>,
+): { answers: Answers; carried: Carried[]; aside: Aside[] } {
+  const [asks, asked] = [askedBy(formatsAt(drawing, world)), askedBy(formatsAt(at, world))];
+  const from = world.called(drawing.editionId);
+  const answers: Answers = {};
+  const carried: Carried[] = [];
+  const aside = drawing.aside.filter((_, i) => !wanted.some(({ of, key }) => of === 'aside' && key === String(i)));
+  for (const { of, key, to } of wanted) {
+    const kept = of === 'aside' ? drawing.aside[Number(key)] : undefined;
+    const value = kept ? kept.value : drawing.answers[key]!;
+    const question = asked.find((one) => one.key === to);
+    const stands =
+      of === 'answer' &&
+      question !== undefined &&
+      deepEqual(
+        question,
+        asks.find((one) => one.key === key),
+      );
+    const read = to === null || stands ? undefined : readAs(value, to, asked, linked);
+    const isPut = to !== null && (stands || read?.ok === true);
+    carried.push({ of, key, to: isPut ? to : null });
+    if (isPut) answers[to] = read?.ok ? read.value : value;
+    else aside.push(kept ?? { of: 'answer', key, name: nameOf(key, drawing, world), value, from });
+  }
+  return { answers, carried, aside };
 }
 
 /** The name of a question of a drawing, or of the property that has its id. */
@@ -150,27 +150,26 @@ const formatTrouble = (at: Movable, { formats }: MoveWorld): string | undefined 
     ? undefined
     : 'The format is no longer on the shelf. Choose another one.';
 
-/** A drawing with sizes chosen for it and for single sheets. */
-function withSizes<T extends Movable>(drawing: T, sizes: Mapping['sizes']): T {
-  return {
-    ...drawing,
-    sizeId: sizes[''] ?? drawing.sizeId,
-    sheets: drawing.sheets.map((sheet) =>
-      sizes[sheet.id] === undefined ? sheet : { ...sheet, sizeId: sizes[sheet.id] },
-    ),
-  };
-}
-
-/** Why a size that was chosen does not do. */
-function unservedIn(drawing: Movable, chosen: readonly { of: string }[], { formats }: MoveWorld): string | undefined {
-  for (const { of } of chosen) {
+/** A drawing with a size in place of each that is not served at its destination: the one that was chosen, else the one that is proposed. */
+function withSizes<T extends Movable>(
+  drawing: T,
+  lost: readonly ProposedSize[],
+  chosen: Mapping['sizes'],
+  { formats }: MoveWorld,
+): Outcome<{ drawing: T }> {
+  let sized = drawing;
+  for (const { of, words, to: proposed } of lost) {
+    const sizeId = chosen[of] ?? proposed;
+    if (sizeId === undefined) return refuse(`${words} Choose a size.`);
     const sheet = drawing.sheets.find(({ id }) => id === of);
     const document = formats.get(sheet?.edition ?? drawing.editionId)!;
-    const size = sheet?.sizeId ?? drawing.sizeId;
-    if (!document.sizes.some(({ id }) => id === size))
-      return `“${document.name}” has no size “${size}”. Choose one that it has.`;
+    if (!document.sizes.some(({ id }) => id === sizeId))
+      return refuse(`“${document.name}” has no size “${sizeId}”. Choose one that it has.`);
+    sized = sheet
+      ? { ...sized, sheets: sized.sheets.map((one) => (one.id === of ? { ...one, sizeId } : one)) }
+      : { ...sized, sizeId };
   }
-  return undefined;
+  return { ok: true, drawing: sized };
 }
 
 /** What undoing a move does where the drawing was worked on after it. */
