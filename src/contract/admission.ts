@@ -145,6 +145,7 @@ export const ROUTES = {
   'DELETE /api/starters/[id]': 'administrator',
   'POST /api/starters/[id]/state': 'administrator',
   'POST /api/projections': 'reader',
+  'POST /api/projections/again': 'drafter',
   'GET /api/projections/[id]': 'reader',
   'GET /api/store': 'reader',
   'POST /api/store': 'drafter',

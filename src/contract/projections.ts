@@ -11,12 +11,20 @@ export const wantProjections = route({
     z.object({
       id: z.string(),
       state: z.enum(['waiting', 'done', 'failed']),
-      /** Made from triangles, because the exact one took too long. */
+      /** A preview from triangles, because the exact one takes long: that replaces it. */
       coarse: z.boolean(),
       trouble: z.string().optional(),
     }),
   ),
 });
 
-/** A projection that is done. It never changes. */
+/** Has projections that failed, or are previews, tried again at once. */
+export const projectAgain = route({
+  method: 'POST',
+  path: '/api/projections/again',
+  body: z.strictObject({ ids: z.array(z.string().max(64)).max(200) }),
+  answer: z.null(),
+});
+
+/** A projection that is done. The exact one never changes. */
 export const readProjection = route({ method: 'GET', path: '/api/projections/[id]', answer: Projected });

@@ -5,7 +5,8 @@ import type { Projected, Projection } from '@/core/view/projected';
 import { projectionKey } from '@/core/view/projected';
 import { database } from '@/server/database';
 import { runOne } from '@/server/jobs/runner';
-import { askedProjections, projection } from '@/server/services/projections';
+import { keepTrouble } from '@/server/repositories/projections';
+import { askedProjections, isExact, projectAgain, projection } from '@/server/services/projections';
 import { takeShape } from '@/server/services/shapes';
 import { ServiceError } from '@/server/services/service-error';
 import { STANDARDS_DESK as DESK } from '@/server/actor';
@@ -135,15 +136,63 @@ test('one that is cut off goes on with whoever takes it up', async () => {
   expect((await askedProjections(DESK, [asked]))[0]!.state).toBe('done');
 });
 
-test('one that takes too long is stopped and made from triangles', async () => {
-  process.env.ZONOGRAPH_PROJECTION_SECONDS = '0.001';
-  try {
-    const projected = await made(seen('guard', right));
-    expect(projected.box.width).toBeGreaterThan(600);
-    expect((await askedProjections(DESK, [seen('guard', right)]))[0]).toMatchObject({ state: 'done', coarse: true });
-  } finally {
+describe('one that takes long', () => {
+  const [guard, section] = [seen('guard', right), seen('guard', { ...right, cut: 0 })];
+  const state = async (asked: Projection) => (await askedProjections(DESK, [asked]))[0]!;
+  beforeAll(() => {
+    process.env.ZONOGRAPH_PROJECTION_SECONDS = '0.001';
+  });
+  afterAll(() => {
     delete process.env.ZONOGRAPH_PROJECTION_SECONDS;
-  }
+  });
+
+  test('has a preview from triangles that says so; a section has none', async () => {
+    expect((await made(guard)).box.width).toBeGreaterThan(600);
+    expect(await state(guard)).toMatchObject({
+      state: 'done',
+      coarse: true,
+      trouble: expect.stringMatching(/took more/),
+    });
+    expect(await isExact(projectionKey(guard))).toBe(false);
+    await askedProjections(DESK, [section]);
+    await work();
+    expect(await state(section)).toMatchObject({ state: 'failed', trouble: expect.stringMatching(/took more/) });
+  });
+
+  test('is exact in the end, at once when it is asked for again', async () => {
+    const before = await projection(projectionKey(guard));
+    process.env.ZONOGRAPH_PROJECTION_SECONDS = '60';
+    // Nothing is done before the pause is over.
+    await askedProjections(DESK, [guard, section]);
+    await work();
+    expect((await state(guard)).coarse).toBe(true);
+    await projectAgain([projectionKey(guard), projectionKey(section)]);
+    // The preview is shown until the exact one is there.
+    expect([(await state(section)).state, (await state(guard)).state]).toEqual(['waiting', 'done']);
+    await work();
+    expect(await state(guard)).toMatchObject({ state: 'done', coarse: false });
+    expect(await state(section)).toMatchObject({ state: 'done', coarse: false });
+    expect((await projection(projectionKey(section))).cut.length).toBeGreaterThan(0);
+    expect(await projection(projectionKey(guard))).not.toEqual(before);
+    // An exact one stays.
+    await projectAgain([projectionKey(guard)]);
+    expect(await isExact(projectionKey(guard))).toBe(true);
+  });
+
+  test('waits longer each time that it fails', async () => {
+    const key = projectionKey(section);
+    await database.run("UPDATE projections SET state = 'failed', tries = 0 WHERE id = ?", [key]);
+    const pauses: number[] = [];
+    for (let i = 0; i < 7; i++) {
+      await keepTrouble(database, key, { trouble: 'It broke off.', seconds: 1 });
+      const [row] = await database.query<{ pause: number }>(
+        'SELECT TIMESTAMPDIFF(SECOND, CURRENT_TIMESTAMP, again_at) / 60 AS pause FROM projections WHERE id = ?',
+        [key],
+      );
+      pauses.push(Math.round(Number(row!.pause)));
+    }
+    expect(pauses).toEqual([1, 4, 16, 64, 256, 1024, 1440]);
+  });
 });
 
 test('what cannot be projected says why', async () => {

@@ -5,7 +5,13 @@ import { type Projected, type Projection, type ProjectionState, projectionKey } 
 import { type Actor, STANDARDS_DESK } from '../actor';
 import { type Database, database } from '../database';
 import { insertJob } from '../repositories/jobs';
-import { findProjections, insertProjection, projectionContents } from '../repositories/projections';
+import {
+  findProjections,
+  insertProjection,
+  isPreview,
+  projectionContents,
+  tryAgain,
+} from '../repositories/projections';
 import { missingShapes } from '../repositories/shapes';
 import { ServiceError } from './service-error';
 
@@ -24,17 +30,18 @@ export async function askedProjections(
   const states: z.infer<(typeof wantProjections)['answer']> = [];
   for (const [id, asked] of byKey) {
     const row = known.get(id);
-    if (row && row.state !== 'waiting') {
+    const isWanted = row === undefined || row.state === 'waiting' || row.isDue;
+    if (isWanted && !absent.has(asked.shape)) {
+      if (!row) await insertProjection(db, id, asked);
+      // One whose job broke off is begun again.
+      await insertJob(db, { id: randomUUID(), kind: PROJECT, subject: id, input: asked, askedBy: actor.account });
+    }
+    if (row?.state === 'done' || (row?.state === 'failed' && !row.isDue)) {
       const { state, coarse, trouble } = row;
       states.push({ id, state, coarse, ...(trouble !== undefined && { trouble }) });
     } else if (absent.has(asked.shape)) {
       states.push({ id, state: 'failed', coarse: false, trouble: 'The office does not have the file of its shape.' });
-    } else {
-      if (!row) await insertProjection(db, id, asked);
-      // One whose job broke off is begun again.
-      await insertJob(db, { id: randomUUID(), kind: PROJECT, subject: id, input: asked, askedBy: actor.account });
-      states.push({ id, state: 'waiting', coarse: false });
-    }
+    } else states.push({ id, state: 'waiting', coarse: false });
   }
   return states;
 }
@@ -44,6 +51,15 @@ export async function projection(id: string): Promise<Projected> {
   const found = (await projectionContents(database, [id])).get(id);
   if (!found) throw new ServiceError(404, 'There is no such projection.');
   return found;
+}
+
+/** Whether a projection is the exact one, which never changes. */
+export const isExact = async (id: string): Promise<boolean> => !(await isPreview(database, id));
+
+/** Has projections that failed, or are previews, tried again at once. */
+export async function projectAgain(ids: readonly string[]): Promise<null> {
+  await tryAgain(database, ids);
+  return null;
 }
 
 /** How it stands with projections, by their keys, each that is there whole; those that nobody has made yet are begun. */

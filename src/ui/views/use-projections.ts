@@ -9,12 +9,13 @@ import type { Projection, ProjectionState } from '../../core/view/projected';
 import type { ViewsToDraw } from '../../core/view/to-draw';
 import { ask } from '../data/request';
 
-/** How often is looked whether projections have come, ms. */
+/** How often is looked whether projections have come, and whether previews and failures have been replaced, ms. */
 const AGAIN_MS = 700;
+const LATER_MS = 10_000;
 
-const projectionQuery = (id: string) =>
+const projectionQuery = (id: string, coarse: boolean) =>
   queryOptions({
-    queryKey: ['projection', id],
+    queryKey: ['projection', id, coarse],
     queryFn: () => ask(readProjection, { params: { id } }),
     staleTime: Infinity,
   });
@@ -24,6 +25,9 @@ export interface AtHandProjections {
   /** How many are wanted, and how many of them have come to nothing or to something. */
   wanted: number;
   come: number;
+  /** How many are previews, which the exact ones follow; the ids of those that could not be made. */
+  coarse: number;
+  failed: string[];
   problem: string | undefined;
 }
 
@@ -40,12 +44,19 @@ export function useProjections(sheets: readonly { views?: ViewsToDraw | undefine
     queryFn: () => ask(wantProjections, { body: { wanted: [...wanted.values()] } }),
     enabled: keys.length > 0,
     placeholderData: (previous) => previous,
-    refetchInterval: ({ state }) => (state.data?.some((one) => one.state === 'waiting') ? AGAIN_MS : false),
+    refetchInterval: ({ state: { data = [] } }) =>
+      data.some((one) => one.state === 'waiting')
+        ? AGAIN_MS
+        : data.some((one) => one.coarse || one.state === 'failed') && LATER_MS,
   });
   const own = keys.map((key) => states?.find(({ id }) => id === key));
-  const done = own.flatMap((state) => (state?.state === 'done' ? [state.id] : []));
-  const contents = useQueries({ queries: done.map(projectionQuery), combine: contentsOf });
-  const told = own.map((state) => `${state?.id} ${state?.state}`).join(',');
+  const ready = own.flatMap((state) => (state?.state === 'done' ? [state] : []));
+  const done = ready.map(({ id }) => id);
+  const contents = useQueries({
+    queries: ready.map(({ id, coarse }) => projectionQuery(id, coarse)),
+    combine: contentsOf,
+  });
+  const told = own.map((state) => `${state?.id} ${state?.state} ${state?.coarse}`).join(',');
   const projections = useMemo(() => {
     const known = new Map<string, ProjectionState>();
     own.forEach((state, i) => {
@@ -60,7 +71,14 @@ export function useProjections(sheets: readonly { views?: ViewsToDraw | undefine
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [told, contents]);
   const come = [...projections.values()].filter((state) => state !== 'waiting').length;
-  return { projections, wanted: keys.length, come, problem: error?.message };
+  return {
+    projections,
+    wanted: keys.length,
+    come,
+    coarse: ready.filter(({ coarse }) => coarse).length,
+    failed: own.flatMap((state) => (state?.state === 'failed' ? [state.id] : [])),
+    problem: error?.message,
+  };
 }
 
 const contentsOf = <T>(results: readonly { data?: T }[]): (T | undefined)[] => results.map(({ data }) => data);

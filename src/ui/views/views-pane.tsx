@@ -1,7 +1,10 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
+import { useQueryClient } from '@tanstack/react-query';
 import { ChevronDown } from 'lucide-react';
+import { projectAgain } from '../../contract/projections';
+import { counted } from '../../core/counted';
 import { refuse } from '../../core/refusal';
 import type { Report } from '../../core/scene/report';
 import { PREFERRED_SCALES } from '../../core/sheet/scales';
@@ -21,7 +24,10 @@ import { CommitField, Row, SelectRow } from '../controls/field';
 import { Menu } from '../controls/menu';
 import { sentence } from '../controls/sentence';
 import { SortableItem, SortableList } from '../controls/sortable';
+import { OnlyFor } from '../data/me';
+import { ask } from '../data/request';
 import { SpecimenPicker } from '../specimens/specimen-picker';
+import type { AtHandProjections } from './use-projections';
 
 const ADDED: Record<string, { words: string; of: ViewOf }> = Object.fromEntries([
   ...[...SIDES, ...CORNERS].map((from) => {
@@ -53,13 +59,44 @@ function signed(axis: string): string {
   return axis.startsWith('-') ? `−${axis[1]}` : axis;
 }
 
+/** Says that views are previews only, or could not be made; those are tried again by a click. */
+function NotExact({ coarse, failed }: Pick<AtHandProjections, 'coarse' | 'failed'>) {
+  const client = useQueryClient();
+  const again = async () => {
+    await ask(projectAgain, { body: { ids: failed } });
+    await client.invalidateQueries({ queryKey: ['projections wanted'] });
+  };
+  return (
+    <>
+      {coarse > 0 && (
+        <Box fontSize="13px" color="ochre" role="status">
+          ▲ {counted(coarse, 'view')} {coarse === 1 ? 'is a preview' : 'are previews'}, from triangles. The exact one
+          follows.
+        </Box>
+      )}
+      {failed.length > 0 && (
+        <Flex align="baseline" gap="8px">
+          <Box fontSize="13px" color="vermilion" role="status">
+            ■ {counted(failed.length, 'view')} could not be projected.
+          </Box>
+          <OnlyFor role="drafter">
+            <Button type="button" look="quiet" onClick={() => void again()}>
+              Try again
+            </Button>
+          </OnlyFor>
+        </Flex>
+      )}
+    </>
+  );
+}
+
 /** The views of one sheet: their scale, how the model stands, and each view with what it shows and how. */
 export function ViewsPane(props: {
   setting: SheetViews;
   /** The views as they are placed. */
   placed: Report['views'];
   /** How many projections are wanted and have come. */
-  progress: { wanted: number; come: number };
+  progress: Pick<AtHandProjections, 'wanted' | 'come' | 'coarse' | 'failed'>;
   selected: string | undefined;
   locked: boolean;
   onSelect: (id: string | undefined) => void;
@@ -85,6 +122,7 @@ export function ViewsPane(props: {
           </Box>
         )}
       </Flex>
+      <NotExact {...progress} />
       <SelectRow
         label="Scale"
         value={scale}
