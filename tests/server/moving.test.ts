@@ -166,6 +166,8 @@ test('an edition that is withdrawn meanwhile, one that is still open, a stranger
   if (open.edition.state !== 'open') await openNextEdition(desk, 'inch-sheets');
   const { edition: unreleased } = await format('inch-sheets');
   await expect(moveDrawing(desk, id, { version, to: { edition: unreleased.id } })).rejects.toThrow('still open');
+  await database.run("UPDATE edition_releases SET counts_from = '2099-01-01' WHERE edition_id = ?", [edition]);
+  await expect(moveDrawing(desk, id, { version, to: { edition } })).rejects.toThrow('counts from 2099-01-01, not yet');
   await withdrawEdition(desk, edition, {});
   await expect(moveDrawing(desk, id, { version, to: { edition } })).rejects.toThrow('withdrawn');
   expect(await now(id)).toEqual(before);

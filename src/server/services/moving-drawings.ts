@@ -19,6 +19,7 @@ import { type Database, database } from '../database';
 import { insertMove, lastMove, markUndone } from '../repositories/drawing-moves';
 import { type DrawingRow, findDrawing } from '../repositories/drawings';
 import { findProfile, findRevision } from '../repositories/profiles';
+import { findReleases } from '../repositories/releases';
 import { begun, changed } from './changing-drawings';
 import { openView } from './open-drawing';
 import {
@@ -35,6 +36,7 @@ import { modelsAtHand } from './models-at-hand';
 import { revisionScheme } from './revision-scheme';
 import { ServiceError } from './service-error';
 import { signing } from './signing';
+import { officeToday } from './today';
 
 type Wanted = z.infer<(typeof Foresee)['body']>;
 
@@ -76,6 +78,12 @@ async function checked(db: Database, actor: Actor, row: DrawingRow, to: Destinat
       const why = state === 'withdrawn' ? 'It was withdrawn' : 'It is still open';
       throw new ServiceError(422, `Edition ${number} of “${document.name}” is not to be drawn on. ${why}.`);
     }
+    const release = (await findReleases(db, [id])).get(id);
+    if (release && release.countsFrom > (await officeToday(db)))
+      throw new ServiceError(
+        422,
+        `Edition ${number} of “${document.name}” counts from ${release.countsFrom}, not yet.`,
+      );
   }
   if (to.profile) {
     const { id, revision } = to.profile;
