@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { counted } from '../../core/counted';
 import { type PrintedOtherwise, printedOtherwise } from '../../core/drawing/since';
@@ -9,6 +9,7 @@ import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
 import type { OpenDrawing } from './drawing-store';
 import { removedByRevising } from './signature-row';
+import { Strip } from './strip';
 import { sourcesOf } from './use-sheets';
 
 /** What a finished drawing would print otherwise now. */
@@ -52,18 +53,7 @@ export function SinceStrip(props: {
   if (otherwise.length + newer.length === 0) return null;
   const { drawing } = open;
   return (
-    <Flex
-      role="status"
-      aria-label="Newer than the drawing"
-      gap="10px"
-      px="14px"
-      py="3px"
-      align="center"
-      fontSize="14px"
-      bg="card"
-      borderBottom="1px solid"
-      borderColor="line"
-    >
+    <Strip label="Newer than the drawing">
       <Box flex="1" minWidth={0} truncate color="ochre">
         ▲{' '}
         {otherwise.length > 0
@@ -96,7 +86,7 @@ export function SinceStrip(props: {
           </Box>
         )}
       </Dialog>
-    </Flex>
+    </Strip>
   );
 }
 

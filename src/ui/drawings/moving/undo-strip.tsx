@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { foreseeUndo } from '../../../contract/drawings';
@@ -11,6 +11,7 @@ import { Dialog } from '../../controls/dialog';
 import { Problem } from '../../controls/field';
 import { ask } from '../../data/request';
 import type { OpenDrawing } from '../drawing-store';
+import { Strip } from '../strip';
 
 /** How long after a move its strip is shown, ms; afterwards the history has it. */
 const SHOWN_MS = 24 * 3_600_000;
@@ -21,23 +22,12 @@ export function UndoStrip({ open, onUndo }: { open: OpenDrawing; onUndo: (move: 
   const [now] = useState(() => Date.now());
   if (!move || now - Date.parse(move.at) > SHOWN_MS) return null;
   return (
-    <Flex
-      role="status"
-      aria-label="Moved"
-      gap="10px"
-      px="14px"
-      py="3px"
-      align="center"
-      fontSize="14px"
-      bg="card"
-      borderBottom="1px solid"
-      borderColor="line"
-    >
+    <Strip label="Moved">
       <Box flex="1" minWidth={0} truncate>
         {move.words}, {move.who}, <Ago at={move.at} />
       </Box>
       <UndoButton open={open} onUndo={onUndo} />
-    </Flex>
+    </Strip>
   );
 }
 
