@@ -301,7 +301,6 @@ export const MoveForesight = z.object({
       name: z.string(),
       value: Value,
       by: z.enum(['question', 'property', 'name', 'cell', 'link']).optional(),
-      isAsked: z.boolean(),
     }),
   ),
   /** The sizes that are not served there, each with the one that is proposed. */
@@ -338,8 +337,8 @@ export const moveDrawing = route({
   answer: DrawingView,
 });
 
-/** What undoing the last move would make of a drawing. */
-export const UndoForesight = z.object({ after: OpenDrawingView, stays: z.array(z.string()) });
+/** What stays of a drawing as it is now when its last move is undone, in words. */
+export const UndoForesight = z.object({ stays: z.array(z.string()) });
 export type UndoForesight = z.infer<typeof UndoForesight>;
 
 export const foreseeUndo = route({

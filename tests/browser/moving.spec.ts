@@ -107,7 +107,7 @@ test('a drawing follows to the next edition: foreseen, mapped, answered, moved, 
   await expect(things.getByRole('combobox', { name: 'Where Document type goes' })).toHaveValue('kind');
   // The language is put into the coating's cell instead, then aside again.
   await things.getByRole('combobox', { name: 'Where Language goes' }).selectOption({ label: 'Coating' });
-  await expect(things.getByText('“sv” stands in Coating instead of Lang.')).toBeVisible();
+  await expect(things.getByText('“sv” stands in “Coating” instead of “Lang.”.')).toBeVisible();
   await things.getByRole('combobox', { name: 'Where Language goes' }).selectOption('');
   await things.getByLabel('Coating?').fill('Zinc');
   await things.getByRole('button', { name: 'Coating comes: “Zinc”.' }).click();

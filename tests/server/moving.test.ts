@@ -128,7 +128,7 @@ test('after a move, what was answered since stays when the move is undone', asyn
   });
   const { move } = await drawing(id);
   expect(move!.isUntouched).toBe(false);
-  const { stays } = await foreseeUndo(desk, id, move!.id);
+  const { stays } = await foreseeUndo(id, move!.id);
   expect(stays).toEqual(['“Document type” stays Assembly drawing.', '“Status”: released is kept aside.']);
   const back = await undoMove(desk, id, move!.id, changedOn.version);
   expect(back.answers).toMatchObject({
@@ -165,7 +165,7 @@ test('an edition that is withdrawn meanwhile, one that is still open, a stranger
   const open = await format('inch-sheets');
   if (open.edition.state !== 'open') await openNextEdition(desk, 'inch-sheets');
   const { edition: unreleased } = await format('inch-sheets');
-  await expect(moveDrawing(desk, id, { version, to: { edition: unreleased.id } })).rejects.toThrow('still open');
+  await expect(moveDrawing(desk, id, { version, to: { edition: unreleased.id } })).rejects.toThrow('is open');
   await database.run("UPDATE edition_releases SET counts_from = '2099-01-01' WHERE edition_id = ?", [edition]);
   await expect(moveDrawing(desk, id, { version, to: { edition } })).rejects.toThrow('counts from 2099-01-01, not yet');
   await withdrawEdition(desk, edition, {});

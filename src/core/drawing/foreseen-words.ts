@@ -14,7 +14,7 @@ export function foreseenWords(one: Foreseen): string {
       if (one.is === undefined) return `${one.name} goes: ${quoted(one.was)}.`;
       return `${one.name} prints ${quoted(one.is)} instead of ${quoted(one.was)}.`;
     case 'in another cell':
-      return `${quoted(one.text)} stands in ${one.is} instead of ${one.was}.`;
+      return `${quoted(one.text)} stands in “${one.is}” instead of “${one.was}”.`;
     case 'aside':
       return `${one.aside.name} is no longer printed. ${quoted(valueText(one.aside.value))} is kept.`;
     case 'converted':
@@ -28,9 +28,9 @@ export function foreseenWords(one: Foreseen): string {
     case 'sheets':
       return `There ${one.is === 1 ? 'is' : 'are'} ${counted(one.is, 'sheet')} instead of ${one.was}.`;
     case 'rows':
-      if (one.was === 0) return `${one.table} comes, with ${counted(one.is, 'row')}.`;
-      if (one.is === 0) return `${one.table} goes, with ${counted(one.was, 'row')}.`;
-      return `${one.table} has ${counted(one.is, 'row')} on sheet ${one.sheet} instead of ${one.was}.`;
+      if (one.was === 0) return `The table “${one.table}” comes, with ${counted(one.is, 'row')}.`;
+      if (one.is === 0) return `The table “${one.table}” goes, with ${counted(one.was, 'row')}.`;
+      return `The table “${one.table}” has ${counted(one.is, 'row')} on sheet ${one.sheet} instead of ${one.was}.`;
     case 'item':
       return `${one.part} is item ${one.is} instead of ${one.was}.`;
     case 'view':

@@ -199,10 +199,7 @@ export function back<T extends Movable>(now: T, kept: KeptMove, world: MoveWorld
   if (same(movableOf(now), after)) return { ok: true, drawing: { ...now, variant: undefined, ...before }, stays: [] };
   if (now.editionId !== after.editionId) return refuse('The drawing was moved again since. Undo that move first.');
   const stays: string[] = [];
-  const pick = <K extends 'specimen' | 'variant' | 'sizeId' | 'profileId' | 'profileRevision'>(
-    key: K,
-    words: string,
-  ): Movable[K] => {
+  const pick = <K extends 'sizeId' | 'profileId' | 'profileRevision'>(key: K, words: string): Movable[K] => {
     if (same(now[key], after[key])) return before[key];
     stays.push(`${words} stays as it was changed since.`);
     return now[key];

@@ -20,7 +20,7 @@ import { findPlaces } from '../repositories/value-places';
 import { changed } from './changing-drawings';
 import { printsOf, viewsOnceThere, wrongOn } from './drawing-prints';
 import { type DrawingAtHand, drawingAtHand, modelGives, registerColumns, resourcesAt } from './drawing-sources';
-import { editionToDrawOn } from './edition-to-draw-on';
+import { checkToDrawOn, editionToDrawOn } from './edition-to-draw-on';
 import { startedWith } from './starting';
 import { takeNumber } from './numbering';
 import { revisionScheme } from './revision-scheme';
@@ -195,14 +195,10 @@ async function checkNewEditions(
   { editions }: DrawingAtHand,
 ): Promise<void> {
   const before = editionsOf(row);
-  for (const { id, formatId, document, number, state } of editions) {
-    if (before.includes(id)) continue;
-    await checkThere(db, actor, formatId);
-    if (state !== 'released' && next.number !== '')
-      throw new ServiceError(
-        422,
-        `Edition ${number} of “${document.name}” is ${state}. Sheets are made on released ones.`,
-      );
+  for (const edition of editions) {
+    if (before.includes(edition.id)) continue;
+    if (next.number === '') await checkThere(db, actor, edition.formatId);
+    else await checkToDrawOn(db, actor, edition);
   }
 }
 

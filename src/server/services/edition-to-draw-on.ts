@@ -1,5 +1,7 @@
 import type { Database } from '../database';
 import { type EditionRow, editionInForce, findFormat, newestEdition } from '../repositories/formats';
+import { findReleases } from '../repositories/releases';
+import { type Asker, checkThere } from './gate';
 import { ServiceError } from './service-error';
 import { officeToday } from './today';
 
@@ -20,4 +22,21 @@ export async function editionToDrawOn(db: Database, { id, name }: { id: string; 
     withdrawn: `is withdrawn. ${successor ? `Use “${successor.name}” instead` : 'Choose another format'}`,
   }[newest.state];
   throw new ServiceError(422, `“${name}” ${why}.`);
+}
+
+/**
+ * Refuses an edition that somebody may not use, that is not released, or that does not count yet.
+ * @throws ServiceError 404 where it is not there for the person, 422 with the reason
+ */
+export async function checkToDrawOn(
+  db: Database,
+  asker: Asker,
+  { id, formatId, number, state, document }: EditionRow,
+): Promise<void> {
+  await checkThere(db, asker, formatId);
+  const what = `Edition ${number} of “${document.name}”`;
+  if (state !== 'released') throw new ServiceError(422, `${what} is ${state}. Sheets are made on released ones.`);
+  const release = (await findReleases(db, [id])).get(id);
+  if (release && release.countsFrom > (await officeToday(db)))
+    throw new ServiceError(422, `${what} counts from ${release.countsFrom}, not yet.`);
 }

@@ -19,7 +19,6 @@ import { type Database, database } from '../database';
 import { insertMove, lastMove, markUndone } from '../repositories/drawing-moves';
 import { type DrawingRow, findDrawing } from '../repositories/drawings';
 import { findProfile, findRevision } from '../repositories/profiles';
-import { findReleases } from '../repositories/releases';
 import { begun, changed } from './changing-drawings';
 import { openView } from './open-drawing';
 import {
@@ -31,12 +30,11 @@ import {
   modelsOf,
   resourcesAt,
 } from './drawing-sources';
-import { checkThere } from './gate';
+import { checkToDrawOn } from './edition-to-draw-on';
 import { modelsAtHand } from './models-at-hand';
 import { revisionScheme } from './revision-scheme';
 import { ServiceError } from './service-error';
 import { signing } from './signing';
-import { officeToday } from './today';
 
 type Wanted = z.infer<(typeof Foresee)['body']>;
 
@@ -69,21 +67,11 @@ async function checked(db: Database, actor: Actor, row: DrawingRow, to: Destinat
   const at = destined(row, to);
   const { editions, froze } = await editionsAtHand(db, [...new Set([...editionsOf(row), ...editionsOf(at)])]);
   const before = editionsOf(row);
-  for (const { id, formatId, document, number, state } of editions) {
-    if (before.includes(id)) continue;
-    await checkThere(db, actor, formatId);
+  for (const edition of editions) {
+    if (before.includes(edition.id)) continue;
     if (row.number === '')
       throw new ServiceError(422, 'A trial drawing goes with its edition. It is not moved to another one.');
-    if (state !== 'released') {
-      const why = state === 'withdrawn' ? 'It was withdrawn' : 'It is still open';
-      throw new ServiceError(422, `Edition ${number} of “${document.name}” is not to be drawn on. ${why}.`);
-    }
-    const release = (await findReleases(db, [id])).get(id);
-    if (release && release.countsFrom > (await officeToday(db)))
-      throw new ServiceError(
-        422,
-        `Edition ${number} of “${document.name}” counts from ${release.countsFrom}, not yet.`,
-      );
+    await checkToDrawOn(db, actor, edition);
   }
   if (to.profile) {
     const { id, revision } = to.profile;
@@ -167,10 +155,7 @@ export async function foreseeMove(actor: Actor, id: string, wanted: Wanted): Pro
       kept: moved.kept,
       unsigned: [...reopened, ...moved.unsigned],
     }),
-    values: proposed.values.map((value) => ({
-      ...value,
-      isAsked: askedBy(formatsAt(row, world)).some(({ key }) => key === value.key),
-    })),
+    values: proposed.values,
     sizes: proposed.sizes,
     targets: [
       ...targets.filter((one) => !isSignature(one)).map(({ key, name }) => ({ key, name })),
@@ -247,12 +232,11 @@ async function undone(db: Database, row: DrawingRow, move: string) {
   return { last, next, stays: result.stays, at: await drawingAtHand(db, next) };
 }
 
-/** What undoing the last move of a drawing would make of it. */
-export async function foreseeUndo(actor: Actor, id: string, move: string): Promise<UndoForesight> {
+/** What stays of a drawing as it is now when its last move is undone. */
+export async function foreseeUndo(id: string, move: string): Promise<UndoForesight> {
   const row = await findDrawing(database, id);
   if (!row) throw GONE();
-  const { next, at, stays } = await undone(database, row, move);
-  return { after: await openView(database, next, at, [], actor), stays };
+  return { stays: (await undone(database, row, move)).stays };
 }
 
 /** Undoes the last move of a drawing: what was done since stays. */

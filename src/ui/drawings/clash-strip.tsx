@@ -5,7 +5,7 @@ import { counted } from '../../core/counted';
 import type { Clash } from '../../core/drawing/joining';
 import { valueText } from '../../core/property/value';
 import { Button } from '../controls/button';
-import { QuestionStrip } from '../controls/question-strip';
+import { Strip } from '../controls/strip';
 import type { OpenDrawing } from './drawing-store';
 import { askedOf } from './use-sheets';
 
@@ -17,7 +17,7 @@ export function ClashStrip(props: {
 }) {
   const { clashes, open, onSettle } = props;
   return (
-    <QuestionStrip label="Somebody else changed this drawing">
+    <Strip asks label="Somebody else changed this drawing">
       <Box flex="1" minWidth={0} maxHeight="88px" overflowY="auto">
         <Box color="ochre">▲ Somebody else changed this drawing meanwhile. You both changed:</Box>
         {clashes.map((clash) => (
@@ -32,7 +32,7 @@ export function ClashStrip(props: {
       <Button type="button" look="primary" onClick={() => onSettle('mine')}>
         Keep mine
       </Button>
-    </QuestionStrip>
+    </Strip>
   );
 }
 

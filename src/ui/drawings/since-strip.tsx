@@ -7,9 +7,9 @@ import { type PrintedOtherwise, printedOtherwise } from '../../core/drawing/sinc
 import { type Newer, newerWords } from '../../core/edition/newer';
 import { Button } from '../controls/button';
 import { Dialog } from '../controls/dialog';
+import { Strip } from '../controls/strip';
 import type { OpenDrawing } from './drawing-store';
 import { removedByRevising } from './signature-row';
-import { Strip } from './strip';
 import { sourcesOf } from './use-sheets';
 
 /** What a finished drawing would print otherwise now. */
@@ -161,6 +161,9 @@ export function ReopenButton(props: {
           </>
         }
       >
+        {move && (
+          <Box pb="8px">The drawing can follow with its next revision, or be reopened on the edition that it has.</Box>
+        )}
         {goes.length > 0 && (
           <Box pb="8px">
             Reopening removes what is signed:

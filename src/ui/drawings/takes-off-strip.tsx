@@ -2,14 +2,14 @@
 
 import { Box } from '@chakra-ui/react';
 import { Button } from '../controls/button';
-import { QuestionStrip } from '../controls/question-strip';
+import { Strip } from '../controls/strip';
 import type { TakenOff } from './drawing-store';
 
 /** Says which signatures a change takes off before it is saved, and asks whether to go on. */
 export function TakesOffStrip(props: { signatures: readonly TakenOff[]; onSettle: (takeOff: boolean) => void }) {
   const { signatures, onSettle } = props;
   return (
-    <QuestionStrip label="This change removes signatures">
+    <Strip asks label="This change removes signatures">
       <Box flex="1" minWidth={0} color="ochre">
         ▲ Your change is not saved yet: it changes what prints, and removes the{' '}
         {signatures.length === 1 ? 'signature' : 'signatures'} of{' '}
@@ -21,6 +21,6 @@ export function TakesOffStrip(props: { signatures: readonly TakenOff[]; onSettle
       <Button type="button" look="primary" onClick={() => onSettle(true)}>
         Save and remove
       </Button>
-    </QuestionStrip>
+    </Strip>
   );
 }

@@ -572,7 +572,7 @@ describe('foreseeing', () => {
     );
     expect(words(things, 'printed')).toContain('Title prints “RECOVERY WINCH” instead of “PAWL”.');
     // The list comes as one thing, not cell by cell.
-    expect(words(things, 'rows')).toEqual([expect.stringMatching(/^Parts list comes, with \d+ rows\.$/)]);
+    expect(words(things, 'rows')).toEqual([expect.stringMatching(/^The table “Parts list” comes, with \d+ rows\.$/)]);
     expect(words(things, 'printed').join(' ')).not.toContain('Item');
   });
 

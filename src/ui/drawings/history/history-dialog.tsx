@@ -99,13 +99,20 @@ export function HistoryDialog(props: {
   );
 }
 
+/** How far apart the times may be that are kept of a change and of the state that it led to, ms. */
+const APART_MS = 2000;
+
+/** Whether a change is the one that led to a state, which stands for it in the line. */
+const isOf = (change: DrawingHistory['changes'][number], { words, who, at }: State): boolean =>
+  change.words === words && change.who === who && Math.abs(Date.parse(change.at) - Date.parse(at)) <= APART_MS;
+
 /** Acts and sittings with the changes between them. */
 function Line(props: { history: DrawingHistory; chosen: State | undefined; onChoose: (state: State) => void }) {
   const { history, chosen, onChoose } = props;
   const entries = [
     ...history.states.map((state) => ({ at: state.at, state })),
     ...history.changes
-      .filter(({ words, who }) => !history.states.some((state) => state.words === words && state.who === who))
+      .filter((change) => !history.states.some((state) => isOf(change, state)))
       .map((change) => ({ at: change.at, change })),
   ].toSorted((a, b) => b.at.localeCompare(a.at));
   return entries.map((entry, i) =>

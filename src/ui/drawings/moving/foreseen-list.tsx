@@ -82,6 +82,7 @@ export function ForeseenList(props: {
         <Box as="span" color={colour} pr="6px">
           {sign}
         </Box>
+        {foresight.sheets.length > 1 && 'on' in one && one.on && one.kind !== 'finding' && `Sheet ${one.on.sheet}: `}
         {foreseenWords(one)}
       </Entry>
     );

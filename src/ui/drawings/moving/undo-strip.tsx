@@ -9,9 +9,9 @@ import { Ago } from '../../controls/ago';
 import { Button } from '../../controls/button';
 import { Dialog } from '../../controls/dialog';
 import { Problem } from '../../controls/field';
+import { Strip } from '../../controls/strip';
 import { ask } from '../../data/request';
 import type { OpenDrawing } from '../drawing-store';
-import { Strip } from '../strip';
 
 /** How long after a move its strip is shown, ms; afterwards the history has it. */
 const SHOWN_MS = 24 * 3_600_000;
