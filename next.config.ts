@@ -2,6 +2,8 @@ import type { NextConfig } from 'next';
 
 const config: NextConfig = {
   serverExternalPackages: ['pdfkit', 'fontkit', 'subset-font', 'mysql2', '@resvg/resvg-js'],
+  // A page comes with its title: streamed after it, a page that leads on to another one has none for a moment.
+  htmlLimitedBots: /./,
   devIndicators: false,
   poweredByHeader: false,
   headers: async () => [
