@@ -8,7 +8,11 @@ export default ts.config(
   js.configs.recommended,
   ...ts.configs.recommended,
   ...query.configs['flat/recommended'],
-  { files: ['src/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: hooks.configs.recommended.rules },
+  {
+    files: ['src/{app,ui}/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: hooks.configs.recommended.rules,
+  },
   {
     files: ['**/*.{ts,tsx}'],
     rules: {

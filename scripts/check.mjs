@@ -5,7 +5,7 @@ import { ensurePackages, say } from './setup.mjs';
 ensurePackages();
 const CHECKS = [
   ['next', 'typegen'],
-  ['tsc', '--noEmit', '-p', '.'],
+  ['../typescript-native/bin/tsc', '--noEmit', '-p', '.'],
   ['eslint', '.', '--max-warnings=0'],
   ['depcruise', 'src', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
   ['knip'],

@@ -56,10 +56,13 @@ function run(command, parameters, { env = {}, heard = false } = {}) {
   });
 }
 
-/** What is checked as a whole, each passing or failing: types and lint while the application is built, the rest when it is. */
+/**
+ * What is checked as a whole, each passing or failing: types and lint while the application is built, the rest when it is. The native
+ * compiler checks types in a third of the time; lint and the build read the one in JavaScript.
+ */
 const BESIDE_THE_BUILD = [
   ['types of the routes', 'next', 'typegen'],
-  ['types', 'tsc', '--noEmit', '-p', '.'],
+  ['types', '../typescript-native/bin/tsc', '--noEmit', '-p', '.'],
   ['lint', 'eslint', '.', '--max-warnings=0'],
 ];
 const AFTER_THE_BUILD = [
