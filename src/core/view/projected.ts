@@ -65,7 +65,7 @@ export const Projection = z.object({
 export type Projection = z.infer<typeof Projection>;
 
 /** Told apart from what other kernels and tolerances would give. */
-const MADE_BY = 1;
+const MADE_BY = 2;
 
 /** Under which a projection is kept: whatever asks the same gets the same. */
 export const projectionKey = (projection: Projection): string => canonicalHash({ made: MADE_BY, ...projection });

@@ -1,8 +1,13 @@
 import type { Point } from '../geometry/box';
+import { Laying } from './covering';
 import type { ViewCurve } from './projected';
+
+type Run = ViewCurve & { kind: 'run' };
 
 /** Nearer than this is the same place; at the scales of drawings no pen shows it, mm of the model. */
 const SAME = 1e-3;
+/** How finely an arc is looked at where runs of points may lie on it, degrees. */
+const STEP_DEG = 2;
 
 /** Stretches of one carrier, a straight line or a circle: from and to along it. */
 type Stretch = [number, number];
@@ -18,58 +23,58 @@ const grid = (value: number) => Math.round(value / SAME) || 0;
 /**
  * Lines of a view with everything drawn once: lines that lie on one another, touch or overlap become one, what is hidden under
  * something visible is left out (ISO 128-2: a visible line goes before a hidden one).
+ *
+ * @param same how near runs of points are that may be of one curve, mm
  */
 export function tidied(
   visible: readonly ViewCurve[],
   hidden: readonly ViewCurve[],
+  same = SAME,
 ): { visible: ViewCurve[]; hidden: ViewCurve[] } {
   const over = carriers(visible);
   const under = carriers(hidden);
   for (const [key, carrier] of under.lines) {
-    const above = over.lines.get(key);
-    if (above) carrier.stretches = without(joined(carrier.stretches), joined(above.stretches));
+    const seen = over.lines.get(key);
+    if (seen) carrier.stretches = without(joined(carrier.stretches), joined(seen.stretches));
   }
-  const runs = once(under.runs).filter(([key]) => !once(over.runs).some(([above]) => above === key));
-  return {
-    visible: [...drawn(over.lines), ...once(over.runs).map(([, run]) => run)],
-    hidden: [...drawn(under.lines), ...runs.map(([, run]) => run)],
-  };
+  const [all, runsOnly] = [new Laying(same), new Laying(same)];
+  const seen = drawn(over.lines);
+  all.add(seen);
+  for (const run of over.runs) {
+    const left = all.uncovered(run);
+    for (const laying of [all, runsOnly]) laying.add(left);
+    seen.push(...left);
+  }
+  const unseen = drawn(under.lines).flatMap((curve) => arcOutside(curve, runsOnly, same));
+  all.add(unseen);
+  for (const run of under.runs) {
+    const left = all.uncovered(run);
+    all.add(left);
+    unseen.push(...left);
+  }
+  return { visible: seen, hidden: unseen };
+}
+
+/** What of an arc lies on no run; a straight line stays. */
+function arcOutside(curve: ViewCurve, runs: Laying, same: number): ViewCurve[] {
+  if (curve.kind !== 'arc') return [curve];
+  const { centre, radius, fromDeg, toDeg } = curve;
+  const steps = Math.max(1, Math.ceil((toDeg - fromDeg) / STEP_DEG));
+  const points = Array.from({ length: steps + 1 }, (_, i): Point => {
+    const turn = ((fromDeg + (i / steps) * (toDeg - fromDeg)) * Math.PI) / 180;
+    return { x: centre.x + radius * Math.cos(turn), y: centre.y + radius * Math.sin(turn) };
+  });
+  const run: Run = { kind: 'run', points };
+  const left = runs.uncovered(run, same + radius * (1 - Math.cos((STEP_DEG * Math.PI) / 360)));
+  return left.length === 1 && left[0] === run ? [curve] : left;
 }
 
 const drawn = (lines: ReadonlyMap<string, Carrier>): ViewCurve[] =>
   [...lines.values()].flatMap(({ stretches, curve }) => joined(stretches).map(curve));
 
-/** Runs told apart by their ends and their middle, whichever way they go. */
-function once(runs: readonly (ViewCurve & { kind: 'run' })[]): [string, ViewCurve][] {
-  const known = new Map<string, ViewCurve>();
-  for (const run of runs) {
-    const { points } = run;
-    const at = ({ x, y }: Point) => `${Math.round(x * 50)},${Math.round(y * 50)}`;
-    const [first, last] = [at(points[0]!), at(points.at(-1)!)];
-    const middle = middleOf(points);
-    const key = [...[first, last].sort(), at(middle)].join(' ');
-    if (!known.has(key)) known.set(key, run);
-  }
-  return [...known];
-}
-
-/** The point half way along a run. */
-function middleOf(points: readonly Point[]): Point {
-  const lengths = points.slice(1).map((p, i) => Math.hypot(p.x - points[i]!.x, p.y - points[i]!.y));
-  let left = lengths.reduce((sum, length) => sum + length, 0) / 2;
-  for (const [i, length] of lengths.entries()) {
-    if (left <= length && length > 0) {
-      const [a, b] = [points[i]!, points[i + 1]!];
-      return { x: a.x + ((b.x - a.x) * left) / length, y: a.y + ((b.y - a.y) * left) / length };
-    }
-    left -= length;
-  }
-  return points[0]!;
-}
-
 function carriers(curves: readonly ViewCurve[]) {
   const lines = new Map<string, Carrier>();
-  const runs: (ViewCurve & { kind: 'run' })[] = [];
+  const runs: Run[] = [];
   const put = (key: string, stretches: Stretch[], curve: Carrier['curve']) => {
     const carrier = lines.get(key);
     if (carrier) carrier.stretches.push(...stretches);

@@ -5,7 +5,8 @@ import { type PlacedMesh, coarselyProjected, middleOfBodies, partsSeen, shadedBo
 import { dot } from '../../core/view/direction';
 import type { Projected } from '../../core/view/projected';
 import { placedMeshes } from './meshes';
-import { type ReadShape, projected, readShape } from './kernel';
+import { type ReadShape, readShape } from './kernel';
+import { projected } from './projecting';
 import type { FromProjector, ToProject } from './projector';
 
 /** A file with what has been read of it. */

@@ -77,3 +77,60 @@ describe('what of a view lies in the circle of a detail', () => {
     expect(clippedTo([{ kind: 'run', points }], circle)).toHaveLength(2);
   });
 });
+
+describe('runs of points', () => {
+  const DEG = Math.PI / 180;
+  /** A stretch of an ellipse as points on it. */
+  const ellipse = (fromDeg: number, toDeg: number, steps: number, b = 12): ViewCurve => ({
+    kind: 'run',
+    points: Array.from({ length: steps + 1 }, (_, i) => {
+      const turn = (fromDeg + (i / steps) * (toDeg - fromDeg)) * DEG;
+      return { x: 20 * Math.cos(turn), y: b * Math.sin(turn) };
+    }),
+  });
+  const lengthOf = (curves: readonly ViewCurve[]) =>
+    curves.reduce(
+      (sum, curve) =>
+        curve.kind === 'run'
+          ? sum +
+            curve.points
+              .slice(1)
+              .reduce((all, p, i) => all + Math.hypot(p.x - curve.points[i]!.x, p.y - curve.points[i]!.y), 0)
+          : sum,
+      0,
+    );
+
+  test('that are hidden lie under none that is seen, however both are parted', () => {
+    const visible = [ellipse(0, 100, 61), ellipse(100, 180, 37)];
+    expect(tidied(visible, [ellipse(20, 140, 53)], 0.01).hidden).toEqual([]);
+    const { hidden } = tidied(visible, [ellipse(90, 270, 90)], 0.01);
+    expect(lengthOf(hidden)).toBeCloseTo(lengthOf([ellipse(180, 270, 400)]), 0);
+  });
+
+  test('that cross one that is seen stay', () => {
+    const crossing: ViewCurve = ellipse(0, 360, 180, 30);
+    // Where they touch, a millimetre of them is one line.
+    const { hidden } = tidied([ellipse(0, 360, 180)], [crossing], 0.01);
+    expect(lengthOf(hidden) / lengthOf([crossing])).toBeGreaterThan(0.98);
+  });
+
+  test('that lie on an arc are the arc', () => {
+    const onArc: ViewCurve = {
+      kind: 'run',
+      points: Array.from({ length: 31 }, (_, i) => ({ x: 10 * Math.cos(i * DEG), y: 10 * Math.sin(i * DEG) })),
+    };
+    expect(tidied([arc(0, 360), onArc], [], 0.005).visible).toEqual([arc(0, 360)]);
+    expect(tidied([onArc], [arc(0, 360)], 0.005).hidden.map(({ kind }) => kind)).toEqual(['run']);
+  });
+
+  test('that are short and lie beside others stay', () => {
+    const short: ViewCurve = {
+      kind: 'run',
+      points: [
+        { x: 3, y: 3 },
+        { x: 3.01, y: 3.01 },
+      ],
+    };
+    expect(tidied([line(0, 0, 10, 0), line(0, 0, 0, 10), short], [], 0.01).visible).toContainEqual(short);
+  });
+});
