@@ -56,8 +56,11 @@ export const DrawingSheets = z
 /** What a finished drawing printed: each of its sheets with all that filled it, beside the edition. */
 export const FrozenDrawing = z.object({
   version: z.literal(1),
-  /** How it is written: 2 joins the corners of blocks and has a profile and lines of its own; absent in what was finished before. */
-  writing: z.literal(2).optional(),
+  /**
+   * How it is written: 2 joins the corners of blocks and has a profile and lines of its own, in 3 a DXF measures by the scales of its
+   * views; absent in what was finished before.
+   */
+  writing: z.literal([2, 3]).optional(),
   /** The profile by which its files are written. */
   profile: z.looseObject({ version: z.int() }).optional(),
   /** The lines of its views: snapshots by their hashes, under the keys of the projections. */

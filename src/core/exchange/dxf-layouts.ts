@@ -7,12 +7,13 @@ import {
   LWPolyline,
   LWPolylineFlags,
 } from '@tarikjabiri/dxf';
-import type { Point } from '../geometry/box';
+import type { Box, Point } from '../geometry/box';
 import type { ProfileDocument } from '../profile/document';
 import type { Scene } from '../scene/scene';
 import { DxfDrawing } from './dxf';
 import type { DxfPrompts } from './dxf-prompts';
 import { SheetLayer } from './dxf-records';
+import { type ModelView, type ViewOnSheet, factorsOf, moved, partedViews } from './dxf-views';
 
 /** A sheet as a layout: what is on it, how it is called, and the rings of its clear area, mm. */
 export interface LayoutSheet {
@@ -20,6 +21,8 @@ export interface LayoutSheet {
   name: string;
   clear: readonly (readonly Point[])[];
   prompts: DxfPrompts;
+  /** Its views, which are drawn in the model. */
+  views?: readonly ViewOnSheet[];
 }
 
 /** The layer of the frames of windows onto the model, which is not printed. */
@@ -27,12 +30,15 @@ const WINDOWS = 'WINDOWS';
 
 /**
  * Writes sheets as the layouts of one DXF: each in paper space at 1 : 1, with its paper and plot settings, and a window onto the model that is
- * clipped to the sheet's clear area. The model is free to draw in; its origin shows at the clear area's lower left corner.
+ * clipped to the sheet's clear area. The model is free to draw in; its origin shows at the clear area's lower left corner. Views of models
+ * are drawn in the model at true size, apart from one another and below its origin, and each sheet of them has a window at the scale of
+ * each view, locked, so that dimensions measure true lengths.
  *
  * @param sheets in order, all in the unit of the first
  */
 export function writeDxfLayouts(sheets: readonly LayoutSheet[], profile: ProfileDocument): string {
-  const drawing = new DxfDrawing(sheets[0]!.scene.unit, profile);
+  const factors = factorsOf(sheets.flatMap(({ views = [] }) => views));
+  const drawing = new DxfDrawing(sheets[0]!.scene.unit, profile, { factors, at: 'true size' });
   const { dxf } = drawing;
   dxf.header.setVariable('$TILEMODE', { 70: 0 });
   dxf.header.setVariable('$PSLTSCALE', { 70: 1 });
@@ -44,11 +50,15 @@ export function writeDxfLayouts(sheets: readonly LayoutSheet[], profile: Profile
   const isInch = sheets[0]!.scene.unit === 'in';
   addLayout(drawing, layouts, dxf.modelSpace, { name: 'Model', order: 0, isInch });
   const names = new Set(['model']);
-  sheets.forEach(({ scene, name, clear, prompts }, i) => {
+  const places = new ModelPlaces();
+  sheets.forEach(({ scene, name, clear, prompts, views = [] }, i) => {
     const space = i === 0 ? dxf.blocks.paperSpace : dxf.blocks.addPaperSpace();
     addLayout(drawing, layouts, space, { name: unlike(name, names), order: i + 1, isInch, sheet: scene });
-    drawing.sheet(scene, prompts, space);
-    addWindows(drawing, space, scene, clear);
+    const { paper, models } = partedViews(scene, views);
+    drawing.sheet(paper, prompts, space);
+    addPaper(drawing, space, scene);
+    if (models.length === 0) addFreeWindow(drawing, space, clear);
+    models.forEach((model, n) => addView(drawing, space, model, places.next(model.box), n));
   });
   return drawing.written();
 }
@@ -78,11 +88,30 @@ function addLayout(drawing: DxfDrawing, layouts: DxfDictionary, space: DxfBlock,
   layouts.addEntryObject(settings.name, layout.handle);
 }
 
-/** The whole paper as the first window of a layout, which every layout has, and the window onto the model. */
-function addWindows(drawing: DxfDrawing, space: DxfBlock, { width, height }: Scene, clear: LayoutSheet['clear']): void {
+/** Views stand in the model so far from one another, mm. */
+const APART = 50;
+
+/** Where views stand in the model: side by side below its origin. */
+class ModelPlaces {
+  private left = 0;
+
+  /** By how much the next one is moved from where its own middle is the origin. @param box about it, mm of the model */
+  next({ x, y, width, height }: Box): Point {
+    const by = { x: this.left - x, y: -APART - height - y };
+    this.left += width + APART;
+    return by;
+  }
+}
+
+/** The whole paper as the first window of a layout, which every layout has. */
+function addPaper(drawing: DxfDrawing, space: DxfBlock, { width, height }: Scene): void {
+  const looksAt = { x: width / 2, y: height / 2 };
+  space.addEntity(new Window(1, { box: { x: 0, y: 0, width, height }, looksAt }, (mm) => drawing.length(mm)));
+}
+
+/** The window onto the model of a sheet that has no views. */
+function addFreeWindow(drawing: DxfDrawing, space: DxfBlock, clear: LayoutSheet['clear']): void {
   const length = (mm: number) => drawing.length(mm);
-  const whole = { x: 0, y: 0, width, height };
-  space.addEntity(new Window(1, whole, { x: width / 2, y: height / 2 }, length));
   const ring = clear.toSorted((a, b) => area(b) - area(a))[0];
   if (!ring) return;
   const frame = new LWPolyline(
@@ -93,7 +122,33 @@ function addWindows(drawing: DxfDrawing, space: DxfBlock, { width, height }: Sce
   const [xs, ys] = [ring.map(({ x }) => x), ring.map(({ y }) => y)];
   const [x, y] = [Math.min(...xs), Math.min(...ys)];
   const box = { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
-  space.addEntity(new Window(2, box, { x: box.width / 2, y: box.height / 2 }, length, frame.handle));
+  const looksAt = { x: box.width / 2, y: box.height / 2 };
+  space.addEntity(new Window(2, { box, looksAt, clippedBy: frame.handle }, length));
+}
+
+/** The window of a view shows so much about it, mm on paper, so that dimensions have room. */
+const ROOM = 5;
+
+/** A view in the model, and the window of its sheet onto it. */
+function addView(
+  drawing: DxfDrawing,
+  space: DxfBlock,
+  { view, primitives, box, onSheet }: ModelView,
+  by: Point,
+  n: number,
+) {
+  const { dxf } = drawing;
+  for (const primitive of primitives) drawing.drawFree(moved(primitive, by), dxf.modelSpace);
+  const window = {
+    x: onSheet.x - ROOM,
+    y: onSheet.y - ROOM,
+    width: onSheet.width + 2 * ROOM,
+    height: onSheet.height + 2 * ROOM,
+  };
+  const looksAt = { x: box.x + box.width / 2 + by.x, y: box.y + box.height / 2 + by.y };
+  space.addEntity(
+    new Window(n + 2, { box: window, looksAt, factor: view.factor, isLocked: true }, (mm) => drawing.length(mm)),
+  );
 }
 
 /** The area within a ring, mm². */
@@ -174,20 +229,31 @@ class Layout extends DxfObject {
   }
 }
 
-/** Bits of a window: as it is usually shown, and clipped by another entity. */
-const WINDOW_FLAGS = { usual: 32_864, clipped: 65_536 };
+/** Bits of a window: as it is usually shown, clipped by another entity, and its scale not to be changed. */
+const WINDOW_FLAGS = { usual: 32_864, clipped: 65_536, locked: 16_384 };
+
+/** What a window shows. */
+interface Shown {
+  /** Where it is on paper, mm. */
+  box: Box;
+  /** The place of the model in its middle, mm. */
+  looksAt: Point;
+  /** How many mm on paper one of the model is; 1 where it is not said. */
+  factor?: number;
+  isLocked?: boolean;
+  /** The handle of what it is clipped by. */
+  clippedBy?: string;
+}
 
 /**
- * A window of a layout onto the model, straight from above at 1 : 1. The library has no such entity and keeps what all are made of to itself:
+ * A window of a layout onto the model, straight from above. The library has no such entity and keeps what all are made of to itself:
  * this one takes the place of another kind's own groups.
  */
 class Window extends Circle {
   constructor(
     private readonly number: number,
-    private readonly box: { x: number; y: number; width: number; height: number },
-    private readonly looksAt: Point,
+    private readonly shown: Shown,
     private readonly length: (mm: number) => number,
-    private readonly clippedBy?: string,
   ) {
     super({ x: 0, y: 0, z: 0 }, 1, { layerName: WINDOWS });
     this.type = 'VIEWPORT';
@@ -195,8 +261,11 @@ class Window extends Circle {
   }
 
   protected override dxfyChild(dx: Dxfier): void {
-    const { x, y, width, height } = this.box;
+    const { box, looksAt, factor = 1, isLocked = false, clippedBy } = this.shown;
+    const { x, y, width, height } = box;
     const { length } = this;
+    const flags =
+      WINDOW_FLAGS.usual + (clippedBy === undefined ? 0 : WINDOW_FLAGS.clipped) + (isLocked ? WINDOW_FLAGS.locked : 0);
     const groups: [number, string | number][] = [
       [10, length(x + width / 2)],
       [20, length(y + height / 2)],
@@ -205,8 +274,8 @@ class Window extends Circle {
       [41, length(height)],
       [68, this.number],
       [69, this.number],
-      [12, length(this.looksAt.x)],
-      [22, length(this.looksAt.y)],
+      [12, length(looksAt.x)],
+      [22, length(looksAt.y)],
       [13, 0],
       [23, 0],
       [14, length(10)],
@@ -222,12 +291,12 @@ class Window extends Circle {
       [42, 50],
       [43, 0],
       [44, 0],
-      [45, length(height)],
+      [45, length(height / factor)],
       [50, 0],
       [51, 0],
       [72, 100],
-      [90, WINDOW_FLAGS.usual + (this.clippedBy === undefined ? 0 : WINDOW_FLAGS.clipped)],
-      ...(this.clippedBy === undefined ? [] : [[340, this.clippedBy] as [number, string]]),
+      [90, flags],
+      ...(clippedBy === undefined ? [] : [[340, clippedBy] as [number, string]]),
       [1, ''],
       [281, 0],
       [71, 1],

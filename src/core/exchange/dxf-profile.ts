@@ -16,6 +16,7 @@ import { LAYER_PURPOSES } from '../profile/layers';
 import { LINE_GROUPS, LINE_ROLES } from '../profile/lines';
 import { DASHES, type Primitive } from '../scene/scene';
 import { SheetLayer, lineWeight } from './dxf-records';
+import { styleName } from './dxf-views';
 
 /** How a DXF calls the line types of a drawing. */
 export const LINE_TYPES: Record<keyof typeof DASHES, { name: string; words: string }> = {
@@ -36,10 +37,18 @@ const TEXT_STYLES = {
 /** The dimension style that carries a profile. */
 const DIMENSION_STYLE = 'PROFILE';
 
+/** What dimensions measure: views at their scales on paper, or models at true size that windows show at their scales. */
+export interface Measured {
+  /** How many mm on paper one of a model is, for each scale there is; the first is the sheet's. */
+  factors: readonly number[];
+  at: 'paper' | 'true size';
+}
+
 /**
  * Writes a profile into the tables of a DXF as a drafter's program uses it: layers with colour, width, line type and whether they are
  * printed; line types in their true size for each width; text styles; the forms of arrows as blocks; and a dimension style with every
- * value that the format can express, at the scale 1 : 1 of paper.
+ * value that the format can express. What is drawn on paper is measured by the reciprocal of its view's scale, so that a dimension has the
+ * model's length; of what is drawn at true size the dimension's own parts are larger by that. One style for each scale that differs.
  *
  * @param length writes mm in the drawing's unit
  */
@@ -48,13 +57,25 @@ export function writeProfile(
   profile: ProfileDocument,
   length: (mm: number) => number,
   fontFileName: (font: string) => string,
+  { factors, at }: Measured = { factors: [], at: 'paper' },
 ): void {
   lineTypes(dxf, profile, length);
   layers(dxf, profile);
   const styles = textStyles(dxf, profile, length, fontFileName);
-  dimensionStyle(dxf, profile, length, styles.dimensions);
+  const arrows = { dimensions: arrowBlock(dxf, profile, 'dimensions'), leaders: arrowBlock(dxf, profile, 'leaders') };
+  const style = (name: string, scale: { DIMSCALE: number; DIMLFAC: number }) =>
+    dimensionStyle(dxf, profile, length, { name, textStyle: styles.dimensions, arrows, ...scale });
+  // The sheet's own style is for paper where models have true size: it is the windows that have the scales.
+  const first = at === 'paper' ? (factors[0] ?? 1) : 1;
+  style(DIMENSION_STYLE, { DIMSCALE: 1, DIMLFAC: exact(1 / first) });
+  for (const factor of factors.filter((one) => one !== first)) {
+    const times = exact(1 / factor);
+    const scale = at === 'paper' ? { DIMSCALE: 1, DIMLFAC: times } : { DIMSCALE: times, DIMLFAC: 1 };
+    style(styleName(DIMENSION_STYLE, factor), scale);
+  }
   dxf.header.setVariable('$DIMSTYLE', { 2: DIMENSION_STYLE });
   dxf.header.setVariable('$DIMSCALE', { 40: 1 });
+  if (first !== 1) dxf.header.setVariable('$DIMLFAC', { 40: exact(1 / first) });
   dxf.header.setVariable('$LWDISPLAY', { 290: 1 });
 }
 
@@ -126,17 +147,24 @@ function dimensionStyle(
   dxf: DxfDocument,
   profile: ProfileDocument,
   length: (mm: number) => number,
-  textStyle: string,
+  {
+    name,
+    textStyle,
+    arrows,
+    ...scale
+  }: { name: string; textStyle: string; arrows: Record<'dimensions' | 'leaders', string> } & Record<
+    'DIMSCALE' | 'DIMLFAC',
+    number
+  >,
 ): void {
   const { units, numbers, lettering, terminators, dimensionLines, tolerances, lines } = profile;
-  const style = dxf.tables.addDimStyle(DIMENSION_STYLE);
+  const style = dxf.tables.addDimStyle(name);
   const byLayer = 256;
   const factor = units.unit === 'mm' ? 1 / 25.4 : 25.4;
   const dual = units.dual !== 'none';
   Object.assign(style, {
     ...(units.dual === 'below' && { DIMPOST: '<>\\X' }),
-    DIMSCALE: 1,
-    DIMLFAC: 1,
+    ...scale,
     DIMASZ: length(terminators.length),
     DIMEXO: length(dimensionLines.gap),
     DIMEXE: length(dimensionLines.overshoot),
@@ -174,14 +202,13 @@ function dimensionStyle(
     DIMLWD: lineWeight(widthOf(profile, lines.roles.dimension.width)),
     DIMLWE: lineWeight(widthOf(profile, lines.roles.extension.width)),
     DIMTXSTY: textStyle,
-    DIMLDRBLK: arrowBlock(dxf, profile, 'leaders'),
+    DIMLDRBLK: arrows.leaders,
   });
-  const arrow = arrowBlock(dxf, profile, 'dimensions');
   const write = style.dxfy.bind(style);
   // The library writes one value under two codes, of which this is the one of the block's handle.
   style.dxfy = (dx) => {
     write(dx);
-    dx.push(342, arrow);
+    dx.push(342, arrows.dimensions);
   };
 }
 

@@ -32,8 +32,9 @@ import {
 } from '../scene/scene';
 import { cutOff } from '../scene/image-clip';
 import { flattened } from '../picture/flattening';
-import { LINE_TYPES, trueColour, writeProfile } from './dxf-profile';
+import { LINE_TYPES, type Measured, trueColour, writeProfile } from './dxf-profile';
 import { type DxfPrompts, promptKey } from './dxf-prompts';
+import { type ViewOnSheet, factorsOf } from './dxf-views';
 import { InsertWithAttributes, emboldened, prompted, weighted } from './dxf-records';
 import type { SheetFiles } from './sheet-files';
 
@@ -44,15 +45,15 @@ import type { SheetFiles } from './sheet-files';
  *
  * @param profile the drafting profile of what is drawn
  * @param prompts what places ask for that are filled in elsewhere
- * @param fontFileName the name of a font's file by font id, as a reader of the drawing looks for it
+ * @param views its views, by whose scales dimensions measure
  */
 export function writeDxf(
   scene: Scene,
   profile: ProfileDocument,
   prompts: DxfPrompts = new Map(),
-  fontFileName = shippedFileName,
+  views: readonly ViewOnSheet[] = [],
 ): string {
-  const drawing = new DxfDrawing(scene.unit, profile, fontFileName);
+  const drawing = new DxfDrawing(scene.unit, profile, { factors: factorsOf(views), at: 'paper' });
   drawing.setLimits(scene);
   drawing.sheet(scene, prompts, drawing.dxf.modelSpace);
   return drawing.written();
@@ -69,13 +70,13 @@ export class DxfDrawing {
   constructor(
     unit: Scene['unit'],
     private readonly profile: ProfileDocument,
-    private readonly fontFileName: (font: string) => string = shippedFileName,
+    measured?: Measured,
   ) {
     this.perMm = unit === 'in' ? 1 / MM_PER_INCH : 1;
     this.dxf.setUnits(unit === 'in' ? Units.Inches : Units.Millimeters);
     this.dxf.header.setVariable('$MEASUREMENT', { 70: unit === 'in' ? 0 : 1 });
     this.dxf.header.setVariable('$LTSCALE', { 40: 1 });
-    writeProfile(this.dxf, profile, (mm) => this.length(mm), fontFileName);
+    writeProfile(this.dxf, profile, (mm) => this.length(mm), shippedFileName, measured);
   }
 
   /** Gives the model the sheet as its limits and extents. */
@@ -91,9 +92,14 @@ export class DxfDrawing {
   /** Draws a sheet onto a space, its lower left corner at the origin. */
   sheet(scene: Scene, prompts: DxfPrompts, space: DxfBlock): void {
     for (const primitive of scene.primitives) {
-      if (primitive.block === undefined) this.draw(space, primitive, { x: 0, y: 0 }, space);
+      if (primitive.block === undefined) this.drawFree(primitive, space);
     }
     for (const block of scene.blocks) this.block(space, scene, block, prompts);
+  }
+
+  /** Draws a primitive that belongs to no block onto a space. */
+  drawFree(primitive: Primitive, space: DxfBlock): void {
+    this.draw(space, primitive, { x: 0, y: 0 }, space);
   }
 
   /** The whole drawing as a file. */
@@ -285,7 +291,7 @@ export class DxfDrawing {
     let style = this.styles.get(name);
     if (!style) {
       style = this.dxf.tables.addStyle(name);
-      style.fontFileName = this.fontFileName(run.font);
+      style.fontFileName = shippedFileName(run.font);
       style.widthFactor = run.letterWidth;
       if (bold) emboldened(style, run.font);
       this.styles.set(name, style);

@@ -38,9 +38,13 @@ export async function exportDrawing(
     throw new ServiceError(422, [...unanswered, ...lacking.map(lackingWords)].join(' '), { open, lacking });
   }
   if (canonicalHash(items) !== canonicalHash(row.items)) await keepItems(database, id, items);
+  // What was finished before a DXF measured by the scales of its views is written as it was.
+  const { frozen } = at.sources;
+  const isMeasured = frozen === undefined || frozen.writing === 3;
   const sheets = prints.sheets.map(({ planned, scene, report }) => ({
     scene,
     report,
+    ...(isMeasured && report.views && { views: report.views.placed }),
     prompts: dxfPrompts(planned.document, resourcesFor(planned.facts, prints.resources).properties),
     ...(prints.sheets.length > 1 && { name: sheetTitle(planned) }),
   }));

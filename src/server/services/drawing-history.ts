@@ -16,7 +16,7 @@ const PAUSE_MS = 30 * 60_000;
 /** Keeps what the sheets of a drawing print: of a finished one, what it was finished with. @returns its hash */
 async function keepSheets(db: Database, row: DrawingRow, at: DrawingAtHand): Promise<string> {
   if (row.frozen !== null) return row.frozen;
-  const printed = frozenDrawing(row, at.sources, { writing: 2, profile: at.profile });
+  const printed = frozenDrawing(row, at.sources, { writing: 3, profile: at.profile });
   const hash = canonicalHash(printed);
   await keepSnapshot(db, { hash, text: canonicalJson(printed) });
   return hash;

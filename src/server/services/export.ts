@@ -6,6 +6,7 @@ import type { exportSheet as ExportSheet } from '../../contract/formats';
 import { pictureFiles, writeDxf } from '../../core/exchange/dxf';
 import { writeDxfLayouts } from '../../core/exchange/dxf-layouts';
 import { type DxfPrompts, dxfPrompts } from '../../core/exchange/dxf-prompts';
+import type { ViewOnSheet } from '../../core/exchange/dxf-views';
 import { type PdfDetails, writePdf } from '../../core/exchange/pdf';
 import { writePng } from '../../core/exchange/png';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
@@ -102,6 +103,8 @@ export interface NamedSheet {
   report?: Report;
   /** What a DXF asks for at its places. */
   prompts: DxfPrompts;
+  /** Its views, by whose scales a DXF measures. */
+  views?: readonly ViewOnSheet[];
 }
 
 /**
@@ -120,8 +123,9 @@ export async function writeSheets(
   if (kind === 'pdf')
     return { name: `${base}.pdf`, type: TYPES.pdf, content: await writePdf(sheets, sheetFiles, details) };
   if (kind === 'dxf layouts') {
-    const layouts = sheets.map(({ scene, report, name, prompts }) => ({
+    const layouts = sheets.map(({ scene, report, name, prompts, views = [] }) => ({
       scene,
+      views,
       name: name ?? 'Sheet',
       clear: report?.clear.polygon ?? [],
       prompts,
@@ -159,7 +163,7 @@ function fileOf(
 
 /** One sheet as a file of a kind. @throws ServiceError 422 for a PNG of too many pixels */
 async function contentOf(
-  { scene, report, prompts }: NamedSheet,
+  { scene, report, prompts, views }: NamedSheet,
   kind: Exclude<ExportKind, 'pdf' | 'dxf layouts'>,
   title: string,
   files: SheetFiles,
@@ -168,7 +172,7 @@ async function contentOf(
   const bytes = (text: string) => new TextEncoder().encode(text);
   switch (kind) {
     case 'dxf':
-      return bytes(writeDxf(scene, profile, prompts));
+      return bytes(writeDxf(scene, profile, prompts, views));
     case 'svg':
       return bytes(await writeSvg(scene, files, title, 'letters'));
     case 'report':

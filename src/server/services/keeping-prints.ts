@@ -24,7 +24,7 @@ export async function keepPrinted(db: Database, row: DrawingRow, at: DrawingAtHa
   const { sheets } = drawnSheets(row, at.sources);
   const lines = await keepLines(db, keysOf(sheets));
   const scenes = await sceneHashesOf(db, row, at, await keptLines(db, row.number, lines));
-  const kept = former ? { lines, scenes } : { writing: 2 as const, profile: at.profile, lines, scenes };
+  const kept = former ? { lines, scenes } : { writing: 3 as const, profile: at.profile, lines, scenes };
   return keep(db, frozenDrawing(row, at.sources, kept));
 }
 
