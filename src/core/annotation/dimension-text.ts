@@ -48,8 +48,10 @@ export function dimensionWords(profile: ProfileDocument, spec: DimensionSpec, lo
   if (spec.angle) return { before, value: angleText(spec.size, profile), after };
   const { tolerance } = spec;
   if (!tolerance) return { before, value: lengthText(spec.size, look), after };
-  if (tolerance.kind === 'fit') return { before, value: `${lengthText(spec.size, look)} ${tolerance.class}`, after };
-  if (tolerance.kind === 'single') return { before, value: `${lengthText(spec.size, look)} ${tolerance.limit}`, after };
+  // A size that is held to a class or a limit is written in full: rounded it would be another one.
+  const full = { ...look, decimals: Math.max(look.decimals, decimalsNeeded(spec.size, look.unit)) };
+  if (tolerance.kind === 'fit') return { before, value: `${lengthText(spec.size, full)} ${tolerance.class}`, after };
+  if (tolerance.kind === 'single') return { before, value: `${lengthText(spec.size, full)} ${tolerance.limit}`, after };
   const [upper, lower] =
     tolerance.kind === 'symmetric' ? [tolerance.mm, -tolerance.mm] : [tolerance.upper, tolerance.lower];
   const needs = (mm: number) => Math.max(decimalsNeeded(mm, look.unit), look.trailingZeros ? look.decimals : 0);
@@ -59,22 +61,26 @@ export function dimensionWords(profile: ProfileDocument, spec: DimensionSpec, lo
     decimals: tolerances.equalPlaces ? both : places,
     trailingZeros: tolerances.equalPlaces || look.trailingZeros,
   });
-  const value = lengthText(spec.size, look.trailingZeros ? { ...look, decimals: both } : look);
+  const value = lengthText(spec.size, { ...look, decimals: Math.max(look.trailingZeros ? 0 : look.decimals, both) });
   if (tolerances.written === 'limits') {
+    const limits = [spec.size + upper, spec.size + lower];
+    const most = Math.max(both, ...limits.map(needs));
     const limit = (deviation: number) => {
       const mm = spec.size + deviation;
-      return lengthText(mm, placed(mm, Math.min(needs(mm), 5)));
+      return lengthText(mm, { ...placed(mm, needs(mm)), ...(tolerances.equalPlaces && { decimals: most }) });
     };
     return { before, value: '', stack: { upper: limit(upper), lower: limit(lower) }, after };
   }
   if (tolerance.kind === 'symmetric')
     return { before, value: `${value} ±${lengthText(upper, placed(upper, needs(upper)))}`, after };
-  const deviation = (mm: number) => {
-    if (mm === 0 && tolerances.plainZero) return '0';
-    if (mm === 0) return zeroText(both, look);
+  // Of inches a zero has the sign of its side and the decimals of the other (ASME Y14.5, 5.3.2); of millimetres beside them it is bare.
+  const isBare = tolerances.plainZero || (look.unit === 'mm' && profile.units.unit === 'in');
+  const zeroSign = (side: 'upper' | 'lower') => (look.unit === 'in' ? (side === 'upper' ? '+' : '−') : '');
+  const deviation = (mm: number, side: 'upper' | 'lower') => {
+    if (mm === 0) return isBare ? '0' : zeroSign(side) + zeroText(both, look);
     return `${mm > 0 ? '+' : '−'}${lengthText(Math.abs(mm), placed(mm, needs(mm)))}`;
   };
-  return { before, value, stack: { upper: deviation(upper), lower: deviation(lower) }, after };
+  return { before, value, stack: { upper: deviation(upper, 'upper'), lower: deviation(lower, 'lower') }, after };
 }
 
 function signBefore(signs: ProfileDocument['signs'], of: DimensionSpec['of']): string {

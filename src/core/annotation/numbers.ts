@@ -73,16 +73,20 @@ export function angleText(deg: number, { numbers }: ProfileDocument): string {
     const written = writeDecimal(decimal(value)!, angleDecimals, trailingZeros);
     return (leadingZero || Number(written) === 0 ? written : written.replace(/^0(?=\.)/, '')).replace('.', mark);
   };
-  const sign = deg < 0 ? '−' : '';
-  if (angleForm === 'degrees') return `${sign}${digits(Math.abs(deg))}°`;
+  const minus = (words: string, isZero: boolean) => (deg < 0 && !isZero ? `−${words}` : words);
+  if (angleForm === 'degrees') {
+    const words = digits(Math.abs(deg));
+    return `${minus(words, /^[0.,]*$/.test(words))}°`;
+  }
   const perDegree = angleForm === 'degrees and minutes' ? 60 : 3600;
   // Counted in the smallest unit that is written, so that 60′ never stand where a degree is meant.
   const grain = 10 ** angleDecimals;
   const all = Math.round(Math.abs(deg) * perDegree * grain);
   const small = (all % (60 * grain)) / grain;
   const whole = Math.floor(all / (60 * grain));
-  if (angleForm === 'degrees and minutes') return sign + `${whole}°${small === 0 ? '' : ` ${digits(small)}′`}`;
+  if (angleForm === 'degrees and minutes')
+    return minus(`${whole}°${small === 0 ? '' : ` ${digits(small)}′`}`, all === 0);
   const minutes = whole % 60;
   const rest = small === 0 ? (minutes === 0 ? '' : ` ${minutes}′`) : ` ${minutes}′ ${digits(small)}″`;
-  return `${sign}${Math.floor(whole / 60)}°${rest}`;
+  return minus(`${Math.floor(whole / 60)}°${rest}`, all === 0);
 }

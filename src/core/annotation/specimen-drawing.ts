@@ -7,6 +7,7 @@ import { type DimensionSpec, apart, countWords, dimensionText } from './dimensio
 import { type Drafting, along, arc, line, outline, text, textWidth } from './drafting';
 import { hatching } from './hatching';
 import { leader, noteRow, sizeRow, surfaceTexture, threadWords } from './notes';
+import { lengthLook, lengthText } from './numbers';
 import { angularDimension, radiusDimension } from './round-dimensions';
 import { breakLine, breakPoints, cuttingPlane, drawTitle, viewLetter, viewTitle } from './sections';
 import { STRIP, titleStrip } from './specimen-strip';
@@ -303,7 +304,7 @@ function viewFromLeft(drafting: Drafting, at: View, scale: number): Primitive[] 
         [
           countWords(drafting.profile, 4),
           threadWords(drafting.profile, 6, 1, true),
-          `${apart(drafting.profile.signs.depth)}12`,
+          apart(drafting.profile.signs.depth) + lengthText(12, lengthLook(drafting.profile)),
         ].join(' '),
       ),
     ]),

@@ -25,6 +25,10 @@ test.each<[DimensionSpec, string]>([
   [{ size: 20, tolerance: deviations(0.2, -0.1) }, '20{+0,2/−0,1}'],
   [{ size: 20, tolerance: deviations(0.02, 0.005) }, '20{+0,020/+0,005}'],
   [{ size: 26, tolerance: deviations(0, -0.2) }, '26{0/−0,2}'],
+  [{ size: 12.345, tolerance: { kind: 'symmetric', mm: 0.005 } }, '12,345 ±0,005'],
+  [{ size: 12.345, tolerance: deviations(0.01, -0.1) }, '12,35{+0,01/−0,10}'],
+  [{ size: 12.345, tolerance: { kind: 'fit', class: 'h6' } }, '12,345 h6'],
+  [{ size: 12.345, tolerance: { kind: 'single', limit: 'max.' } }, '12,345 max.'],
   [{ size: 20, tolerance: { kind: 'fit', class: 'H7' } }, '20 H7'],
   [{ size: 30, tolerance: { kind: 'single', limit: 'min.' } }, '30 min.'],
   [{ size: 52.5, angle: true }, '52° 30′'],
@@ -33,6 +37,7 @@ test.each<[DimensionSpec, string]>([
 test.each<[Record<string, SettingValue>, DimensionSpec, string]>([
   [{ 'tolerances.written': 'limits' }, { size: 20, tolerance: deviations(0.2, -0.2) }, '{20,2/19,8}'],
   [{ 'tolerances.written': 'limits' }, { size: 20, tolerance: deviations(0.2, -0.15) }, '{20,20/19,85}'],
+  [{ 'tolerances.written': 'limits' }, { size: 12.345, tolerance: deviations(0.1, -0.1) }, '{12,445/12,245}'],
   [{ 'tolerances.equalPlaces': false }, { size: 20, tolerance: deviations(0.02, 0.005) }, '20{+0,02/+0,005}'],
   [{ 'tolerances.plainZero': false }, { size: 26, tolerance: deviations(0, -0.25) }, '26{0,00/−0,25}'],
   [{ 'signs.diameter': 'DIA', 'signs.repeated': 'OFF' }, { size: 6, of: 'diameter', count: 2 }, '2 OFF DIA 6'],
@@ -43,11 +48,18 @@ test.each<[DimensionSpec, string]>([
   [{ size: 12.7 }, '.500'],
   [{ size: 50.8, tolerance: { kind: 'symmetric', mm: 0.127 } }, '2.000 ±.005'],
   [{ size: 25.4, tolerance: deviations(0.0254, -0.0508) }, '1.000{+.001/−.002}'],
-  [{ size: 25.4, tolerance: deviations(0, -0.0508) }, '1.000{.000/−.002}'],
+  [{ size: 25.4, tolerance: deviations(0, -0.0508) }, '1.000{+.000/−.002}'],
+  [{ size: 25.4, tolerance: deviations(0.127, 0) }, '1.000{+.005/−.000}'],
   [{ size: 25.4, tolerance: deviations(0.01016, -0.0508) }, '1.0000{+.0004/−.0020}'],
 ])('ASME inch writes %j as %s: as many places as its tolerance', (spec, text) =>
   expect(words(asmeProfile(), spec)).toBe(text),
 );
+
+test('millimetres beside inches have a bare zero, and the decimals that their tolerance needs', () => {
+  const profile = asmeProfile();
+  const { value, stack } = dimensionWords(profile, { size: 25.4, tolerance: deviations(0, -0.127) }, dualLook(profile));
+  expect([value, stack]).toEqual(['25.4', { upper: '0', lower: '−0.127' }]);
+});
 
 describe('the other unit', () => {
   const drafting = (changes: Record<string, SettingValue>) => ({ profile: set(asmeProfile(), changes), fonts });

@@ -141,6 +141,10 @@ describe('angles', () => {
     ['degrees, minutes and seconds', 0, 82.5, '82° 30′'],
     ['degrees, minutes and seconds', 0, 82 + 15 / 3600, '82° 0′ 15″'],
     ['degrees, minutes and seconds', 0, 29.99999, '30°'],
+    ['degrees', 1, -0.01, '0°'],
+    ['degrees', 1, -0.1, '−0,1°'],
+    ['degrees and minutes', 0, -0.001, '0°'],
+    ['degrees and minutes', 0, -0.5, '−0° 30′'],
   ])('%s with %d decimals: %d is %s', (form, decimals, deg, text) => {
     expect(written(form, decimals, deg)).toBe(text);
   });
