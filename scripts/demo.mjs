@@ -134,7 +134,8 @@ async function main() {
         data: `${FOLDER}/models.json`,
       }),
     );
-    await kept('the worker', () => startWorker({ database: url, modelStore: store.address }));
+    for (const name of ['the worker', 'the second worker'])
+      await kept(name, () => startWorker({ database: url, modelStore: store.address }));
     const application = await startApplication({
       port: PORT,
       buildFolder,

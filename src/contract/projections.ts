@@ -14,6 +14,8 @@ export const wantProjections = route({
       /** A preview from triangles, because the exact one takes long: that replaces it. */
       coarse: z.boolean(),
       trouble: z.string().optional(),
+      /** What one that waits waits for: it is being made, other work is done first, or no worker process is running. */
+      waitsFor: z.string().max(200).optional(),
     }),
   ),
 });

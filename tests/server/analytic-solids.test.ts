@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import type { Point } from '@/core/geometry/box';
 import { AS_MODELLED, axesOf, dot } from '@/core/view/direction';
 import type { Projected, ViewCurve } from '@/core/view/projected';
+import type { FromProjector } from '@/server/projecting/projector';
 import { SOLIDS, depthAt, isCutAt, middleOfBox } from './analytic-solids';
 
 /*
@@ -11,12 +12,15 @@ import { SOLIDS, depthAt, isCutAt, middleOfBox } from './analytic-solids';
  */
 
 /** Of each look at each solid what is drawn, without hidden lines and with them. */
-const drawn: { seen: Projected; hidden: ViewCurve[] }[] = JSON.parse(
-  execFileSync('node', ['--import', 'tsx', 'tests/server/project-solids.ts'], {
-    encoding: 'utf8',
-    maxBuffer: 100_000_000,
-  }),
-);
+const said = execFileSync('node', ['--import', 'tsx', 'tests/server/project-solids.ts'], {
+  encoding: 'utf8',
+  maxBuffer: 100_000_000,
+});
+// The kernel says something of its own where it writes a file.
+const { drawn, products } = JSON.parse(said.slice(said.lastIndexOf('\n') + 1)) as {
+  drawn: { seen: Projected; hidden: ViewCurve[] }[];
+  products: FromProjector[];
+};
 
 const LOOKS = Object.entries(SOLIDS)
   .flatMap(([name, { made, looks }]) => looks.map((look) => ({ name, made, look })))
@@ -94,6 +98,11 @@ function breaks(depth: (p: Point) => number, isCut: (p: Point) => boolean, at: P
   const smooth = Math.abs(high - low - (left + right) * reach);
   return smooth > 4 * reach || Math.abs(right - left) > 0.15 || smooth > 0.05 * reach;
 }
+
+test('bodies about one axis are told apart: each product is its own', () => {
+  const width = products.map((one) => ('projected' in one ? one.projected.box.width : one.trouble));
+  expect(width).toEqual([20, 40, 60, 'There is no Pin in its file.']);
+});
 
 describe.each(LOOKS)('$name', ({ made, look: { from, cut, area: cutArea, centres, axes: lines }, seen, hidden }) => {
   const axes = axesOf(from, AS_MODELLED);

@@ -1,10 +1,12 @@
 import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { setTimeout } from 'node:timers/promises';
 import { applyStep } from '@/core/format/steps/step';
 import { STANDARDS_DESK } from '@/server/actor';
 import { database, transaction } from '@/server/database';
+import { CLAIMS, soonerThan } from '@/server/jobs/registry';
 import { runJobs, runOne } from '@/server/jobs/runner';
-import { claimJob, newestJob, noteProgress } from '@/server/repositories/jobs';
+import { claimJob, insertJob, newestJob, noteProgress } from '@/server/repositories/jobs';
 import { format, saveDocument } from '@/server/services/formats';
 import * as proving from '@/server/services/proving';
 import { importSpecimens } from '@/server/services/specimens';
@@ -19,7 +21,7 @@ withOffice();
 
 const FORMAT = 'workshop-sheets';
 const never = new AbortController().signal;
-const claim = (owner: string) => transaction((db) => claimJob(db, owner));
+const claim = (owner: string) => transaction((db) => claimJob(db, owner, CLAIMS));
 const lapse = () => database.run('UPDATE jobs SET lease_until = NOW(3) - INTERVAL 1 SECOND');
 
 test('every size with every model and variant is proved, and what does not fit is listed, the worst first', async () => {
@@ -154,6 +156,45 @@ test('a format that is changed while it is proved is proved as it was, and the r
     state: 'done',
     done: 100,
     outdated: true,
+  });
+});
+
+describe('lanes', () => {
+  const put = (kind: string, subject: string) =>
+    insertJob(database, { id: randomUUID(), kind, subject, input: {}, askedBy: STANDARDS_DESK.account });
+
+  test('what somebody waits for at the screen goes before what is wanted soon or whenever, the view in sight first', async () => {
+    await proveOnAll(FORMAT);
+    for (const subject of ['first', 'second', 'third']) {
+      await put('project', subject);
+      // Asked for at another time.
+      await database.run('UPDATE jobs SET asked_at = asked_at - INTERVAL 10 SECOND');
+    }
+    await put('read names', 'some');
+    expect(await put('project', 'first')).toBe(false);
+    const order = [];
+    for (let job = await claim('a'); job; job = await claim('a')) order.push(job.subject);
+    expect(order).toEqual(['first', 'third', 'second', 'some', FORMAT]);
+  });
+
+  test('the model store is asked before anything else', () => {
+    expect(CLAIMS.order[0]).toBe('follow store');
+    expect(soonerThan('prove')).toContain('project');
+    expect(soonerThan('project')).toEqual([]);
+  });
+
+  test('long work gives way after its step, keeps what is done, and goes on afterwards', async () => {
+    await importSpecimens(STANDARDS_DESK, manySpecimens(60));
+    await proveOnAll(FORMAT);
+    const running = runOne('long', never);
+    while ((await newestJob(database, 'prove', FORMAT))!.state !== 'running') await setTimeout(5);
+    await put('project', 'wanted now');
+    await running;
+    const left = (await newestJob(database, 'prove', FORMAT))!;
+    expect(left.state).toBe('waiting');
+    expect(left.piecesDone).toBeGreaterThan(0);
+    expect(await claim('other')).toMatchObject({ kind: 'project' });
+    expect(await claim('other')).toMatchObject({ kind: 'prove', lastId: left.lastId, piecesDone: left.piecesDone });
   });
 });
 

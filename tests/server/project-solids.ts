@@ -1,9 +1,15 @@
-/** Builds the analytic solids with the kernel and prints what it draws of each look at them, as JSON; tests cannot load the kernel themselves. */
-import { type Shape3D, makeBaseBox, makeCylinder, makeSphere } from 'replicad';
+/**
+ * Builds the analytic solids with the kernel and prints what it draws of each look at them, and of the products of an assembly of bodies
+ * about one axis, as JSON; tests cannot load the kernel themselves.
+ */
+import { setTimeout } from 'node:timers/promises';
+import { type Shape3D, exportSTEP, makeBaseBox, makeCylinder, makeSphere } from 'replicad';
 import { AS_MODELLED, axesOf } from '@/core/view/direction';
+import { answering } from '@/server/projecting/answering';
 import { openedKernel, solidsOf } from '@/server/projecting/kernel';
 import { projected } from '@/server/projecting/projecting';
-import { type Made, SOLIDS } from './analytic-solids';
+import type { FromProjector } from '@/server/projecting/projector';
+import { type Made, SOLIDS, less, rod } from './analytic-solids';
 
 function built(made: Made): Shape3D {
   switch (made.kind) {
@@ -34,4 +40,24 @@ const drawn = Object.values(SOLIDS).flatMap(({ made, looks }) => {
     };
   });
 });
-process.stdout.write(JSON.stringify(drawn));
+/** A shaft, a sleeve of its length and a longer tube about both, which have one middle, in one file. */
+const assembly = exportSTEP([
+  { shape: built(rod([0, 0, -40], [0, 0, 1], 10, 80)), name: 'Shaft' },
+  { shape: built(less(rod([0, 0, -40], [0, 0, 1], 20, 80), rod([0, 0, -50], [0, 0, 1], 10, 100))), name: 'Sleeve' },
+  { shape: built(less(rod([0, 0, -60], [0, 0, 1], 30, 120), rod([0, 0, -70], [0, 0, 1], 20, 140))), name: 'Tube' },
+]);
+const bytes = new Uint8Array(await assembly.arrayBuffer());
+const answers: FromProjector[] = [];
+const ask = answering((answer) => answers.push(answer));
+const products = ['Shaft', 'Sleeve', 'Tube', 'Pin'];
+products.forEach((product, id) =>
+  ask({
+    id,
+    bytes,
+    forget: [],
+    coarse: false,
+    projection: { shape: '1'.repeat(64), product, axes: axesOf('above', AS_MODELLED) },
+  }),
+);
+while (answers.length < products.length) await setTimeout(20);
+process.stdout.write(JSON.stringify({ drawn, products: answers }));

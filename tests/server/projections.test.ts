@@ -124,6 +124,21 @@ test('whoever asks again, it is made once; a shaded one has its picture', async 
   expect(kept!.bytes.subarray(1, 4).toString()).toBe('PNG');
 });
 
+test('one that waits says what for', async () => {
+  const asked = seen('pawl', { axes: axesOf('below', AS_MODELLED) });
+  const [first] = await askedProjections(DESK, [asked]);
+  expect(first).toMatchObject({ state: 'waiting', waitsFor: 'a worker process' });
+  const run = (set: string) =>
+    database.run(
+      `UPDATE jobs SET state = 'running', owner = 'x', lease_until = NOW(3) + INTERVAL 30 SECOND${set} WHERE subject = ?`,
+      [projectionKey(asked)],
+    );
+  await run(", kind = 'prove'");
+  expect((await askedProjections(DESK, [asked]))[0]).toMatchObject({ waitsFor: 'the proofs with all models' });
+  await database.run('DELETE FROM jobs');
+  expect((await made(asked)).visible.length).toBeGreaterThan(0);
+});
+
 test('one that is cut off goes on with whoever takes it up', async () => {
   const asked = seen('drive-shaft', left);
   await askedProjections(DESK, [asked]);

@@ -52,7 +52,8 @@ export function compose(
 export function composeLaid(given: LaidSheet, memo = new ComposeMemo()): Composed {
   const boxes = given.laid.map((block) => block.box);
   const clear = clearArea(given.sheet.space, boxes);
-  const views = given.request.views && placedViews(given.request.views, clear.largest);
+  const views =
+    given.request.views && placedViews(given.request.views, clear.largest, given.filling.resources.projections);
   // The scale that prints is the views'.
   const laidSheet = views ? withPlace(given, { ...given.request.sheet, scale: views.scale }) : given;
   const { sheet, occasion, filling, request, laid, tables } = laidSheet;
@@ -141,13 +142,14 @@ export function composeLaid(given: LaidSheet, memo = new ComposeMemo()): Compose
       views: {
         scale: views.scale,
         fits: views.fits,
-        placed: views.views.map(({ view, name, box, middle, factor, lacks }) => ({
+        placed: views.views.map(({ view, name, box, middle, factor, lacks, key }) => ({
           id: view.id,
           name,
           box,
           middle,
           factor,
           ...(lacks !== undefined && { lacks }),
+          ...standingOf(key, resources.projections),
         })),
       },
     }),
@@ -160,6 +162,15 @@ export function composeLaid(given: LaidSheet, memo = new ComposeMemo()): Compose
     primitives,
   };
   return { scene, report };
+}
+
+/** How it stands with what a view shows, unless it is there, exactly. */
+function standingOf(key: string | undefined, projections: Resources['projections']) {
+  const state = key === undefined ? undefined : projections?.get(key);
+  if (state === undefined) return undefined;
+  if (state === 'waiting') return { standing: 'waiting' as const };
+  if ('trouble' in state) return { standing: 'failed' as const };
+  return state.coarse ? { standing: 'preview' as const } : undefined;
 }
 
 const viewPrimitives = ({ profile }: ViewsToDraw, views: PlacedViews, { fonts, projections }: Resources) =>

@@ -100,6 +100,8 @@ export const Report = z.object({
           middle: Point,
           factor: z.number(),
           lacks: z.string().optional(),
+          /** Absent for one that is seen exactly. */
+          standing: z.enum(['waiting', 'preview', 'failed']).optional(),
         }),
       ),
     })

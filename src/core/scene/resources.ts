@@ -3,7 +3,7 @@ import type { PictureData } from '../picture/picture';
 import type { PropertyDefinition } from '../property/definition';
 import type { Facts } from '../property/facts';
 import type { Value } from '../property/value';
-import type { Projections } from '../view/drawing';
+import type { Projections } from '../view/projected';
 import type { ViewsToDraw } from '../view/to-draw';
 
 /** What compose() needs beside the document and the facts, loaded beforehand. */

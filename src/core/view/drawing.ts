@@ -9,10 +9,7 @@ import { clippedTo } from './clipping';
 import { dot } from './direction';
 import { type PlacedView, type PlacedViews, BALLOON_ROOM, shownIn } from './placing';
 import { componentNamed } from './components';
-import type { Projected, ProjectionState, ViewCurve } from './projected';
-
-/** What is known of projections, by their keys. */
-export type Projections = ReadonlyMap<string, ProjectionState>;
+import type { Projected, Projections, ViewCurve } from './projected';
 
 /** By how much hatching of neighbouring parts is turned, in the order of the parts (ISO 128-3, 9.3). */
 const HATCHING_TURNS = [0, 90, 30, -60, 15, -75];

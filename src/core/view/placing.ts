@@ -4,7 +4,7 @@ import type { ProfileDocument } from '../profile/document';
 import { PREFERRED_SCALES } from '../sheet/scales';
 import { type ToArrange, arranged } from './arranging';
 import { type Axes, type Extent, type Side, type Standing, axesOf, dot, isSide, viewSize } from './direction';
-import { type Projection, projectionKey } from './projected';
+import { type Projected, type Projection, type Projections, projectionKey } from './projected';
 import { usualStanding } from './standing';
 import type { ViewedModel, ViewsToDraw } from './to-draw';
 import { type SheetView, scaleFactor, viewName } from './view';
@@ -126,10 +126,19 @@ export function projectionsOf(toDraw: ViewsToDraw): Map<string, Projection> {
   );
 }
 
-/** Places the views of a sheet in the largest clear rectangle: at their scale, else at the largest of the series with which they fit. */
-export function placedViews(toDraw: ViewsToDraw, area: Box): PlacedViews {
+/**
+ * Places the views of a sheet in the largest clear rectangle: at their scale, else at the largest of the series with which they fit. A view
+ * takes the room of what is seen of it; one that is not projected yet, of the corners of its model's box.
+ */
+export function placedViews(toDraw: ViewsToDraw, area: Box, projections: Projections = new Map()): PlacedViews {
   const { setting } = toDraw;
-  const all = setting.views.map((view) => prepared(view, toDraw, setting.views));
+  const all = setting.views.map((view): Prepared => {
+    const one = prepared(view, toDraw, setting.views);
+    const state = one.projection && toDraw.byInk ? projections.get(projectionKey(one.projection)) : undefined;
+    return state && state !== 'waiting' && 'projected' in state && view.of.kind !== 'detail'
+      ? { ...one, size: inkSize(state.projected) }
+      : one;
+  });
   const tried = setting.scale === 'fit' ? PREFERRED_SCALES : [setting.scale];
   let last: PlacedViews | undefined;
   for (const scale of tried) {
@@ -138,6 +147,12 @@ export function placedViews(toDraw: ViewsToDraw, area: Box): PlacedViews {
     last = placed;
   }
   return last!;
+}
+
+/** The room about the middle of a model that what is seen of it takes, as much on either side, mm of the model. */
+function inkSize({ middle, box }: Projected): { width: number; height: number } {
+  const reach = (at: number, from: number, length: number) => 2 * Math.max(at - from, from + length - at);
+  return { width: reach(middle.x, box.x, box.width), height: reach(middle.y, box.y, box.height) };
 }
 
 /** Places views at a scale. */

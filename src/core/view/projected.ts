@@ -72,3 +72,6 @@ export const projectionKey = (projection: Projection): string => canonicalHash({
 
 /** How it stands with a projection: there, being made, or not to be made and why. */
 export type ProjectionState = { projected: Projected; coarse?: boolean } | { trouble: string } | 'waiting';
+
+/** What is known of projections, by their keys. */
+export type Projections = ReadonlyMap<string, ProjectionState>;

@@ -42,5 +42,7 @@ export const ViewsToDraw = z.object({
   /** The model of each view, by the view's id; absent for a slot and for a model that is no longer there. */
   models: z.record(z.string(), ViewedModel),
   profile: ProfileDocument,
+  /** Whether a view takes the room of what is seen of it; absent in what was finished when the corners of the model's box counted. */
+  byInk: z.literal(true).optional(),
 });
 export type ViewsToDraw = z.infer<typeof ViewsToDraw>;

@@ -11,6 +11,7 @@ import { deleteEndedJobs, noteProgress } from '../repositories/jobs';
 import { type Thing, keepTallies, thingsBehind } from '../repositories/rule-counts';
 import { closureOf, showpieces } from '../repositories/specimens';
 import { booksById } from '../services/books-at-hand';
+import { viewsKnown } from '../services/drawing-prints';
 import { drawingAtHand } from '../services/drawing-sources';
 import { proofFacts } from '../services/format-views';
 import { dictionaryAtHand } from '../services/models-at-hand';
@@ -30,6 +31,7 @@ type RulesFor = (profileId: string) => { before: NamedBook | undefined; after?: 
  * that would add and settle. What earlier counts came to is taken out when this one has come to its end.
  */
 export const countFindings: JobKind = {
+  lane: 'whenever',
   async run(job, owner, signal) {
     const { scope, proposed } = job.input as CountInput;
     const books = await booksById(database);
@@ -77,7 +79,8 @@ async function lookAt(db: Database, thing: Thing, rulesFor: RulesFor): Promise<{
     const { editions, models, facts, sources } = at;
     const documents = editions.map(({ document }) => document);
     const { resources } = await sheetResources(db, documents, facts, models.properties);
-    return by(row.profileId, (rules) => lookAtDrawing(row, sources, resources, rules));
+    const projections = await viewsKnown(db, row, at);
+    return by(row.profileId, (rules) => lookAtDrawing(row, sources, { ...resources, projections }, rules));
   }
   const [format, edition] = [await findFormat(db, thing.id), await newestEdition(db, thing.id)];
   if (!format || !edition) return { before: [] };

@@ -10,6 +10,7 @@ const STEP = 20;
 
 /** Looks at the drawings whose models have changed: what the register shows of them, and whether finished ones are out of date. */
 export const lookAtDrawings: JobKind = {
+  lane: 'soon',
   async run(job, owner, signal) {
     let { lastId = '', piecesDone } = job;
     for (;;) {

@@ -13,6 +13,7 @@ import type { JobKind } from './kind';
  * somebody saves meanwhile is tried again, and what is saved with the old link is found by looking once more.
  */
 export const mergeProperty: JobKind = {
+  lane: 'soon',
   async run(job, owner, signal) {
     const { from, into } = job.input as { from: string; into: string };
     let { piecesDone } = job;

@@ -21,6 +21,8 @@ const projector = new Projector();
  * preview, since triangles are not cut. It is done once, whoever asks for it; one that fails is tried again later.
  */
 export const project: JobKind = {
+  lane: 'at the screen',
+  newestFirst: true,
   async run(job, owner, signal) {
     const asked = (await findProjections(database, [job.subject])).get(job.subject);
     if (!asked || (asked.state === 'done' && !asked.coarse)) return 'done';

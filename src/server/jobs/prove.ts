@@ -23,6 +23,7 @@ const STEP = 10;
  * earlier runs came to is taken out when this one has come to its end.
  */
 export const prove: JobKind = {
+  lane: 'whenever',
   async run(job, owner, signal) {
     const format = await findFormat(database, job.subject);
     if (!format) return { failed: 'The format is no longer on the shelf.' };

@@ -14,6 +14,7 @@ const STEP = 100;
 
 /** Reads the models again that use some names, after the dictionary has come to read them otherwise. */
 export const readNames: JobKind = {
+  lane: 'soon',
   async run(job, owner, signal) {
     const { names } = job.input as { names: string[] };
     let { lastId = '', piecesDone } = job;

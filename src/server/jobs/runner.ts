@@ -1,14 +1,35 @@
 import { randomUUID } from 'node:crypto';
+import { clearInterval, setInterval } from 'node:timers';
 import { setTimeout } from 'node:timers/promises';
 import { STANDARDS_DESK } from '../actor';
 import { DatabaseAway, DatabaseBusy, database, transaction } from '../database';
-import { type JobRow, claimJob, endJob, findJob, giveBack, insertJob } from '../repositories/jobs';
+import { type JobRow, claimJob, endJob, findJob, giveBack, insertJob, isFree } from '../repositories/jobs';
 import { isStoreFollowed } from '../services/model-store';
-import { JOB_KINDS } from './registry';
+import { CLAIMS, JOB_KINDS, soonerThan } from './registry';
+
+/** How often long work looks whether something is wanted sooner, ms; found twice, no other process has taken it. */
+const LOOKS_MS = 1000;
+
+/** Ends with `signal`, and when work that is wanted sooner than a kind finds nobody: long work gives way after its next step. */
+function givingWay(kind: string, signal: AbortSignal): { signal: AbortSignal; end: () => void } {
+  const sooner = soonerThan(kind);
+  if (sooner.length === 0) return { signal, end: () => undefined };
+  const way = new AbortController();
+  let found = 0;
+  const looking = setInterval(() => {
+    void isFree(database, sooner)
+      .then((free) => {
+        found = free ? found + 1 : 0;
+        if (found > 1) way.abort();
+      })
+      .catch(() => undefined);
+  }, LOOKS_MS);
+  return { signal: AbortSignal.any([signal, way.signal]), end: () => clearInterval(looking) };
+}
 
 /** Claims one job and does it, until `signal` ends it. @returns false when none was free */
 export async function runOne(owner: string, signal: AbortSignal): Promise<boolean> {
-  const job = await transaction((db) => claimJob(db, owner));
+  const job = await transaction((db) => claimJob(db, owner, CLAIMS));
   if (!job) return false;
   const kind = JOB_KINDS[job.kind];
   if (!kind) {
@@ -20,8 +41,9 @@ export async function runOne(owner: string, signal: AbortSignal): Promise<boolea
     });
     return true;
   }
+  const until = givingWay(job.kind, signal);
   try {
-    const ended = await kind.run(job, owner, signal);
+    const ended = await kind.run(job, owner, until.signal);
     if (ended === 'left') await leave(job, owner);
     else if (ended !== 'done') await endJob(database, { id: job.id, owner, state: 'failed', trouble: ended.failed });
     else if (kind.everySeconds !== undefined)
@@ -34,6 +56,8 @@ export async function runOne(owner: string, signal: AbortSignal): Promise<boolea
     if (kind.everySeconds !== undefined)
       await giveBack(database, { id: job.id, owner, afterSeconds: kind.everySeconds });
     else await endJob(database, { id: job.id, owner, state: 'failed', trouble });
+  } finally {
+    until.end();
   }
   return true;
 }

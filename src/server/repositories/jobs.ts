@@ -1,4 +1,4 @@
-import type { Database } from '../database';
+import { type Database, marks } from '../database';
 import { fromJson } from './json-column';
 
 export type JobState = 'waiting' | 'running' | 'done' | 'stopped' | 'failed';
@@ -51,7 +51,8 @@ const LEASE = `NOW(3) + INTERVAL ${LEASE_SECONDS} SECOND`;
 const FREE = "((state = 'waiting' AND run_at <= NOW(3)) OR (state = 'running' AND lease_until < NOW(3)))";
 
 /**
- * Puts in a job, unless one of its kind about the same thing waits or runs already: whoever asks at once, one is put in.
+ * Puts in a job, unless one of its kind about the same thing waits or runs already: whoever asks at once, one is put in; one that waits is
+ * noted to be asked for once more.
  * @returns whether it was put in
  */
 export async function insertJob(
@@ -62,7 +63,10 @@ export async function insertJob(
     'INSERT IGNORE INTO jobs (id, kind, subject, input, pieces, asked_by) VALUES (?, ?, ?, ?, ?, ?)',
     [job.id, job.kind, job.subject, JSON.stringify(job.input), job.pieces ?? null, job.askedBy],
   );
-  return affected === 1;
+  if (affected === 1) return true;
+  const sql = "UPDATE jobs SET asked_at = NOW(3) WHERE kind = ? AND subject = ? AND state = 'waiting'";
+  await db.run(sql, [job.kind, job.subject]);
+  return false;
 }
 
 /** What jobs of a kind that wait or run are about. */
@@ -93,14 +97,35 @@ export async function deleteEndedJobs(
   await db.run(sql, [kind, subject, id]);
 }
 
+/** What runs now: of which kind, about what. */
+export const runningJobs = (db: Database): Promise<{ kind: string; subject: string }[]> =>
+  db.query("SELECT kind, subject FROM jobs WHERE state = 'running' AND lease_until >= NOW(3)");
+
+/** Whether work of some kinds is free to be begun. */
+export async function isFree(db: Database, kinds: readonly string[]): Promise<boolean> {
+  if (kinds.length === 0) return false;
+  const sql = `SELECT 1 FROM jobs WHERE kind IN (${marks(kinds)}) AND ${FREE} LIMIT 1`;
+  return (await db.query(sql, [...kinds])).length > 0;
+}
+
 /**
- * Claims the oldest job that is free: that waits and whose time has come, or whose owner has let its lease run out. To be called
+ * Claims the first job that is free: that waits and whose time has come, or whose owner has let its lease run out. Kinds go in their
+ * order; of one kind what was asked for last goes first where somebody looks at it, else what has waited longest. To be called
  * in a transaction of its own. The update asks again whether it is free, so that two claims at once give it to one even where
  * rows are not locked between nodes. A job that was begun too often is failed.
  */
-export async function claimJob(db: Database, owner: string): Promise<JobRow | undefined> {
+export async function claimJob(
+  db: Database,
+  owner: string,
+  { order, newestFirst }: { order: readonly string[]; newestFirst: readonly string[] },
+): Promise<JobRow | undefined> {
+  // A kind that nobody knows goes first, so that it is failed.
   const free = await db.query<{ id: string; attempts: number }>(
-    `SELECT id, attempts FROM jobs WHERE ${FREE} ORDER BY run_at, created_at LIMIT 1 FOR UPDATE SKIP LOCKED`,
+    `SELECT id, attempts FROM jobs WHERE ${FREE}
+     ORDER BY FIELD(kind, ${marks(order)}),
+       IF(kind IN (${marks(newestFirst)}), -UNIX_TIMESTAMP(asked_at), UNIX_TIMESTAMP(run_at)), created_at
+     LIMIT 1 FOR UPDATE SKIP LOCKED`,
+    [...order, ...newestFirst],
   );
   const [job] = free;
   if (!job) return undefined;

@@ -15,12 +15,12 @@ import type { Report } from '../../core/scene/report';
 import type { Resources } from '../../core/scene/resources';
 import type { Scene } from '../../core/scene/scene';
 import { projectionsOf } from '../../core/view/placing';
-import type { ProjectionState } from '../../core/view/projected';
+import type { Projection, ProjectionState } from '../../core/view/projected';
 import type { Database } from '../database';
 import { findPictureFiles } from '../repositories/pictures';
 import { type DrawingAtHand, resourcesAt } from './drawing-sources';
 import { linesOfFinished } from './keeping-prints';
-import { projectionsAtHand } from './projections';
+import { projectionsAtHand, projectionsKnown } from './projections';
 import { ServiceError } from './service-error';
 
 /** A sheet of a drawing as it prints now. */
@@ -49,8 +49,7 @@ export async function viewsOnceThere(
   drawing: DrawnData,
   { sources }: Pick<DrawingAtHand, 'sources'>,
 ): Promise<Map<string, ProjectionState>> {
-  const { sheets } = drawnSheets(drawing, sources);
-  const wanted = sheets.flatMap(({ views }) => (views ? [...projectionsOf(views).values()] : []));
+  const wanted = wantedBy(drawing, sources);
   const end = Date.now() + PATIENCE.most;
   for (;;) {
     const projections = await projectionsAtHand(wanted, db);
@@ -64,6 +63,19 @@ export async function viewsOnceThere(
     await setTimeout(PATIENCE.pause);
   }
 }
+
+/** How it stands with the views of a drawing: of a finished one as it printed; none is begun. */
+export const viewsKnown = async (
+  db: Database,
+  drawing: DrawnData,
+  { sources }: Pick<DrawingAtHand, 'sources'>,
+): Promise<ReadonlyMap<string, ProjectionState>> =>
+  sources.frozen?.lines
+    ? linesOfFinished(db, drawing.number, sources.frozen)
+    : projectionsKnown(wantedBy(drawing, sources), db);
+
+const wantedBy = (drawing: DrawnData, sources: DrawingAtHand['sources']): Projection[] =>
+  drawnSheets(drawing, sources).sheets.flatMap(({ views }) => (views ? [...projectionsOf(views).values()] : []));
 
 /** The shaded pictures of projections, by their hashes. */
 const shadedIn = (projections: ReadonlyMap<string, ProjectionState>): string[] =>

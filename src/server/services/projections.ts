@@ -4,7 +4,7 @@ import type { wantProjections } from '../../contract/projections';
 import { type Projected, type Projection, type ProjectionState, projectionKey } from '../../core/view/projected';
 import { type Actor, STANDARDS_DESK } from '../actor';
 import { type Database, database } from '../database';
-import { insertJob } from '../repositories/jobs';
+import { insertJob, runningJobs } from '../repositories/jobs';
 import {
   findProjections,
   insertProjection,
@@ -14,6 +14,9 @@ import {
 } from '../repositories/projections';
 import { missingShapes } from '../repositories/shapes';
 import { ServiceError } from './service-error';
+
+/** Nobody does anything, though something waits. */
+const NOBODY = 'a worker process';
 
 /** The kind of job that makes a projection. */
 export const PROJECT = 'project';
@@ -43,7 +46,25 @@ export async function askedProjections(
       states.push({ id, state: 'failed', coarse: false, trouble: 'The office does not have the file of its shape.' });
     } else states.push({ id, state: 'waiting', coarse: false });
   }
-  return states;
+  return states.some(({ state }) => state === 'waiting') ? withReasons(states, db) : states;
+}
+
+/** What work is called that others wait for, by its kind. */
+const WORK: Record<string, string> = {
+  [PROJECT]: 'other views',
+  prove: 'the proofs with all models',
+  'follow store': 'the model store',
+};
+
+/** Says of projections that wait for what. */
+async function withReasons(states: readonly State[], db: Database): Promise<State[]> {
+  const running = await runningJobs(db);
+  const own = new Set(running.flatMap(({ kind, subject }) => (kind === PROJECT ? [subject] : [])));
+  const others = [...new Set(running.map(({ kind }) => WORK[kind] ?? 'other work'))];
+  return states.map((one) => {
+    if (one.state !== 'waiting' || own.has(one.id)) return one;
+    return { ...one, waitsFor: others.length > 0 ? others.join(' and ') : NOBODY };
+  });
 }
 
 /** A projection that is done. @throws ServiceError 404 when it is not */
@@ -68,6 +89,26 @@ export async function projectionsAtHand(
   db: Database = database,
 ): Promise<Map<string, ProjectionState>> {
   const states = await askedProjections(STANDARDS_DESK, wanted, db);
+  return withContents(states, db);
+}
+
+/** How it stands with projections, by their keys, without beginning any. */
+export async function projectionsKnown(
+  wanted: readonly Projection[],
+  db: Database = database,
+): Promise<Map<string, ProjectionState>> {
+  const rows = await findProjections(db, wanted.map(projectionKey));
+  const states = wanted.map((one): State => {
+    const id = projectionKey(one);
+    const { state = 'waiting', coarse = false, trouble } = rows.get(id) ?? {};
+    return { id, state, coarse, ...(trouble !== undefined && { trouble }) };
+  });
+  return withContents(states, db);
+}
+
+type State = z.infer<(typeof wantProjections)['answer']>[number];
+
+async function withContents(states: readonly State[], db: Database): Promise<Map<string, ProjectionState>> {
   const contents = await projectionContents(
     db,
     states.map(({ id }) => id),

@@ -3,7 +3,7 @@
 import { queryOptions, useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { readProjection, wantProjections } from '../../contract/projections';
-import type { Projections } from '../../core/view/drawing';
+import type { Projections } from '../../core/view/projected';
 import { projectionsOf } from '../../core/view/placing';
 import type { Projection, ProjectionState } from '../../core/view/projected';
 import type { ViewsToDraw } from '../../core/view/to-draw';
@@ -28,6 +28,8 @@ export interface AtHandProjections {
   /** How many are previews, which the exact ones follow; the ids of those that could not be made. */
   coarse: number;
   failed: string[];
+  /** What those that wait wait for, unless one of them is being made. */
+  waitsFor: string | undefined;
   problem: string | undefined;
 }
 
@@ -70,6 +72,7 @@ export function useProjections(sheets: readonly { views?: ViewsToDraw | undefine
     // Whatever has come is told by the states and the contents.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [told, contents]);
+  const waiting = own.filter((state) => state?.state === 'waiting');
   const come = [...projections.values()].filter((state) => state !== 'waiting').length;
   return {
     projections,
@@ -77,6 +80,7 @@ export function useProjections(sheets: readonly { views?: ViewsToDraw | undefine
     come,
     coarse: ready.filter(({ coarse }) => coarse).length,
     failed: own.flatMap((state) => (state?.state === 'failed' ? [state.id] : [])),
+    waitsFor: waiting.every((state) => state?.waitsFor !== undefined) ? waiting[0]?.waitsFor : undefined,
     problem: error?.message,
   };
 }

@@ -15,6 +15,13 @@ const STEPS: Record<string, [number, number]> = {
   ArrowDown: [0, -1],
 };
 
+/** What is said at a view that is not seen as it prints: sign, words and colour. */
+const STANDINGS = {
+  waiting: { words: '… being projected', color: 'soft' },
+  preview: { words: '▲ preview, not exact', color: 'ochre' },
+  failed: { words: '■ could not be projected', color: 'vermilion' },
+};
+
 /**
  * The views of a sheet where they stand: each is taken by the pointer or gone to with Tab, and moved along its lines of projection. Arrows
  * move by a millimetre, with Shift by ten; F frees it of projection or puts it back; Delete takes it away.
@@ -57,13 +64,13 @@ export function ViewsOnSheet(props: {
   };
   return (
     <>
-      {report.views?.placed.map(({ id, name, box }) => {
+      {report.views?.placed.map(({ id, name, box, standing }) => {
         const at = toDesk({ k, x, y }, report.sheet.height, { x: box.x, y: top(box) });
         return (
           <Box
             key={id}
             as="button"
-            aria-label={name}
+            aria-label={standing ? `${name}, ${STANDINGS[standing].words.slice(2)}` : name}
             aria-pressed={selected === id}
             title={locked ? name : `${name}. Drag it; F frees it of projection.`}
             position="absolute"
@@ -82,7 +89,26 @@ export function ViewsOnSheet(props: {
             onPointerUp={() => (from.current = undefined)}
             onPointerCancel={() => (from.current = undefined)}
             onKeyDown={(event) => press(id, event)}
-          />
+          >
+            {standing && (
+              <Box
+                position="absolute"
+                left="0"
+                bottom="-4px"
+                transform="translateY(100%)"
+                paddingX="6px"
+                borderRadius="2px"
+                bg="paper"
+                fontSize="12px"
+                lineHeight="18px"
+                whiteSpace="nowrap"
+                pointerEvents="none"
+                color={STANDINGS[standing].color}
+              >
+                {STANDINGS[standing].words}
+              </Box>
+            )}
+          </Box>
         );
       })}
     </>

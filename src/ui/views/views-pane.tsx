@@ -60,7 +60,7 @@ function signed(axis: string): string {
 }
 
 /** Says that views are previews only, or could not be made; those are tried again by a click. */
-function NotExact({ coarse, failed }: Pick<AtHandProjections, 'coarse' | 'failed'>) {
+function NotExact({ coarse, failed, waitsFor }: Pick<AtHandProjections, 'coarse' | 'failed' | 'waitsFor'>) {
   const client = useQueryClient();
   const again = async () => {
     await ask(projectAgain, { body: { ids: failed } });
@@ -68,6 +68,11 @@ function NotExact({ coarse, failed }: Pick<AtHandProjections, 'coarse' | 'failed
   };
   return (
     <>
+      {waitsFor !== undefined && (
+        <Box fontSize="13px" color="soft" role="status">
+          … Views wait for {waitsFor}.
+        </Box>
+      )}
       {coarse > 0 && (
         <Box fontSize="13px" color="ochre" role="status">
           ▲ {counted(coarse, 'view')} {coarse === 1 ? 'is a preview' : 'are previews'}, from triangles. The exact one
@@ -96,7 +101,7 @@ export function ViewsPane(props: {
   /** The views as they are placed. */
   placed: Report['views'];
   /** How many projections are wanted and have come. */
-  progress: Pick<AtHandProjections, 'wanted' | 'come' | 'coarse' | 'failed'>;
+  progress: Pick<AtHandProjections, 'wanted' | 'come' | 'coarse' | 'failed' | 'waitsFor'>;
   selected: string | undefined;
   locked: boolean;
   onSelect: (id: string | undefined) => void;

@@ -11,6 +11,7 @@ import {
   withView,
 } from '@/core/view/changing';
 import { placedViews, projectionsOf, scaleText, shownIn } from '@/core/view/placing';
+import type { Projected } from '@/core/view/projected';
 import type { ViewsToDraw } from '@/core/view/to-draw';
 import type { SheetView, SheetViews } from '@/core/view/view';
 
@@ -70,6 +71,29 @@ test('a scale that is wanted stays, and is said not to fit', () => {
   const views = [view('front', seen('front')), view('left', seen('left'))];
   expect(placedViews(toDraw(views, '1:1'), A3)).toMatchObject({ scale: '1:1', fits: true });
   expect(placedViews(toDraw(views, '5:1'), A3)).toMatchObject({ scale: '5:1', fits: false });
+});
+
+test('a view takes the room of what is seen of it, once that is known; what was finished before, of the corners', () => {
+  // A drum of 200 seen from a corner: about 200 wide, where the corners of its box are 283 apart.
+  const drum = toDraw([view('iso', seen('isometric'))], 'fit', { x: 200, y: 200, z: 200 });
+  const round: Projected = {
+    middle: { x: 10, y: 20 },
+    box: { x: -95, y: -92, width: 210, height: 224 },
+    visible: [],
+    hidden: [],
+    smooth: [],
+    axes: [],
+    centres: [],
+    cut: [],
+  };
+  const known = (given: ViewsToDraw) =>
+    new Map([...projectionsOf(given).keys()].map((key) => [key, { projected: round }] as const));
+  const area = { x: 0, y: 0, width: 300, height: 245 };
+  expect(placedViews({ ...drum, byInk: true }, area, known(drum))).toMatchObject({ scale: '1:1', fits: true });
+  expect(placedViews({ ...drum, byInk: true }, area)).toMatchObject({ scale: '1:2' });
+  expect(placedViews(drum, area, known(drum))).toMatchObject({ scale: '1:2' });
+  const [iso] = placedViews({ ...drum, byInk: true }, area, known(drum)).views;
+  expect(iso!.box).toMatchObject({ width: 210, height: 224 });
 });
 
 test('views in projection stand in line, and move with the front view', () => {
