@@ -6,7 +6,7 @@ import { STANDARDS_DESK } from '@/server/actor';
 import { database, transaction } from '@/server/database';
 import { CLAIMS, soonerThan } from '@/server/jobs/registry';
 import { runJobs, runOne } from '@/server/jobs/runner';
-import { claimJob, insertJob, newestJob, noteProgress } from '@/server/repositories/jobs';
+import { askedAgain, claimJob, insertJob, newestJob, noteProgress } from '@/server/repositories/jobs';
 import { format, saveDocument } from '@/server/services/formats';
 import * as proving from '@/server/services/proving';
 import { importSpecimens } from '@/server/services/specimens';
@@ -172,9 +172,28 @@ describe('lanes', () => {
     }
     await put('read names', 'some');
     expect(await put('project', 'first')).toBe(false);
+    expect(await askedAgain(database, 'project', ['first', 'none'])).toEqual(new Set(['first']));
     const order = [];
     for (let job = await claim('a'); job; job = await claim('a')) order.push(job.subject);
     expect(order).toEqual(['first', 'third', 'second', 'some', FORMAT]);
+  });
+
+  test('of views that are looked at, each process goes on with the file that it has, and begins with one that no other has', async () => {
+    for (const [subject, needs] of [
+      ['a1', 'a'],
+      ['a2', 'a'],
+      ['b1', 'b'],
+      ['b2', 'b'],
+    ] as const)
+      await insertJob(database, {
+        ...{ id: randomUUID(), kind: 'project', subject, input: {}, needs },
+        askedBy: STANDARDS_DESK.account,
+      });
+    await database.run('UPDATE jobs SET asked_at = (SELECT MAX(asked_at) FROM jobs)');
+    const taken = async (owner: string, has?: string) =>
+      (await transaction((db) => claimJob(db, owner, { ...CLAIMS, has })))?.subject;
+    expect([await taken('one'), await taken('two')]).toEqual(['a1', 'b1']);
+    expect([await taken('two', 'b'), await taken('one', 'a')]).toEqual(['b2', 'a2']);
   });
 
   test('the model store is asked before anything else', () => {

@@ -16,6 +16,9 @@ const RENEWED_MS = 10_000;
 
 const projector = new Projector();
 
+/** Keeps the kernel at hand while nothing is projected. */
+export const keepKernelWarm = (): void => projector.keepWarm();
+
 /**
  * Makes one projection. Where that takes long, a preview from triangles is shown first, and the exact one follows; of a section there is no
  * preview, since triangles are not cut. It is done once, whoever asks for it; one that fails is tried again later.

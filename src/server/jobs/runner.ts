@@ -27,10 +27,14 @@ function givingWay(kind: string, signal: AbortSignal): { signal: AbortSignal; en
   return { signal: AbortSignal.any([signal, way.signal]), end: () => clearInterval(looking) };
 }
 
+/** What an owner had at hand last. */
+const atHand = new Map<string, string>();
+
 /** Claims one job and does it, until `signal` ends it. @returns false when none was free */
 export async function runOne(owner: string, signal: AbortSignal): Promise<boolean> {
-  const job = await transaction((db) => claimJob(db, owner, CLAIMS));
+  const job = await transaction((db) => claimJob(db, owner, { ...CLAIMS, has: atHand.get(owner) }));
   if (!job) return false;
+  if (job.needs !== undefined) atHand.set(owner, job.needs);
   const kind = JOB_KINDS[job.kind];
   if (!kind) {
     await endJob(database, {

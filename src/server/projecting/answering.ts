@@ -5,9 +5,9 @@ import { type PlacedMesh, coarselyProjected, middleOfBodies, partsSeen, shadedBo
 import { dot } from '../../core/view/direction';
 import type { Projected } from '../../core/view/projected';
 import { placedMeshes } from './meshes';
-import { type ReadShape, readShape } from './kernel';
+import { type ReadShape, openedKernel, readShape } from './kernel';
 import { projected } from './projecting';
-import type { FromProjector, ToProject } from './projector';
+import type { FromProjector, ToProject, ToWarm } from './projector';
 
 /** A file with what has been read of it. */
 interface Held {
@@ -19,11 +19,12 @@ interface Held {
 let reader: Promise<Occt> | undefined;
 
 /** Answers what is to be projected, one after another; files stay read until they are to be forgotten. */
-export function answering(answer: (answer: FromProjector) => void): (asked: ToProject) => void {
+export function answering(answer: (answer: FromProjector) => void): (asked: ToProject | ToWarm) => void {
   const files = new Map<string, Held>();
   let last = Promise.resolve();
   return (asked) => {
     last = last.then(async () => {
+      if ('warm' in asked) return openedKernel();
       for (const one of asked.forget) files.delete(one);
       if (asked.bytes) files.set(asked.projection.shape, { bytes: asked.bytes });
       try {

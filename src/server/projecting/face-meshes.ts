@@ -9,13 +9,27 @@ const STEP_RAD = 0.2;
 /** How far triangles of a shape are off its faces at most, mm. */
 export const meshOff = (shape: KernelShape): number => OFF * sizeOf(shape);
 
-/** The faces of a shape, each with the triangles that cover it. */
-export function faceMeshes(shape: KernelShape): { face: KernelShape; mesh: Mesh }[] {
+/** A face with the triangles that cover it. */
+export interface FaceMesh {
+  face: KernelShape;
+  mesh: Mesh;
+}
+
+const known = new WeakMap<KernelShape, FaceMesh[]>();
+
+/** The faces of a shape, each with the triangles that cover it, made once. */
+export function faceMeshes(shape: KernelShape): FaceMesh[] {
+  const there = known.get(shape) ?? covered(shape);
+  known.set(shape, there);
+  return there;
+}
+
+function covered(shape: KernelShape): FaceMesh[] {
   const oc = getOC() as Kernel;
   new oc.BRepMesh_IncrementalMesh(shape, meshOff(shape), false, STEP_RAD, false).delete();
   return explored(shape, 'TopAbs_FACE').map((face) => {
-    const covered = new Face(oc.TopoDS.Face(face)).triangulation(0);
-    return { face, mesh: { positions: covered?.vertices ?? [], triangles: covered?.trianglesIndexes ?? [] } };
+    const own = new Face(oc.TopoDS.Face(face)).triangulation(0);
+    return { face, mesh: { positions: own?.vertices ?? [], triangles: own?.trianglesIndexes ?? [] } };
   });
 }
 

@@ -15,6 +15,11 @@ export interface ToProject {
   coarse: boolean;
 }
 
+/** Has the kernel opened before anything is asked for. */
+export interface ToWarm {
+  warm: true;
+}
+
 export type FromProjector = { id: number } & (Made | { trouble: string });
 
 /** What a projection came to, and its picture where it is shaded: a PNG. */
@@ -82,15 +87,31 @@ export class Projector {
       throw error;
     } finally {
       this.settle();
-      this.idle = setTimeout(() => this.stop(), IDLE_MS).unref();
+      this.idle = setTimeout(() => this.rest(), IDLE_MS).unref();
     }
   }
+
+  /** Keeps a process with the kernel opened and no file, so that the first view of a part need not wait for that; it takes 200 MB. */
+  keepWarm(): void {
+    this.isKeptWarm = true;
+    if (this.child) return;
+    this.child = this.started();
+    this.child.send({ warm: true } satisfies ToWarm);
+  }
+
+  private isKeptWarm = false;
 
   stop(): void {
     clearTimeout(this.idle);
     this.child?.kill('SIGKILL');
     this.child = undefined;
     this.has = [];
+  }
+
+  /** Lets go of what it has read. */
+  private rest(): void {
+    this.stop();
+    if (this.isKeptWarm) this.keepWarm();
   }
 
   private settle: () => void = () => undefined;

@@ -4,7 +4,7 @@ import { type Axes, type Vector, cross, dot } from '../../core/view/direction';
 import type { Mesh } from '../../core/specimen/shape';
 import type { Projected, ViewCurve } from '../../core/view/projected';
 import { sightOf } from '../../core/view/sight';
-import { faceMeshes, meshOff } from './face-meshes';
+import { type FaceMesh, faceMeshes, meshOff } from './face-meshes';
 import { type Kernel, type KernelShape, inPlane, minus } from './kernel';
 
 /** Faces that go less far about their axis have no centre line: rounded edges and fillets. */
@@ -24,7 +24,7 @@ interface TurnedFace {
 }
 
 /** Cylinders, cones and turned faces with their axes, the ends along them, and how far they go about them. */
-function turnedFaces(faces: readonly { face: KernelShape; mesh: Mesh }[]): TurnedFace[] {
+function turnedFaces(faces: readonly FaceMesh[]): TurnedFace[] {
   const oc = getOC() as Kernel;
   const { GeomAbs_Cylinder, GeomAbs_Cone, GeomAbs_SurfaceOfRevolution } = oc.GeomAbs_SurfaceType;
   return faces.flatMap(({ face, mesh }) => {

@@ -18,22 +18,25 @@ export interface JobRow {
   pieces: number | undefined;
   piecesDone: number;
   trouble?: string;
+  /** What has to be at hand for it, as the file of a shape. */
+  needs?: string;
   /** How long it has run, or ran, in seconds. */
   seconds: number;
 }
 
-type Raw = Omit<JobRow, 'stopAsked' | 'trouble' | 'seconds' | 'lastId' | 'pieces'> & {
+type Raw = Omit<JobRow, 'stopAsked' | 'trouble' | 'needs' | 'seconds' | 'lastId' | 'pieces'> & {
   stopAsked: number;
   trouble: string | null;
+  needs: string | null;
   lastId: string | null;
   pieces: number | null;
   ms: number | string | null;
 };
 
 const COLUMNS = `id, kind, subject, input, state, stop_asked AS stopAsked, last_id AS lastId, pieces,
-  pieces_done AS piecesDone, trouble, TIMESTAMPDIFF(MICROSECOND, started_at, COALESCE(ended_at, NOW(3))) / 1000 AS ms`;
+  pieces_done AS piecesDone, trouble, needs, TIMESTAMPDIFF(MICROSECOND, started_at, COALESCE(ended_at, NOW(3))) / 1000 AS ms`;
 
-const toRow = ({ stopAsked, trouble, ms, input, lastId, pieces, ...row }: Raw): JobRow => ({
+const toRow = ({ stopAsked, trouble, needs, ms, input, lastId, pieces, ...row }: Raw): JobRow => ({
   ...row,
   input: fromJson(input),
   stopAsked: stopAsked === 1,
@@ -41,32 +44,43 @@ const toRow = ({ stopAsked, trouble, ms, input, lastId, pieces, ...row }: Raw): 
   pieces: pieces ?? undefined,
   seconds: Number(ms ?? 0) / 1000,
   ...(trouble !== null && { trouble }),
+  ...(needs !== null && { needs }),
 });
 
 /** How long a claim lasts unless it is renewed, in seconds, and how often a job is begun before it counts as failed. */
 const LEASE_SECONDS = 30;
 const ATTEMPTS = 3;
+/** What is looked at is asked for again within so many seconds. */
+const IN_SIGHT_SECONDS = 5;
 
 const LEASE = `NOW(3) + INTERVAL ${LEASE_SECONDS} SECOND`;
 const FREE = "((state = 'waiting' AND run_at <= NOW(3)) OR (state = 'running' AND lease_until < NOW(3)))";
 
 /**
- * Puts in a job, unless one of its kind about the same thing waits or runs already: whoever asks at once, one is put in; one that waits is
- * noted to be asked for once more.
+ * Puts in a job, unless one of its kind about the same thing waits or runs already: whoever asks at once, one is put in.
  * @returns whether it was put in
  */
 export async function insertJob(
   db: Database,
-  job: Pick<JobRow, 'id' | 'kind' | 'subject' | 'input'> & { pieces?: number; askedBy: string },
+  job: Pick<JobRow, 'id' | 'kind' | 'subject' | 'input' | 'needs'> & { pieces?: number; askedBy: string },
 ): Promise<boolean> {
   const { affected } = await db.run(
-    'INSERT IGNORE INTO jobs (id, kind, subject, input, pieces, asked_by) VALUES (?, ?, ?, ?, ?, ?)',
-    [job.id, job.kind, job.subject, JSON.stringify(job.input), job.pieces ?? null, job.askedBy],
+    'INSERT IGNORE INTO jobs (id, kind, subject, input, pieces, asked_by, needs) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [job.id, job.kind, job.subject, JSON.stringify(job.input), job.pieces ?? null, job.askedBy, job.needs ?? null],
   );
-  if (affected === 1) return true;
-  const sql = "UPDATE jobs SET asked_at = NOW(3) WHERE kind = ? AND subject = ? AND state = 'waiting'";
-  await db.run(sql, [job.kind, job.subject]);
-  return false;
+  return affected === 1;
+}
+
+/** Notes that jobs of a kind about some things are asked for once more. @returns what of it waits or runs, and so need not be put in */
+export async function askedAgain(db: Database, kind: string, subjects: readonly string[]): Promise<Set<string>> {
+  if (subjects.length === 0) return new Set();
+  const of = `kind = ? AND subject IN (${marks(subjects)})`;
+  await db.run(`UPDATE jobs SET asked_at = NOW(3) WHERE ${of} AND state = 'waiting'`, [kind, ...subjects]);
+  const rows = await db.query<{ subject: string }>(
+    `SELECT subject FROM jobs WHERE ${of} AND state IN ('waiting', 'running')`,
+    [kind, ...subjects],
+  );
+  return new Set(rows.map(({ subject }) => subject));
 }
 
 /** What jobs of a kind that wait or run are about. */
@@ -110,22 +124,28 @@ export async function isFree(db: Database, kinds: readonly string[]): Promise<bo
 
 /**
  * Claims the first job that is free: that waits and whose time has come, or whose owner has let its lease run out. Kinds go in their
- * order; of one kind what was asked for last goes first where somebody looks at it, else what has waited longest. To be called
+ * order; of one kind what was asked for in the last seconds goes first where somebody looks at it, else what has waited longest; of these
+ * what needs what `has` is, then what nobody else has at hand now. To be called
  * in a transaction of its own. The update asks again whether it is free, so that two claims at once give it to one even where
  * rows are not locked between nodes. A job that was begun too often is failed.
  */
 export async function claimJob(
   db: Database,
   owner: string,
-  { order, newestFirst }: { order: readonly string[]; newestFirst: readonly string[] },
+  { order, newestFirst, has }: { order: readonly string[]; newestFirst: readonly string[]; has?: string | undefined },
 ): Promise<JobRow | undefined> {
+  const atHand = await db.query<{ needs: string }>(
+    "SELECT needs FROM jobs WHERE state = 'running' AND needs IS NOT NULL AND lease_until >= NOW(3)",
+  );
+  const busy = ['', ...atHand.map(({ needs }) => needs)];
   // A kind that nobody knows goes first, so that it is failed.
   const free = await db.query<{ id: string; attempts: number }>(
     `SELECT id, attempts FROM jobs WHERE ${FREE}
      ORDER BY FIELD(kind, ${marks(order)}),
-       IF(kind IN (${marks(newestFirst)}), -UNIX_TIMESTAMP(asked_at), UNIX_TIMESTAMP(run_at)), created_at
+       IF(kind IN (${marks(newestFirst)}), -FLOOR(UNIX_TIMESTAMP(asked_at) / ${IN_SIGHT_SECONDS}), UNIX_TIMESTAMP(run_at)),
+       CASE WHEN needs IS NULL THEN 1 WHEN needs = ? THEN 0 WHEN needs IN (${marks(busy)}) THEN 2 ELSE 1 END, created_at
      LIMIT 1 FOR UPDATE SKIP LOCKED`,
-    [...order, ...newestFirst],
+    [...order, ...newestFirst, has ?? '', ...busy],
   );
   const [job] = free;
   if (!job) return undefined;

@@ -4,7 +4,7 @@ import type { wantProjections } from '../../contract/projections';
 import { type Projected, type Projection, type ProjectionState, projectionKey } from '../../core/view/projected';
 import { type Actor, STANDARDS_DESK } from '../actor';
 import { type Database, database } from '../database';
-import { insertJob, runningJobs } from '../repositories/jobs';
+import { askedAgain, insertJob, runningJobs } from '../repositories/jobs';
 import {
   findProjections,
   insertProjection,
@@ -30,15 +30,25 @@ export async function askedProjections(
   const byKey = new Map(wanted.map((one) => [projectionKey(one), one]));
   const known = await findProjections(db, [...byKey.keys()]);
   const absent = new Set(await missingShapes(db, [...new Set(wanted.map(({ shape }) => shape))]));
-  const states: z.infer<(typeof wantProjections)['answer']> = [];
+  const wantedNow = [...byKey].filter(([id, { shape }]) => {
+    const row = known.get(id);
+    return !absent.has(shape) && (row === undefined || row.state === 'waiting' || row.isDue);
+  });
+  const going = await askedAgain(
+    db,
+    PROJECT,
+    wantedNow.map(([id]) => id),
+  );
+  for (const [id, asked] of wantedNow) {
+    if (going.has(id)) continue;
+    if (!known.has(id)) await insertProjection(db, id, asked);
+    // One whose job broke off is begun again.
+    const job = { id: randomUUID(), kind: PROJECT, subject: id, input: asked, needs: asked.shape };
+    await insertJob(db, { ...job, askedBy: actor.account });
+  }
+  const states: State[] = [];
   for (const [id, asked] of byKey) {
     const row = known.get(id);
-    const isWanted = row === undefined || row.state === 'waiting' || row.isDue;
-    if (isWanted && !absent.has(asked.shape)) {
-      if (!row) await insertProjection(db, id, asked);
-      // One whose job broke off is begun again.
-      await insertJob(db, { id: randomUUID(), kind: PROJECT, subject: id, input: asked, askedBy: actor.account });
-    }
     if (row?.state === 'done' || (row?.state === 'failed' && !row.isDue)) {
       const { state, coarse, trouble } = row;
       states.push({ id, state, coarse, ...(trouble !== undefined && { trouble }) });
