@@ -168,7 +168,7 @@ export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { shee
   ): ViewsToDraw => ({
     setting,
     profile: sources.profile,
-    byInk: true,
+    manner: 2,
     models: Object.fromEntries(
       setting.views.flatMap((view) => {
         const shown = view.specimen === undefined ? main : { specimen: view.specimen, variant: undefined };

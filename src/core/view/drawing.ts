@@ -1,4 +1,14 @@
-import { type Drafting, along, centredText, line, roleLook, text, textWidth, widthOf } from '../annotation/drafting';
+import {
+  type Drafting,
+  along,
+  arc,
+  centredText,
+  line,
+  roleLook,
+  text,
+  textWidth,
+  widthOf,
+} from '../annotation/drafting';
 import { hatching } from '../annotation/hatching';
 import { cuttingPlane, drawTitle } from '../annotation/sections';
 import { arrowPoints } from '../annotation/terminators';
@@ -9,6 +19,7 @@ import { clippedTo } from './clipping';
 import { dot } from './direction';
 import { type PlacedView, type PlacedViews, BALLOON_ROOM, shownIn } from './placing';
 import { componentNamed } from './components';
+import { pitchCircles } from './pitch-circles';
 import type { Projected, Projections, ViewCurve } from './projected';
 
 /** By how much hatching of neighbouring parts is turned, in the order of the parts (ISO 128-3, 9.3). */
@@ -17,12 +28,15 @@ const HATCHING_TURNS = [0, 90, 30, -60, 15, -75];
 const PLANE_BEYOND = 6;
 
 /** Draws the views of a sheet: lines at true scale, centre lines, hatching, titles, cutting planes, circles of details, balloons. */
-export function drawnViews(drafting: Drafting, { views }: PlacedViews, projections: Projections): Primitive[] {
+export function drawnViews(drafting: Drafting, { views, manner }: PlacedViews, projections: Projections): Primitive[] {
   return views.flatMap((view) => {
     const state = view.key === undefined ? undefined : projections.get(view.key);
     const shown = state && state !== 'waiting' && 'projected' in state ? state.projected : undefined;
     const primitives = shown
-      ? [...drawnView(drafting, view, shown), ...(view.view.balloons ? balloons(drafting, view, shown) : [])]
+      ? [
+          ...drawnView(drafting, view, shown, manner === 2),
+          ...(view.view.balloons ? balloons(drafting, view, shown) : []),
+        ]
       : standIn(drafting, view);
     return [...primitives, ...titleOf(drafting, view), ...markIn(drafting, view, views)].map((primitive) => ({
       ...primitive,
@@ -31,7 +45,12 @@ export function drawnViews(drafting: Drafting, { views }: PlacedViews, projectio
   });
 }
 
-function drawnView(drafting: Drafting, placed: PlacedView, projected: Projected): Primitive[] {
+function drawnView(
+  drafting: Drafting,
+  placed: PlacedView,
+  projected: Projected,
+  withPitchCircles: boolean,
+): Primitive[] {
   const { view, factor, middle } = placed;
   const { of } = view;
   // A detail enlarges about its own centre, which lies off the middle of the model.
@@ -66,7 +85,7 @@ function drawnView(drafting: Drafting, placed: PlacedView, projected: Projected)
     ...(view.style === 'outline with hidden lines' ? curves('hidden', projected.hidden) : []),
     ...(view.smooth ? curves('visible', projected.smooth, narrow) : []),
     ...curves('visible', projected.visible),
-    ...(of.kind === 'detail' ? [] : centreLines(drafting, projected, at, factor)),
+    ...(of.kind === 'detail' ? [] : centreLines(drafting, projected, at, factor, withPitchCircles)),
     ...around,
   ];
 }
@@ -118,7 +137,13 @@ const LEAST_RADIUS = 0.4;
 const LEAST_IN_ASSEMBLY = 4;
 
 /** Centre lines of turned faces and centre marks, so far beyond their outlines as the profile has them (ISO 128-2, 04.1). */
-function centreLines(drafting: Drafting, { axes, centres, parts }: Projected, at: (p: Point) => Point, factor: number) {
+function centreLines(
+  drafting: Drafting,
+  { axes, centres, parts }: Projected,
+  at: (p: Point) => Point,
+  factor: number,
+  withPitchCircles: boolean,
+): Primitive[] {
   const beyond = drafting.profile.lines.centreBeyond;
   const stretched = (from: Point, to: Point): Primitive => {
     const deg = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
@@ -127,15 +152,33 @@ function centreLines(drafting: Drafting, { axes, centres, parts }: Projected, at
   // In an assembly the holes of its parts are not what is shown.
   const least = parts ? LEAST_IN_ASSEMBLY : LEAST_RADIUS;
   const isLarge = ({ radius }: { radius: number }) => radius * factor >= least;
+  const marked = centres.filter(isLarge);
+  const circles = withPitchCircles && !parts ? pitchCircles(marked) : [];
+  const onCircles = new Set(circles.flatMap(({ holes }) => holes));
   return [
     ...axes.filter(isLarge).map(({ from, to }) => stretched(at(from), at(to))),
-    ...centres.filter(isLarge).flatMap(({ at: place, radius }) => {
-      const [middle, r] = [at(place), radius * factor];
+    ...circles.flatMap(({ centre, radius, holes }) => {
+      const middle = at(centre);
       return [
-        stretched({ x: middle.x - r, y: middle.y }, { x: middle.x + r, y: middle.y }),
-        stretched({ x: middle.x, y: middle.y - r }, { x: middle.x, y: middle.y + r }),
+        arc(drafting, 'centre', middle, radius * factor),
+        // Of the cross of a hole on a circle, the circle is one line.
+        ...holes.map((hole) => {
+          const place = at(hole.at);
+          const deg = (Math.atan2(place.y - middle.y, place.x - middle.x) * 180) / Math.PI;
+          const r = hole.radius * factor;
+          return stretched(along(place, deg + 180, r), along(place, deg, r));
+        }),
       ];
     }),
+    ...marked
+      .filter((one) => !onCircles.has(one))
+      .flatMap(({ at: place, radius }) => {
+        const [middle, r] = [at(place), radius * factor];
+        return [
+          stretched({ x: middle.x - r, y: middle.y }, { x: middle.x + r, y: middle.y }),
+          stretched({ x: middle.x, y: middle.y - r }, { x: middle.x, y: middle.y + r }),
+        ];
+      }),
   ];
 }
 

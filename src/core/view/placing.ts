@@ -30,6 +30,8 @@ export interface PlacedView {
 }
 
 export interface PlacedViews {
+  /** How they are drawn; absent in what was finished before. */
+  manner?: 2;
   /** The scale of the views; what the sheet prints. */
   scale: string;
   /** Whether all stand in the area at that scale as they are laid out. */
@@ -134,7 +136,7 @@ export function placedViews(toDraw: ViewsToDraw, area: Box, projections: Project
   const { setting } = toDraw;
   const all = setting.views.map((view): Prepared => {
     const one = prepared(view, toDraw, setting.views);
-    const state = one.projection && toDraw.byInk ? projections.get(projectionKey(one.projection)) : undefined;
+    const state = one.projection && toDraw.manner === 2 ? projections.get(projectionKey(one.projection)) : undefined;
     return state && state !== 'waiting' && 'projected' in state && view.of.kind !== 'detail'
       ? { ...one, size: inkSize(state.projected) }
       : one;
@@ -142,7 +144,7 @@ export function placedViews(toDraw: ViewsToDraw, area: Box, projections: Project
   const tried = setting.scale === 'fit' ? PREFERRED_SCALES : [setting.scale];
   let last: PlacedViews | undefined;
   for (const scale of tried) {
-    const placed = at(scale, all, toDraw, area);
+    const placed = { ...at(scale, all, toDraw, area), ...(toDraw.manner && { manner: toDraw.manner }) };
     if (placed.fits) return placed;
     last = placed;
   }

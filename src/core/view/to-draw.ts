@@ -42,7 +42,10 @@ export const ViewsToDraw = z.object({
   /** The model of each view, by the view's id; absent for a slot and for a model that is no longer there. */
   models: z.record(z.string(), ViewedModel),
   profile: ProfileDocument,
-  /** Whether a view takes the room of what is seen of it; absent in what was finished when the corners of the model's box counted. */
-  byInk: z.literal(true).optional(),
+  /**
+   * How views are laid out and drawn: in 2 a view takes the room of what is seen of it, and holes on a circle have a pitch circle; absent in
+   * what was finished before.
+   */
+  manner: z.literal(2).optional(),
 });
 export type ViewsToDraw = z.infer<typeof ViewsToDraw>;

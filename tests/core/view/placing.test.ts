@@ -89,10 +89,10 @@ test('a view takes the room of what is seen of it, once that is known; what was 
   const known = (given: ViewsToDraw) =>
     new Map([...projectionsOf(given).keys()].map((key) => [key, { projected: round }] as const));
   const area = { x: 0, y: 0, width: 300, height: 245 };
-  expect(placedViews({ ...drum, byInk: true }, area, known(drum))).toMatchObject({ scale: '1:1', fits: true });
-  expect(placedViews({ ...drum, byInk: true }, area)).toMatchObject({ scale: '1:2' });
+  expect(placedViews({ ...drum, manner: 2 }, area, known(drum))).toMatchObject({ scale: '1:1', fits: true });
+  expect(placedViews({ ...drum, manner: 2 }, area)).toMatchObject({ scale: '1:2' });
   expect(placedViews(drum, area, known(drum))).toMatchObject({ scale: '1:2' });
-  const [iso] = placedViews({ ...drum, byInk: true }, area, known(drum)).views;
+  const [iso] = placedViews({ ...drum, manner: 2 }, area, known(drum)).views;
   expect(iso!.box).toMatchObject({ width: 210, height: 224 });
 });
 
