@@ -70,6 +70,10 @@ const MADE_BY = 2;
 /** Under which a projection is kept: whatever asks the same gets the same. */
 export const projectionKey = (projection: Projection): string => canonicalHash({ made: MADE_BY, ...projection });
 
+/** Under which a projection was kept before, the newest first: what was finished then prints what was made then. */
+export const formerKeys = (projection: Projection): string[] =>
+  Array.from({ length: MADE_BY - 1 }, (_, i) => canonicalHash({ made: MADE_BY - 1 - i, ...projection }));
+
 /** How it stands with a projection: there, being made, or not to be made and why. */
 export type ProjectionState = { projected: Projected; coarse?: boolean } | { trouble: string } | 'waiting';
 

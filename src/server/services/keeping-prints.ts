@@ -2,7 +2,7 @@ import { type DrawnData, type FrozenDrawing, drawnSheets, frozenDrawing, planDra
 import { canonicalHash, canonicalJson, hashOfText } from '../../core/format/canonical';
 import { composePlanned } from '../../core/scene/planning';
 import { projectionsOf } from '../../core/view/placing';
-import { Projected, type ProjectionState } from '../../core/view/projected';
+import { Projected, type Projection, type ProjectionState, formerKeys } from '../../core/view/projected';
 import type { ViewsToDraw } from '../../core/view/to-draw';
 import type { Database } from '../database';
 import type { DrawingRow } from '../repositories/drawings';
@@ -11,9 +11,20 @@ import { findSnapshot, keepSnapshot } from '../repositories/snapshots';
 import { type DrawingAtHand, resourcesAt } from './drawing-sources';
 import { damaged } from './frozen';
 
-const keysOf = (sheets: readonly { views?: ViewsToDraw | undefined }[]): string[] => [
-  ...new Set(sheets.flatMap(({ views }) => (views ? [...projectionsOf(views).keys()] : []))),
-];
+type Sheets = readonly { views?: ViewsToDraw | undefined }[];
+
+/** The projections that the views of sheets are drawn from, by their keys. */
+const projectionsIn = (sheets: Sheets): Map<string, Projection> =>
+  new Map(sheets.flatMap(({ views }) => (views ? [...projectionsOf(views)] : [])));
+
+/** The lines of views by the keys that they have today, under whichever they were kept. */
+const linesFor = (sheets: Sheets, lines: ReadonlyMap<string, ProjectionState>): Map<string, ProjectionState> =>
+  new Map(
+    [...projectionsIn(sheets)].map(([key, projection]) => {
+      const keptUnder = [key, ...formerKeys(projection)].find((one) => lines.has(one));
+      return [key, keptUnder === undefined ? NOT_THERE : lines.get(keptUnder)!];
+    }),
+  );
 
 /**
  * Keeps what a drawing prints now, beside the editions of its sheets: with the lines of its views, the profile its files are written by,
@@ -22,10 +33,16 @@ const keysOf = (sheets: readonly { views?: ViewsToDraw | undefined }[]): string[
  */
 export async function keepPrinted(db: Database, row: DrawingRow, at: DrawingAtHand, former = false): Promise<string> {
   const { sheets } = drawnSheets(row, at.sources);
-  const lines = await keepLines(db, keysOf(sheets));
-  const scenes = await sceneHashesOf(db, row, at, await keptLines(db, row.number, lines));
-  const kept = former ? { lines, scenes } : { writing: 3 as const, profile: at.profile, lines, scenes };
-  return keep(db, frozenDrawing(row, at.sources, kept));
+  const lines = await keepLines(db, sheets, former);
+  const printed = frozenDrawing(row, at.sources, {
+    ...(!former && { writing: 3 as const, profile: at.profile }),
+    lines,
+  });
+  // Its views were laid out in the manner of then.
+  if (former) for (const { views } of printed.sheets) delete views?.manner;
+  const printing = { ...at, sources: { ...at.sources, frozen: printed } };
+  const scenes = await sceneHashesOf(db, row, printing, await keptLines(db, row.number, lines));
+  return keep(db, { ...printed, scenes });
 }
 
 async function keep(db: Database, printed: FrozenDrawing): Promise<string> {
@@ -34,10 +51,22 @@ async function keep(db: Database, printed: FrozenDrawing): Promise<string> {
   return hash;
 }
 
-/** Keeps the lines of those of the projections that are there, by their content. @returns their hashes, by the keys */
-async function keepLines(db: Database, keys: readonly string[]): Promise<Record<string, string>> {
+/**
+ * Keeps the lines of those of the views' projections that are there, by their content; of what was finished before, those that were made
+ * then. @returns their hashes, by the keys
+ */
+async function keepLines(db: Database, sheets: Sheets, former: boolean): Promise<Record<string, string>> {
   const lines: Record<string, string> = {};
-  for (const [key, projected] of await projectionContents(db, keys)) {
+  const projections = [...projectionsIn(sheets)];
+  const there = await projectionContents(
+    db,
+    projections.flatMap(([key, projection]) => [key, ...formerKeys(projection)]),
+  );
+  for (const [newest, projection] of projections) {
+    const keys = former ? [...formerKeys(projection), newest] : [newest];
+    const key = keys.find((one) => there.has(one));
+    if (key === undefined) continue;
+    const projected = there.get(key);
     const text = canonicalJson(projected);
     lines[key] = hashOfText(text);
     await keepSnapshot(db, { hash: lines[key], text });
@@ -50,10 +79,10 @@ async function keepLines(db: Database, keys: readonly string[]): Promise<Record<
  * @returns its hash; undefined when it has no views, has its lines already, or some are not there any more
  */
 export async function keepLinesOf(db: Database, printed: FrozenDrawing): Promise<string | undefined> {
-  const keys = keysOf(printed.sheets);
-  if (printed.lines !== undefined || keys.length === 0) return undefined;
-  const lines = await keepLines(db, keys);
-  return Object.keys(lines).length < keys.length ? undefined : keep(db, { ...printed, lines });
+  const { size } = projectionsIn(printed.sheets);
+  if (printed.lines !== undefined || size === 0) return undefined;
+  const lines = await keepLines(db, printed.sheets, true);
+  return Object.keys(lines).length < size ? undefined : keep(db, { ...printed, lines });
 }
 
 const NOT_THERE: ProjectionState = { trouble: 'It was not there when the drawing was finished.' };
@@ -81,8 +110,7 @@ export async function linesOfFinished(
   number: string,
   { sheets, lines = {} }: Pick<FrozenDrawing, 'sheets' | 'lines'>,
 ): Promise<Map<string, ProjectionState>> {
-  const kept = await keptLines(db, number, lines);
-  return new Map(keysOf(sheets).map((key) => [key, kept.get(key) ?? NOT_THERE]));
+  return linesFor(sheets, await keptLines(db, number, lines));
 }
 
 /** The hash of the scene of each sheet of a drawing, in order. */
@@ -93,8 +121,7 @@ export async function sceneHashesOf(
   lines: ReadonlyMap<string, ProjectionState>,
 ): Promise<string[]> {
   const { resources: bare } = await resourcesAt(db, at);
-  const keys = keysOf(drawnSheets(drawing, at.sources).sheets);
-  const projections = new Map(keys.map((key) => [key, lines.get(key) ?? NOT_THERE]));
+  const projections = linesFor(drawnSheets(drawing, at.sources).sheets, lines);
   // Nothing of what is on record prints.
   const resources = { ...bare, seen: new Map(), projections };
   return planDrawing(drawing, at.sources, resources).map((sheet) => {
