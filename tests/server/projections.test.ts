@@ -2,10 +2,17 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { AS_MODELLED, axesOf } from '@/core/view/direction';
 import type { Projected, Projection } from '@/core/view/projected';
-import { projectionKey } from '@/core/view/projected';
+import type { FrozenDrawing } from '@/core/drawing/sheets';
+import { canonicalJson, hashOfText } from '@/core/format/canonical';
+import { isoProfile } from '@/core/profile/starts';
+import { projectionsOf } from '@/core/view/placing';
+import { formerKeys, projectionKey } from '@/core/view/projected';
+import type { ViewsToDraw } from '@/core/view/to-draw';
 import { database } from '@/server/database';
 import { runOne } from '@/server/jobs/runner';
 import { keepTrouble } from '@/server/repositories/projections';
+import { keepSnapshot } from '@/server/repositories/snapshots';
+import { linesOfFinished } from '@/server/services/keeping-prints';
 import { askedProjections, isExact, projectAgain, projection } from '@/server/services/projections';
 import { takeShape } from '@/server/services/shapes';
 import { ServiceError } from '@/server/services/service-error';
@@ -234,6 +241,30 @@ test('a file in metres is as large as one in millimetres', async () => {
   const { hash } = await takeShape('metres.step', Buffer.from(metres));
   const projected = await made(seen('guard', { ...left, shape: hash }));
   expect(projected.box.width).toBeCloseTo(610_000, 0);
+});
+
+test('a finished drawing prints the lines that it kept, under the key of then', async () => {
+  const views = {
+    setting: {
+      views: [{ id: 'front', of: { kind: 'seen', from: 'front' }, style: 'outline' }],
+      scale: '1:1',
+      standing: AS_MODELLED,
+    },
+    models: {
+      front: { name: 'Pawl', kind: 'part', shape: { hash: hashOf('pawl'), size: { x: 180, y: 60, z: 25 } } },
+    },
+    profile: isoProfile(),
+  } satisfies ViewsToDraw;
+  const [[key, asked]] = [...projectionsOf(views)] as [[string, Projection]];
+  const kept = { ...(await made(asked)), smooth: [] };
+  const text = canonicalJson(kept);
+  await keepSnapshot(database, { hash: hashOfText(text), text });
+  const [before] = formerKeys(asked);
+  const sheets = [{ views }] as unknown as FrozenDrawing['sheets'];
+  const lines = await linesOfFinished(database, 'KD-00001', { sheets, lines: { [before!]: hashOfText(text) } });
+  expect([...lines]).toEqual([[key, { projected: kept }]]);
+  const none = await linesOfFinished(database, 'KD-00001', { sheets, lines: {} });
+  expect(none.get(key)).toMatchObject({ trouble: 'It was not there when the drawing was finished.' });
 });
 
 test('what the demo ships of its views is what the kernel makes of its models today', async () => {

@@ -37,6 +37,8 @@ const TEXT_STYLES = {
 /** The dimension style that carries a profile. */
 const DIMENSION_STYLE = 'PROFILE';
 
+type ArrowOf = 'dimensions' | 'leaders';
+
 /** What dimensions measure: views at their scales on paper, or models at true size that windows show at their scales. */
 export interface Measured {
   /** How many mm on paper one of a model is, for each scale there is; the first is the sheet's. */
@@ -62,9 +64,15 @@ export function writeProfile(
   lineTypes(dxf, profile, length);
   layers(dxf, profile);
   const styles = textStyles(dxf, profile, length, fontFileName);
-  const arrows = { dimensions: arrowBlock(dxf, profile, 'dimensions'), leaders: arrowBlock(dxf, profile, 'leaders') };
+  const blocks = new Map<ArrowOf, string>();
+  /** The block of an arrow, made for the first style. */
+  const arrow = (of: ArrowOf): string => {
+    const block = blocks.get(of) ?? arrowBlock(dxf, profile, of);
+    blocks.set(of, block);
+    return block;
+  };
   const style = (name: string, scale: { DIMSCALE: number; DIMLFAC: number }) =>
-    dimensionStyle(dxf, profile, length, { name, textStyle: styles.dimensions, arrows, ...scale });
+    dimensionStyle(dxf, profile, length, { name, textStyle: styles.dimensions, arrow, ...scale });
   // The sheet's own style is for paper where models have true size: it is the windows that have the scales.
   const first = at === 'paper' ? (factors[0] ?? 1) : 1;
   style(DIMENSION_STYLE, { DIMSCALE: 1, DIMLFAC: exact(1 / first) });
@@ -150,12 +158,9 @@ function dimensionStyle(
   {
     name,
     textStyle,
-    arrows,
+    arrow,
     ...scale
-  }: { name: string; textStyle: string; arrows: Record<'dimensions' | 'leaders', string> } & Record<
-    'DIMSCALE' | 'DIMLFAC',
-    number
-  >,
+  }: { name: string; textStyle: string; arrow: (of: ArrowOf) => string } & Record<'DIMSCALE' | 'DIMLFAC', number>,
 ): void {
   const { units, numbers, lettering, terminators, dimensionLines, tolerances, lines } = profile;
   const style = dxf.tables.addDimStyle(name);
@@ -202,18 +207,19 @@ function dimensionStyle(
     DIMLWD: lineWeight(widthOf(profile, lines.roles.dimension.width)),
     DIMLWE: lineWeight(widthOf(profile, lines.roles.extension.width)),
     DIMTXSTY: textStyle,
-    DIMLDRBLK: arrows.leaders,
+    DIMLDRBLK: arrow('leaders'),
   });
+  const dimensions = arrow('dimensions');
   const write = style.dxfy.bind(style);
   // The library writes one value under two codes, of which this is the one of the block's handle.
   style.dxfy = (dx) => {
     write(dx);
-    dx.push(342, arrows.dimensions);
+    dx.push(342, dimensions);
   };
 }
 
 /** The form of an arrow as a block of length 1 whose tip is at the origin and points right; gives its record's handle. */
-function arrowBlock(dxf: DxfDocument, profile: ProfileDocument, of: 'dimensions' | 'leaders'): string {
+function arrowBlock(dxf: DxfDocument, profile: ProfileDocument, of: ArrowOf): string {
   const block = dxf.addBlock(of === 'dimensions' ? 'ARROW_DIMENSION' : 'ARROW_LEADER');
   block.flags = BlockFlags.None;
   const unit: ProfileDocument = { ...profile, terminators: { ...profile.terminators, length: 1 } };
