@@ -48,7 +48,7 @@ export function dimensionWords(profile: ProfileDocument, spec: DimensionSpec, lo
   if (spec.angle) return { before, value: angleText(spec.size, profile), after };
   const { tolerance } = spec;
   if (!tolerance) return { before, value: lengthText(spec.size, look), after };
-  // A size that is held to a class or a limit is written in full: rounded it would be another one.
+  // A size that has a tolerance is written in full: rounded it would be another one.
   const full = { ...look, decimals: Math.max(look.decimals, decimalsNeeded(spec.size, look.unit)) };
   if (tolerance.kind === 'fit') return { before, value: `${lengthText(spec.size, full)} ${tolerance.class}`, after };
   if (tolerance.kind === 'single') return { before, value: `${lengthText(spec.size, full)} ${tolerance.limit}`, after };
@@ -61,7 +61,7 @@ export function dimensionWords(profile: ProfileDocument, spec: DimensionSpec, lo
     decimals: tolerances.equalPlaces ? both : places,
     trailingZeros: tolerances.equalPlaces || look.trailingZeros,
   });
-  const value = lengthText(spec.size, { ...look, decimals: Math.max(look.trailingZeros ? 0 : look.decimals, both) });
+  const value = lengthText(spec.size, { ...look, decimals: look.trailingZeros ? both : Math.max(full.decimals, both) });
   if (tolerances.written === 'limits') {
     const limits = [spec.size + upper, spec.size + lower];
     const most = Math.max(both, ...limits.map(needs));

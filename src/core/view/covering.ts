@@ -73,7 +73,7 @@ function uncovered(run: Run, near: readonly Laid[], same: number): Run[] {
   const lengthOf = (points: readonly Point[]) =>
     points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.x - points[i]!.x, p.y - points[i]!.y), 0);
   if (isWhole) return [run];
-  // What is left beside a covered stretch is the last of it.
+  // A short rest beside a covered stretch belongs to it.
   return free.filter((points) => lengthOf(points) > PIECE * same).map((points): Run => ({ kind: 'run', points }));
 }
 

@@ -26,7 +26,7 @@ test.each<[DimensionSpec, string]>([
   [{ size: 20, tolerance: deviations(0.02, 0.005) }, '20{+0,020/+0,005}'],
   [{ size: 26, tolerance: deviations(0, -0.2) }, '26{0/−0,2}'],
   [{ size: 12.345, tolerance: { kind: 'symmetric', mm: 0.005 } }, '12,345 ±0,005'],
-  [{ size: 12.345, tolerance: deviations(0.01, -0.1) }, '12,35{+0,01/−0,10}'],
+  [{ size: 12.345, tolerance: deviations(0.01, -0.1) }, '12,345{+0,01/−0,10}'],
   [{ size: 12.345, tolerance: { kind: 'fit', class: 'h6' } }, '12,345 h6'],
   [{ size: 12.345, tolerance: { kind: 'single', limit: 'max.' } }, '12,345 max.'],
   [{ size: 20, tolerance: { kind: 'fit', class: 'H7' } }, '20 H7'],
