@@ -15,7 +15,7 @@ import {
 import { missingShapes } from '../repositories/shapes';
 import { ServiceError } from './service-error';
 
-/** Nobody does anything, though something waits. */
+/** What views wait for while no job runs. */
 const NOBODY = 'a worker process';
 
 /** The kind of job that makes a projection. */
@@ -59,14 +59,14 @@ export async function askedProjections(
   return states.some(({ state }) => state === 'waiting') ? withReasons(states, db) : states;
 }
 
-/** What work is called that others wait for, by its kind. */
+/** Names of the work that views wait for, by its kind. */
 const WORK: Record<string, string> = {
   [PROJECT]: 'other views',
   prove: 'the proofs with all models',
   'follow store': 'the model store',
 };
 
-/** Says of projections that wait for what. */
+/** Adds what each waiting projection waits for. */
 async function withReasons(states: readonly State[], db: Database): Promise<State[]> {
   const running = await runningJobs(db);
   const own = new Set(running.flatMap(({ kind, subject }) => (kind === PROJECT ? [subject] : [])));
