@@ -132,6 +132,7 @@ export const ROUTES = {
   'POST /api/specimens': 'drafter',
   'GET /api/specimens/[id]': 'reader',
   'PUT /api/specimens/[id]': 'drafter',
+  'PUT /api/specimens/[id]/apart': 'drafter',
   'PUT /api/specimens/[id]/values': 'drafter',
   'POST /api/specimens/known': 'reader',
   'POST /api/specimens/models': 'reader',

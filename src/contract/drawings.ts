@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FullName } from '../core/office/account';
-import { ExportKind } from './export';
+import { ExportKind } from '../core/exchange/export-kinds';
 import { Aside } from '../core/drawing/aside';
 import { Answers } from '../core/drawing/drawing';
 import { KeptOffice } from '../core/drawing/kept-office';

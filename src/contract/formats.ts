@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ExportKind } from './export';
+import { ExportKind } from '../core/exchange/export-kinds';
 import { Newer } from '../core/edition/newer';
 import { FormatDocument } from '../core/format/document';
 import { ProfileDocument } from '../core/profile/document';

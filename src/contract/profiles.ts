@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { ProfileDocument } from '../core/profile/document';
 import { Value } from '../core/property/value';
-import { PictureKind } from './export';
+import { PictureKind } from '../core/exchange/export-kinds';
 import { FILE, route } from './route';
 
 const Name = z.string().trim().min(1, 'a profile needs a name').max(120);

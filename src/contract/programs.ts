@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Value } from '../core/property/value';
 import { PropertyType, Source } from '../core/property/definition';
 import { Report } from '../core/scene/report';
-import { ExportKind } from './export';
+import { ExportKind } from '../core/exchange/export-kinds';
 import { FILE, route } from './route';
 
 const Name = z.string().trim().min(1, 'a program needs a name').max(120);

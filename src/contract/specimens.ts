@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ModelKind } from '../core/property/facts';
+import { Moves } from '../core/specimen/moves';
 import { Specimen } from '../core/specimen/specimen';
 import { BYTES, FILE, ListQuery, Sitting, pageOf, route } from './route';
 
@@ -72,6 +73,14 @@ export const sayOfSpecimen = route({
     was: z.string().max(2000),
     value: z.string().trim().min(1).max(2000),
   }),
+  answer: z.object({ version: z.int() }),
+});
+
+/** Keeps with an assembly how far its parts are moved where it is pulled apart; none: as is proposed. */
+export const keepApart = route({
+  method: 'PUT',
+  path: '/api/specimens/[id]/apart',
+  body: z.object({ apart: Moves }),
   answer: z.object({ version: z.int() }),
 });
 

@@ -369,3 +369,35 @@ test('pressed buttons and the open screen stay readable under the pointer', asyn
     .hover();
   expect(await colours(/Formats/)).toEqual(still);
 });
+
+test('the entry that was pressed is chosen, though what was searched for arrives before the pointer is up', async ({
+  page,
+}) => {
+  const board = await new Board(page).open();
+  let answer = () => {};
+  const held = new Promise<void>((resolve) => {
+    answer = resolve;
+  });
+  await page.route('**/api/specimens?*search=Guard*', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const field = page.getByRole('combobox', { name: 'Filled from' });
+  await field.click();
+  const list = page.getByRole('listbox', { name: 'Filled from' });
+  const entry = list.getByRole('option', { name: 'Pawl · galvanised', exact: true });
+  await expect(entry).toBeVisible();
+  await field.fill('Guard');
+  await entry.hover();
+  await page.mouse.down();
+  const found = page.waitForResponse(/search=Guard/);
+  answer();
+  await (await found).finished();
+  // The list is drawn anew within a few frames of the answer, or stands still.
+  await page.evaluate(async () => {
+    for (let frame = 0; frame < 10; frame++) await new Promise(requestAnimationFrame);
+  });
+  await page.mouse.up();
+  await expect(board.texts('title')).toHaveText(['TITLE', 'PAWL']);
+  await expect(field).toHaveValue('Pawl · galvanised');
+});

@@ -44,12 +44,12 @@ test('a starter for parts is made, tried on two of them, released, and is the de
   await page.getByRole('button', { name: 'Remove this view' }).click();
   await page.getByRole('button', { name: /^From above/, expanded: false }).click();
   await page.getByRole('button', { name: 'Enlarge a detail' }).click();
-  await expect(view(page, 'Detail A')).toBeVisible();
+  await expect(view(page, 'Detail A')).toBeVisible(PROJECTED);
   await page.getByRole('textbox', { name: 'Radius, mm' }).fill('12');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Remove this view' }).click();
   await addView(page, 'Section, seen from the front');
-  await expect(view(page, 'Section, seen from the front A')).toBeVisible();
+  await expect(view(page, 'Section, seen from the front A')).toBeVisible(PROJECTED);
   await page.getByRole('button', { name: /^Isometric/, expanded: false }).click();
   await page.getByRole('combobox', { name: 'Style' }).selectOption('shaded');
   await expect(page.locator('svg image').first()).toBeAttached(PROJECTED);
@@ -71,9 +71,9 @@ test('a starter for parts is made, tried on two of them, released, and is the de
   await page.keyboard.press('ArrowUp');
   await expect.poll(async () => (await boxOf(page, 'From the left')).y).toBe(left.y);
   await page.keyboard.press('f');
-  await expect(view(page, 'From the left A')).toBeVisible();
+  await expect(view(page, 'From the left A')).toBeVisible(PROJECTED);
   await page.getByRole('button', { name: 'Lay out again' }).click();
-  await expect(view(page, 'From the left')).toBeVisible();
+  await expect(view(page, 'From the left')).toBeVisible(PROJECTED);
 
   // What the profile is being changed to shows nothing yet: drawings are made by what is released.
   const profiles = (await (await page.request.get('/api/profiles')).json()) as { id: string; name: string }[];
@@ -83,7 +83,7 @@ test('a starter for parts is made, tried on two of them, released, and is the de
   expect(put.ok()).toBe(true);
   await page.reload();
   await tryOn(page, 'Drum barrel');
-  await expect(view(page, 'From the left')).toBeVisible();
+  await expect(view(page, 'From the left')).toBeVisible(PROJECTED);
   front = await boxOf(page, 'Front');
   left = await boxOf(page, 'From the left');
   expect(left.x).toBeGreaterThan(front.x);
@@ -117,9 +117,9 @@ test('an assembly’s drawing makes itself: a cover sheet with balloons, and a s
   for (const item of ['1', '2', '3', '4', '5'])
     await expect(page.locator('svg [data-source="view isometric"] text', { hasText: item }).first()).toBeAttached();
   await page.getByRole('tab', { name: /Guard/ }).click();
-  await expect(view(page, 'Flat shape')).toBeVisible();
+  await expect(view(page, 'Flat shape')).toBeVisible(PROJECTED);
   // The views' scale prints.
-  await expect(page.getByRole('combobox', { name: 'Scale' }).locator('option:checked')).toHaveText('1:5');
+  await expect(page.getByRole('combobox', { name: 'Scale' }).locator('option:checked')).toHaveText('1:2');
   await expect(page.getByText(/projected…/)).toHaveCount(0, PROJECTED);
   await page.getByRole('button', { name: 'Export' }).click();
   const [download] = await Promise.all([
@@ -133,6 +133,59 @@ test('an assembly’s drawing makes itself: a cover sheet with balloons, and a s
   const pdf = readFileSync(await download.path()).toString('latin1');
   expect(pdf.match(/\/Type \/Page\b/g) ?? pdf.match(/\/Type\/Page\b/g)).toHaveLength(8);
   expect(pdf).toContain('/Image');
+});
+
+test('an assembly is pulled apart, and a section of it leaves its shaft whole', async ({ page }) => {
+  await page.goto('/drawings');
+  await page.getByRole('button', { name: 'Make drawing…' }).click();
+  await chooseModel(page, 'Drum assembly');
+  await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
+  await page.waitForURL(/\/drawings\/./);
+  await page.getByRole('radio', { name: 'Views' }).click({ force: true });
+  await addView(page, 'Pulled apart, isometric');
+  const parts = page.getByRole('group', { name: 'Parts pulled apart' });
+  const shaft = parts.getByRole('textbox', { name: 'Drive shaft' });
+  // The barrel stays; the shaft goes along the drum's axis until it is clear of it.
+  await expect(parts.getByRole('textbox', { name: 'Drum barrel' })).toHaveValue('0; 0; 0', PROJECTED);
+  await expect(shaft).toHaveValue(/^0; 0; −?[1-9]/);
+  const proposed = await shaft.inputValue();
+  await shaft.fill('0; 900');
+  await shaft.press('Enter');
+  await expect(parts.getByText(/Type three numbers of mm/)).toBeVisible();
+  await shaft.fill('0; 0; 1500');
+  await shaft.press('Enter');
+  await expect(parts.getByRole('button', { name: 'All as proposed' })).toBeVisible();
+  await expect(shaft).toHaveValue('0; 0; 1500', PROJECTED);
+  await parts.getByRole('button', { name: 'All as proposed' }).click();
+  await expect(shaft).toHaveValue(proposed, PROJECTED);
+
+  // Dragged on the sheet, it goes along the axis that leads that way, and new views begin so once that is kept with the assembly.
+  const grip = page.getByRole('button', { name: /^Drive shaft, moved by/ });
+  // Another one had the focus before.
+  await page.getByRole('button', { name: /^Drum barrel, moved by/ }).focus();
+  await grip.hover();
+  const { x, y } = (await grip.boundingBox())!;
+  await page.mouse.down();
+  await page.mouse.move(x + 40, y - 20, { steps: 4 });
+  await expect(page.getByRole('status').filter({ hasText: /^y \+\d+ mm$/ })).toBeVisible();
+  await page.mouse.up();
+  await expect(shaft).toHaveValue(/^0; [1-9]\d*; /, PROJECTED);
+  const dragged = await shaft.inputValue();
+  await parts.getByRole('button', { name: 'Keep with Drum assembly' }).click();
+  await expect(parts.getByText('As kept with Drum assembly. New views begin with these moves.')).toBeVisible();
+  await addView(page, 'Pulled apart, front');
+  await expect(parts.getByRole('textbox', { name: 'Drive shaft' })).toHaveValue(dragged, PROJECTED);
+
+  await addView(page, 'Section, seen from the left');
+  const whole = page.getByRole('group', { name: 'Not cut lengthwise' });
+  await expect(whole.getByRole('checkbox', { name: 'Drive shaft' })).toBeChecked();
+  await expect(whole.getByRole('checkbox', { name: 'Drum barrel' })).not.toBeChecked();
+  await expect(page.getByText(/projected…/)).toHaveCount(0, PROJECTED);
+  const lines = page.locator('svg line');
+  const before = await lines.count();
+  await whole.getByRole('checkbox', { name: 'Drive shaft' }).uncheck({ force: true });
+  // The shaft is hatched too then.
+  await expect.poll(() => lines.count(), PROJECTED).toBeGreaterThan(before);
 });
 
 test('the model store gives a changed shape: the drawing says so, and its views follow', async ({ page }) => {

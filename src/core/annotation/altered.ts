@@ -44,6 +44,8 @@ function another(profile: ProfileDocument, path: string): string | number | bool
     case 'text':
       if (path === 'views.omitted')
         return (value as string).includes('A') ? (value as string).replace('A', '') : `${String(value)}A`;
+      // What ends in the letter that stands for others begins otherwise.
+      if (path === 'views.sectionTitle' || path === 'views.detailTitle') return `. ${String(value)}`;
       return path.endsWith('.name') ? `${String(value)}_2` : `${String(value)}.`;
   }
 }

@@ -10,10 +10,10 @@ export const viewLetter = ({ views }: ProfileDocument, n: number): string =>
   letterName(lettersWithout([...views.omitted]), n);
 
 /** The title of a section or a detail as the profile has it: *A–A*, *SECTION A–A*; *B*, *DETAIL B*. */
-export function viewTitle({ views }: ProfileDocument, of: 'section' | 'detail', letter: string): string {
-  if (of === 'section') return `${views.sectionTitle === 'A–A' ? '' : 'SECTION '}${letter}–${letter}`;
-  return `${views.detailTitle === 'A' ? '' : 'DETAIL '}${letter}`;
-}
+export const viewTitle = ({ views }: ProfileDocument, of: 'section' | 'detail', letter: string): string =>
+  of === 'section'
+    ? views.sectionTitle.replace(/A–A$/, () => `${letter}–${letter}`)
+    : views.detailTitle.replace(/A$/, () => letter);
 
 /** Draws a view's title over a point in its middle, with a scale that is not the sheet's. */
 export function drawTitle(drafting: Drafting, middle: Point, title: string, scale?: string): Primitive[] {

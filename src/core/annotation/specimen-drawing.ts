@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/box';
 import type { GlyphTables } from '../lettering/glyph-table';
-import type { ProfileDocument } from '../profile/document';
+import { FLAT_TITLE, type ProfileDocument } from '../profile/document';
 import type { Primitive, Scene } from '../scene/scene';
 import { chainDimensions, levelOf, linearDimension, parallelDimensions, runningDimensions } from './dimension-line';
 import { type DimensionSpec, apart, countWords, dimensionText } from './dimension-text';
@@ -437,6 +437,11 @@ function lockPlate(drafting: Drafting, at: View): Primitive[] {
       through: along(at(length, 0), 0, levelOf(drafting, 0)),
       spec: { size: width },
     }),
+    ...drawTitle(
+      drafting,
+      along(hole, 90, (width / 2) * scale + 14 + 1.5 * drafting.profile.lettering.viewTitles.height),
+      drafting.profile.views.flatTitle ?? FLAT_TITLE,
+    ),
   ];
 }
 

@@ -168,12 +168,13 @@ export function drawnSheets(drawing: DrawnData, sources: DrawingSources): { shee
   ): ViewsToDraw => ({
     setting,
     profile: sources.profile,
-    manner: 2,
+    manner: 3,
     models: Object.fromEntries(
       setting.views.flatMap((view) => {
         const shown = view.specimen === undefined ? main : { specimen: view.specimen, variant: undefined };
         const model = shown.specimen === null ? undefined : sources.models.specimens.get(shown.specimen);
-        return model ? [[view.id, viewedModel(model, shown.variant, sources, numbers)]] : [];
+        const whole = view.of.kind === 'section' ? (view.of.whole ?? []) : [];
+        return model ? [[view.id, viewedModel(model, shown.variant, sources, numbers, whole)]] : [];
       }),
     ),
   });

@@ -2,17 +2,24 @@ import type { FormatDocument } from '../format/document';
 import { SUPPLIED } from '../property/supplied';
 import { valueText } from '../property/value';
 import type { ModelSources } from '../specimen/models';
+import { partsIn } from '../specimen/parts-in';
 import { type ItemsByList, partsRules, partsTables } from '../specimen/parts-tables';
 import type { Shape } from '../specimen/shape';
 import type { Specimen } from '../specimen/specimen';
+import { isUsuallyWhole } from '../view/left-whole';
 import type { ViewedModel, ViewedShape } from '../view/to-draw';
 
-/** What of a model its views are made from; an assembly's components with the item numbers of the drawing's first parts list. */
+/**
+ * What of a model a view is made from; an assembly's components with the item numbers of the drawing's first parts list.
+ *
+ * @param whole the names of the parts that the view leaves whole
+ */
 export function viewedModel(
   model: Specimen,
   variant: string | undefined,
   { document, models }: { document: FormatDocument; models: ModelSources },
   items: ItemsByList,
+  whole: readonly string[],
 ): ViewedModel {
   const { name, model: kind, shape, flat, components } = model;
   return {
@@ -21,13 +28,33 @@ export function viewedModel(
     ...(shape && { shape: viewedShape(shape) }),
     ...(flat && { flat: viewedShape(flat) }),
     ...(components.length > 0 && { components: componentsOf(model, variant, document, models, items) }),
+    ...(whole.length > 0 && { whole: leftWhole(whole, model, models) }),
   };
 }
 
-const viewedShape = ({ hash, product, size }: Shape): ViewedShape => ({
+/** Parts that a view leaves whole, with what files may call them; one that is no longer there by its name alone. */
+function leftWhole(names: readonly string[], model: Specimen, models: ModelSources): NonNullable<ViewedModel['whole']> {
+  const parts = new Map(partsIn(model, models).map((part) => [part.name, part]));
+  return names.map((name) => {
+    const part = parts.get(name);
+    const called = part ? otherNames(part) : [];
+    return { name, ...(called.length > 0 && { called }) };
+  });
+}
+
+/** The names of the parts of an assembly, and of those that are usually not cut lengthwise, or of which the office says so. */
+export function sectionedParts(model: Specimen, models: Pick<ModelSources, 'specimens'>) {
+  const parts = partsIn(model, models);
+  const namesOf = (some: readonly Specimen[]) => [...new Set(some.map(({ name }) => name))];
+  const isWhole = ({ whole, name, shape }: Specimen) => whole ?? isUsuallyWhole(name, shape);
+  return { all: namesOf(parts), usuallyWhole: namesOf(parts.filter(isWhole)) };
+}
+
+const viewedShape = ({ hash, product, size, reach }: Shape): ViewedShape => ({
   hash,
   ...(product !== undefined && { product }),
   size,
+  ...(reach && { reach }),
 });
 
 function componentsOf(

@@ -55,6 +55,7 @@ export const KINDS = {
 
   // Views of the model.
   'views do not fit': kind('warning', { scale: text }, ['scale']),
+  'sheet mostly empty': kind('note', { percent: z.number(), wanted: z.number() }, ['percent', 'wanted']),
   'view off its area': kind('warning', { view: text, name: text, on: text.optional() }, ['view', 'on']),
   'view on another': kind('warning', { view: text, name: text, other: text }, ['view', 'other']),
   'shape of another assembly': kind('warning', { model: text, onlyInShape: z.array(text), onlyInList: z.array(text) }, [
@@ -62,6 +63,7 @@ export const KINDS = {
     'onlyInShape',
     'onlyInList',
   ]),
+  'part not left whole': kind('warning', { view: text, name: text, parts: z.array(text) }, ['view', 'parts']),
   'view not to be seen': kind('warning', { view: text, name: text, trouble: text }, ['view', 'trouble']),
 
   // Lettering and lines.

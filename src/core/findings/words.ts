@@ -159,6 +159,8 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
   'little clear area': ({ percent, wanted }) =>
     `The largest clear rectangle is ${percent} % of the drawing space; ${wanted} % is wanted for views.`,
   'views do not fit': ({ scale }) => `The views do not find room in the clear area, even at ${scale}.`,
+  'sheet mostly empty': ({ percent, wanted }) =>
+    `The views take ${percent} % of the clear area; ${wanted} % is wanted. A larger scale or a smaller sheet fills it.`,
   'view off its area': ({ name, on }) =>
     on === undefined ? `${name} reaches over the drawing space.` : `${name} lies on ${quoted(on)}.`,
   'view on another': ({ name, other }) => `${name} lies on another view: ${other}.`,
@@ -170,6 +172,8 @@ const WORDS: { [C in FindingCode]: (params: FindingOf<C>['params'], place: Place
     ]
       .filter(Boolean)
       .join(' '),
+  'part not left whole': ({ name, parts }) =>
+    `${name}: the shape has no ${listed(parts)}, so nothing of it is left whole.`,
   'view not to be seen': ({ name, trouble }) => `${name} cannot be seen: ${trouble}`,
   'title block too large': ({ of, is, most }) =>
     of === 'width'

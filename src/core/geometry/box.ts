@@ -50,6 +50,14 @@ export function boxAroundBoth(a: Box, b: Box): Box {
   return { x, y, width: Math.max(right(a), right(b)) - x, height: Math.max(top(a), top(b)) - y };
 }
 
+/** A box so much larger on every side, mm; smaller where that is negative. */
+export const inflated = ({ x, y, width, height }: Box, by: number): Box => ({
+  x: x - by,
+  y: y - by,
+  width: width + 2 * by,
+  height: height + 2 * by,
+});
+
 /** The smallest box around two points. */
 export function boxAround(a: Point, b: Point): Box {
   return { x: Math.min(a.x, b.x), y: Math.min(a.y, b.y), width: Math.abs(a.x - b.x), height: Math.abs(a.y - b.y) };

@@ -158,8 +158,16 @@ export const ProfileDocument = z.object({
       .string()
       .regex(/^[A-Z]*$/)
       .max(25),
-    sectionTitle: z.enum(['A–A', 'SECTION A–A']),
-    detailTitle: z.enum(['A', 'DETAIL A']),
+    /** Titles, with A standing for the letter; absent for flat shapes: as they are called here. */
+    sectionTitle: z
+      .string()
+      .max(40)
+      .regex(/(^|[^A-Za-z])A–A$/, 'the title of a section ends in A–A'),
+    detailTitle: z
+      .string()
+      .max(40)
+      .regex(/(^|[^A-Za-z])A$/, 'the title of a detail ends in A'),
+    flatTitle: z.string().trim().min(1).max(40).optional(),
     /** Where a scale that is not the sheet's stands. */
     scale: z.enum(['beside the name', 'under the name']),
   }),
@@ -172,6 +180,9 @@ export const ProfileDocument = z.object({
   values: Values,
 });
 export type ProfileDocument = z.infer<typeof ProfileDocument>;
+
+/** The title of flat shapes where a profile has none. */
+export const FLAT_TITLE = 'Flat shape';
 
 /** A shape with the same schema under each name. */
 function fromEach<Name extends string, Schema extends z.ZodType>(

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Outcome, refuse } from '../refusal';
 import { issueInWords } from '../format/issue-words';
-import { ProfileDocument } from './document';
+import { FLAT_TITLE, ProfileDocument } from './document';
 import { LAYER_PURPOSES } from './layers';
 import { LINE_ROLES, type LineRole } from './lines';
 
@@ -221,8 +221,9 @@ export const SECTIONS: readonly SettingsSection[] = [
     settings: [
       { path: 'views.projection', words: 'Projection' },
       { path: 'views.omitted', words: 'Letters left out' },
-      { path: 'views.sectionTitle', words: 'Titles of sections' },
-      { path: 'views.detailTitle', words: 'Titles of details' },
+      { path: 'views.sectionTitle', words: 'Titles of sections', help: 'A stands for the letter: SECTION A–A.' },
+      { path: 'views.detailTitle', words: 'Titles of details', help: 'A stands for the letter: DETAIL A.' },
+      { path: 'views.flatTitle', words: 'Title of flat shapes' },
       { path: 'views.scale', words: 'Scale of its own' },
       { path: 'hatching.pitch', words: 'Hatching: pitch', unit: 'mm' },
       { path: 'hatching.angleDeg', words: 'Hatching: angle', unit: '°' },
@@ -276,6 +277,7 @@ export function fieldOf(path: SettingPath): SettingField {
     if (!inner) throw new Error(`a profile has no setting ${path}`);
     schema = inner;
   }
+  if (schema instanceof z.ZodOptional) schema = schema.unwrap() as z.ZodType;
   if (schema instanceof z.ZodEnum) return { kind: 'choice', options: schema.options as string[] };
   if (schema instanceof z.ZodBoolean) return { kind: 'switch' };
   if (schema instanceof z.ZodNumber)
@@ -283,11 +285,14 @@ export function fieldOf(path: SettingPath): SettingField {
   return { kind: path.endsWith('colour') || path.startsWith('screen.') ? 'colour' : 'text' };
 }
 
+/** What profiles have that say nothing of a setting, as those do that were written before it was one. */
+const USUAL: Readonly<Record<string, SettingValue>> = { 'views.flatTitle': FLAT_TITLE };
+
 /** The value of a setting in a profile. */
 export function settingOf(profile: ProfileDocument, path: SettingPath): SettingValue {
   let at: unknown = profile;
   for (const key of path.split('.')) at = (at as Record<string, unknown>)[key];
-  return at as SettingValue;
+  return (at ?? USUAL[path]) as SettingValue;
 }
 
 /** A profile with a setting changed, in words when it does not take the value. */

@@ -1,5 +1,5 @@
 import type { LineType } from '../format/document';
-import type { ProfileDocument } from './document';
+import { FLAT_TITLE, type ProfileDocument } from './document';
 import type { LineRole, LineWeight } from './lines';
 import { LINE_ROLES } from './lines';
 import { LAYER_PURPOSES } from './layers';
@@ -133,6 +133,7 @@ export function isoProfile(): ProfileDocument {
       omitted: 'IO',
       sectionTitle: 'A–A',
       detailTitle: 'A',
+      flatTitle: FLAT_TITLE,
       scale: 'beside the name',
     },
     hatching: { pitch: 3, angleDeg: 45 },
@@ -189,6 +190,7 @@ export function asmeProfile(): ProfileDocument {
       omitted: 'IOQSXZ',
       sectionTitle: 'SECTION A–A',
       detailTitle: 'DETAIL A',
+      flatTitle: 'FLAT PATTERN',
       scale: 'under the name',
     },
   };

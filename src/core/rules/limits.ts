@@ -34,6 +34,7 @@ export const LIMITS = {
   'zone characters too large': { clear: length('Least distance from the lines beside them', 0, 5) },
   'nearly aligned': { within: length('Lines that lie nearer than', 0.01, 10) },
   'little clear area': { share: percent('Least share of the drawing space', 0, 100) },
+  'sheet mostly empty': { share: percent('Least share of the clear area', 0, 100) },
   'title block too large': {
     width: length('Greatest width', 0, 1200, 'any'),
     share: percent('Greatest share of the drawing space', 0, 100, 'any'),

@@ -110,6 +110,13 @@ export const RULE_WORDS: Readonly<Record<FindingCode, RuleWords>> = {
     'At 1:5 on A3',
     'At 1:1 on A3',
   ),
+  'sheet mostly empty': views(
+    'Sheets that are filled',
+    'The views of a sheet, from the first to the last, take a good share of the largest clear rectangle.',
+    HOUSE,
+    '60 % of it, at 1:2 on A3',
+    '9 % of it, at 1:5 on A1',
+  ),
   'view off its area': views(
     'Views clear of blocks',
     'Every view lies in the drawing space, clear of every block.',
@@ -130,6 +137,13 @@ export const RULE_WORDS: Readonly<Record<FindingCode, RuleWords>> = {
     HOUSE,
     'Barrel, two flanges and a shaft in both',
     'A pawl that only the list has',
+  ),
+  'part not left whole': views(
+    'Parts that are not cut lengthwise',
+    'What a section is to leave whole is named in the shape of the assembly.',
+    'ISO 128-3: sections',
+    'A shaft that the shape calls Drive shaft',
+    'A shaft in a subassembly that the shape has as one',
   ),
   'view not to be seen': views(
     'Views that can be seen',

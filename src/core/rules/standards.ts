@@ -50,6 +50,7 @@ const ISO_LIMITS: Limits = {
   'zone characters too large': { clear: 0.25 },
   'nearly aligned': { within: 1 },
   'little clear area': { share: 40 },
+  'sheet mostly empty': { share: 25 },
   'title block too large': { width: 180, share: 0 },
   'picture too coarse': { dpi: LEAST_DPI },
   'title without its noun': { nouns: NOUNS },

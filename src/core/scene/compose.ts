@@ -1,3 +1,4 @@
+import type { Point } from '../geometry/box';
 import { type BlockLine, blockLines } from '../format/block-lines';
 import type { Block, FormatDocument } from '../format/document';
 import { isContinued } from '../format/growth';
@@ -13,7 +14,7 @@ import { rulesOf } from '../rules/effective';
 import { weighed } from '../rules/weighing';
 import { composeCell } from './cell-scene';
 import { drawnViews } from '../view/drawing';
-import { type PlacedViews, placedViews } from '../view/placing';
+import { type PlacedView, type PlacedViews, placedViews } from '../view/placing';
 import type { ViewsToDraw } from '../view/to-draw';
 import { type LaidSheet, layOut, withPlace } from './laying';
 import { ComposeMemo } from './memo';
@@ -53,7 +54,11 @@ export function composeLaid(given: LaidSheet, memo = new ComposeMemo()): Compose
   const boxes = given.laid.map((block) => block.box);
   const clear = clearArea(given.sheet.space, boxes);
   const views =
-    given.request.views && placedViews(given.request.views, clear.largest, given.filling.resources.projections);
+    given.request.views &&
+    placedViews(given.request.views, clear.largest, {
+      projections: given.filling.resources.projections,
+      around: { space: given.sheet.space, taken: boxes },
+    });
   // The scale that prints is the views'.
   const laidSheet = views ? withPlace(given, { ...given.request.sheet, scale: views.scale }) : given;
   const { sheet, occasion, filling, request, laid, tables } = laidSheet;
@@ -142,15 +147,19 @@ export function composeLaid(given: LaidSheet, memo = new ComposeMemo()): Compose
       views: {
         scale: views.scale,
         fits: views.fits,
-        placed: views.views.map(({ view, name, box, middle, factor, lacks, key }) => ({
-          id: view.id,
-          name,
-          box,
-          middle,
-          factor,
-          ...(lacks !== undefined && { lacks }),
-          ...standingOf(key, resources.projections),
-        })),
+        placed: views.views.map((placed) => {
+          const { view, name, box, middle, factor, lacks, key } = placed;
+          return {
+            id: view.id,
+            name,
+            box,
+            middle,
+            factor,
+            ...(lacks !== undefined && { lacks }),
+            ...standingOf(key, resources.projections),
+            ...apartOf(placed, resources.projections),
+          };
+        }),
       },
     }),
     findings: withAcceptances(weighed(findings, rules), document.accepted),
@@ -162,6 +171,20 @@ export function composeLaid(given: LaidSheet, memo = new ComposeMemo()): Compose
     primitives,
   };
   return { scene, report };
+}
+
+/** How far the parts of a view's assembly are pulled apart, and where they are taken on the sheet. */
+function apartOf({ view, key, middle, factor, axes }: PlacedView, projections: Resources['projections']) {
+  const state = key === undefined || view.of.kind !== 'seen' ? undefined : projections?.get(key);
+  if (!state || state === 'waiting' || 'trouble' in state || !state.projected.apart) return undefined;
+  const { projected } = state;
+  const onSheet = ({ x, y }: Point): Point => ({
+    x: middle.x + (x - projected.middle.x) * factor,
+    y: middle.y + (y - projected.middle.y) * factor,
+  });
+  const parts = state.projected.apart.parts.map(({ at, ...part }) => ({ ...part, ...(at && { at: onSheet(at) }) }));
+  const way = (axis: 0 | 1 | 2) => ({ x: axes.right[axis] * factor, y: axes.up[axis] * factor });
+  return { apart: { parts, ways: [way(0), way(1), way(2)] as const } };
 }
 
 /** How it stands with what a view shows, unless it is there, exactly. */

@@ -102,6 +102,22 @@ export const Report = z.object({
           lacks: z.string().optional(),
           /** Absent for one that is seen exactly. */
           standing: z.enum(['waiting', 'preview', 'failed']).optional(),
+          /**
+           * Of an assembly that is pulled apart, once it is known: how far each part is moved, mm along the model's axes, with a place on
+           * the sheet where it is seen; and where a mm along x, y and z goes on the sheet.
+           */
+          apart: z
+            .object({
+              parts: z.array(
+                z.object({
+                  name: z.string(),
+                  by: z.tuple([z.number(), z.number(), z.number()]).readonly(),
+                  at: Point.optional(),
+                }),
+              ),
+              ways: z.tuple([Point, Point, Point]).readonly(),
+            })
+            .optional(),
         }),
       ),
     })

@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import { type Values, valueText } from '../property/value';
 import type { Specimen } from './specimen';
 
@@ -26,8 +27,17 @@ export function modelChanges(before: Specimen, after: Specimen): string[] {
   for (const id of old.keys()) if (!now.has(id)) changes.push(`Component ${id} is gone.`);
   if (after.shape && before.shape?.hash !== after.shape.hash) changes.push('Its shape has changed.');
   if (after.flat && before.flat?.hash !== after.flat.hash) changes.push('Its flat shape has changed.');
+  if (after.whole !== before.whole) changes.push(CUTS[String(after.whole) as keyof typeof CUTS]);
+  if (!deepEqual(after.apart, before.apart)) changes.push('Its parts are pulled apart in another way.');
   return changes;
 }
+
+/** What sections do with a part, as is said of it. */
+const CUTS = {
+  true: 'Sections leave it whole.',
+  false: 'Sections cut it.',
+  undefined: 'Sections cut it or leave it whole by its name and form.',
+};
 
 function valueChanges(before: Values, after: Values, where: string): string[] {
   const text = (values: Values, name: string) => (values[name] === undefined ? '–' : valueText(values[name]));

@@ -3,7 +3,7 @@ import type { Values } from '../property/value';
 import type { Specimen } from './specimen';
 
 /** What two sides make of a model, as far as each is about its description. */
-type Model = Pick<Specimen, 'name' | 'model' | 'values' | 'variants' | 'components'>;
+type Model = Pick<Specimen, 'name' | 'model' | 'values' | 'variants' | 'components' | 'whole' | 'apart'>;
 
 /** A model of which nothing is known yet: all that a side says of it is news. */
 export const NOTHING_KNOWN: Model = { name: '', model: 'part', values: {}, variants: [], components: [] };
@@ -38,8 +38,13 @@ export function joinSpecimens(base: Model, mine: Model, theirs: Specimen): { spe
     const left = pick(b, m, t, `variant ${name}`);
     return left ? [left] : [];
   });
+  const { whole: _, apart: __, ...others } = theirs;
+  const whole = pick(base.whole, mine.whole, theirs.whole, 'whether sections leave it whole');
+  const apart = pick(base.apart, mine.apart, theirs.apart, 'how it is pulled apart');
   const specimen: Specimen = {
-    ...theirs,
+    ...others,
+    ...(whole !== undefined && { whole }),
+    ...(apart && { apart }),
     name: pick(base.name, mine.name, theirs.name, 'the name'),
     model: pick(base.model, mine.model, theirs.model, 'part or assembly'),
     values: values(base.values, mine.values, theirs.values, ''),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ISOMETRIC_LINES } from '../view/direction';
 
 /** What is measured of a model's shape: lengths in mm, areas in mm², volumes in mm³. */
 export const Shape = z.object({
@@ -11,6 +12,11 @@ export const Shape = z.object({
   area: z.number().positive(),
   /** The sizes of the box around it, along the file's axes. */
   size: z.object({ x: z.number().nonnegative(), y: z.number().nonnegative(), z: z.number().nonnegative() }),
+  /**
+   * How far it reaches from the middle of that box along the lines of isometric views, the farther of both senses; absent in what was
+   * measured before.
+   */
+  reach: z.array(z.number().nonnegative()).length(ISOMETRIC_LINES.length).optional(),
 });
 export type Shape = z.infer<typeof Shape>;
 
@@ -55,5 +61,22 @@ export function measureShape(meshes: readonly Mesh[]): MeasuredShape | undefined
   }
   if (!(volume > 0) || Math.hypot(...directed) > OPEN * area) return undefined;
   const size = (axis: number) => Math.round((high[axis]! - low[axis]!) * 1000) / 1000;
-  return { volume, area, size: { x: size(0), y: size(1), z: size(2) } };
+  const middle = [0, 1, 2].map((axis) => (low[axis]! + high[axis]!) / 2);
+  return { volume, area, size: { x: size(0), y: size(1), z: size(2) }, reach: reachFrom(middle, meshes) };
+}
+
+/** How far the corners of triangles are from a point along each of the isometric lines, mm. */
+function reachFrom([x, y, z]: readonly number[], meshes: readonly Mesh[]): number[] {
+  const reach = ISOMETRIC_LINES.map(() => 0);
+  for (const { positions: p } of meshes) {
+    for (let i = 0; i + 2 < p.length; i += 3) {
+      const [dx, dy, dz] = [p[i]! - x!, p[i + 1]! - y!, p[i + 2]! - z!];
+      for (let line = 0; line < reach.length; line++) {
+        const [a, b, c] = ISOMETRIC_LINES[line]!;
+        const far = Math.abs(a * dx + b * dy + c * dz);
+        if (far > reach[line]!) reach[line] = far;
+      }
+    }
+  }
+  return reach.map((mm) => Math.round(mm * 1000) / 1000);
 }

@@ -5,6 +5,7 @@ import { ModelKind, Variant } from '../property/facts';
 import { Values } from '../property/value';
 import { type Outcome, refuse } from '../refusal';
 import { type Chain, upgraded } from '../upgrading';
+import { Moves } from './moves';
 import { Shape } from './shape';
 
 /** One component of an assembly: how many of which model, in which variant. */
@@ -34,6 +35,10 @@ export const Specimen = z.object({
    */
   former: z.object({ names: z.array(z.string().max(120)).max(20), variants: z.array(Variant).max(200) }).optional(),
   components: z.array(Component).max(5000),
+  /** Of a part: whether sections of assemblies leave it whole; absent: as is usual for its name and form. */
+  whole: z.boolean().optional(),
+  /** Of an assembly: how far its parts are moved where it is pulled apart; those that are not named, as is proposed. */
+  apart: Moves.optional(),
   shape: Shape.optional(),
   /** The shape of a folded part before it is folded. */
   flat: Shape.optional(),

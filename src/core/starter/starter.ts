@@ -56,6 +56,8 @@ export const StarterDocument = z.object({
   /** How a part is told to be turned or flat by the box about its shape. */
   telling: z.object({ turnedWithin: z.number().min(0).max(0.2), flatShare: z.number().min(0.01).max(0.9) }),
   /** What numbers of parts begin with that are made here; empty: all that have a shape are. */
+  /** How much room is kept for dimensions about each view where sizes and scales are chosen, mm; absent: as usual. */
+  room: z.number().min(0).max(100).optional(),
   madeHere: z.array(z.string().trim().min(1).max(20)).max(20),
 });
 export type StarterDocument = z.infer<typeof StarterDocument>;

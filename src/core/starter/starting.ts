@@ -1,3 +1,4 @@
+import { sectionedParts } from '../drawing/viewed';
 import { type DrawingSheet, type DrawingSources, type DrawnData, drawnSheets } from '../drawing/sheets';
 import type { FormatDocument } from '../format/document';
 import { sheetGeometry } from '../format/sheet';
@@ -9,11 +10,13 @@ import { layOut } from '../scene/laying';
 import type { Resources } from '../scene/resources';
 import { PREFERRED_SCALES } from '../sheet/scales';
 import { type ModelSources, modelValue } from '../specimen/models';
+import { partsIn } from '../specimen/parts-in';
 import { type Specimen, variantOf } from '../specimen/specimen';
+import type { Around } from '../view/arranging';
 import { placedViews } from '../view/placing';
 import { partForm } from '../view/standing';
 import type { ViewsToDraw } from '../view/to-draw';
-import { type SheetViews, scaleFactor } from '../view/view';
+import { type SheetView, type SheetViews, scaleFactor } from '../view/view';
 import type { StarterDocument, StarterKind, StarterSheet } from './starter';
 
 /** A starter with what its sheets are made from. */
@@ -64,7 +67,7 @@ export function startedSheets(starting: Starting): Started {
       // A part of an assembly takes the views of its form, where the starter has sheets for that.
       const views =
         model === main ? sheet.views : (starter.sheets[starterKind(model, starter)][0]?.views ?? sheet.views);
-      const kept = withWhatThereIs(views, model);
+      const kept = withWhatThereIs(views, model, sources.models);
       leftOut.push(...kept.leftOut);
       const made: DrawingSheet = {
         id: sheets.length === 0 ? 'first' : `${sheet.id}-${sheets.length + 1}`.slice(0, 40),
@@ -105,18 +108,8 @@ function modelsShown(
     case 'components':
       return found(main.components.map(({ specimen }) => specimen));
     case 'parts made here':
-      return found(partsIn(main, models, new Set())).filter((part) => isMadeHere(part, variant, starter, models));
+      return partsIn(main, models).filter((part) => isMadeHere(part, variant, starter, models));
   }
-}
-
-/** The parts of an assembly however deep, in the order of its components. */
-function partsIn({ id, components }: Specimen, models: ModelSources, above: ReadonlySet<string>): string[] {
-  if (above.has(id)) return [];
-  return components.flatMap(({ specimen }) => {
-    const model = models.specimens.get(specimen);
-    if (!model) return [];
-    return model.components.length === 0 ? [specimen] : partsIn(model, models, new Set([...above, id]));
-  });
 }
 
 /** Whether a part is made here, by what its number begins with; without such beginnings whether it has a shape. */
@@ -126,51 +119,98 @@ function isMadeHere(part: Specimen, variant: string | undefined, { madeHere }: S
   return number !== undefined && madeHere.some((beginning) => valueText(number).startsWith(beginning));
 }
 
-/** The views that a model has: without a flat shape where it has none, without all others where it has no shape at all. */
-function withWhatThereIs(setting: SheetViews, model: Specimen): { views: SheetViews; leftOut: string[] } {
+/**
+ * The views that a model has: without a flat shape where it has none, pulled apart as was kept with it where it has components. A section
+ * of an assembly leaves whole what usually is.
+ */
+function withWhatThereIs(
+  setting: SheetViews,
+  model: Specimen,
+  models: ModelSources,
+): { views: SheetViews; leftOut: string[] } {
   const leftOut: string[] = [];
-  const views = setting.views.filter(({ of, specimen }) => {
-    if (specimen !== undefined || of.kind !== 'flat' || model.flat) return true;
-    leftOut.push(`${model.name} has no flat shape, so that view is left out.`);
-    return false;
+  const views = setting.views.flatMap((view): SheetView[] => {
+    const { of, specimen } = view;
+    if (specimen !== undefined) return [view];
+    if (of.kind === 'flat' && !model.flat) {
+      leftOut.push(`${model.name} has no flat shape, so that view is left out.`);
+      return [];
+    }
+    if (of.kind === 'seen' && of.apart && model.components.length === 0) {
+      leftOut.push(`${model.name} is no assembly, so the view of it pulled apart is left out.`);
+      return [];
+    }
+    if (of.kind === 'seen' && of.apart) return [{ ...view, of: { ...of, apart: { ...model.apart, ...of.apart } } }];
+    if (of.kind !== 'section' || of.whole) return [view];
+    const whole = sectionedParts(model, models).usuallyWhole;
+    return [whole.length === 0 ? view : { ...view, of: { ...of, whole } }];
   });
-  return { views: { ...setting, views }, leftOut };
+  const isThere = (id: string) => views.some((view) => view.id === id);
+  const kept = views.filter(({ of }) => of.kind !== 'detail' || isThere(of.of));
+  return { views: { ...setting, views: kept }, leftOut };
 }
 
-/** A sheet in its size and its views at their scale: at the wanted one where that can be, else what is to give way does. */
+/**
+ * A sheet in its size and its views at their scale, with room for dimensions about them where that can be: at the wanted scale, else what
+ * is to give way does. Where no scale is wanted, the smallest sheet is taken on which they stand at a usual one, at the largest of those.
+ */
 function sizedSheet(sheet: DrawingSheet, { size, gives }: StarterSheet, number: number, starting: Starting) {
-  const { sources } = starting;
+  const { sources, starter } = starting;
   const document = (sheet.edition !== undefined && sources.others.get(sheet.edition)) || sources.document;
   const sizes =
     size === undefined ? byArea(document) : document.sizes.filter(({ name }) => name === size).map(({ id }) => id);
   const tried = sizes.length > 0 ? sizes : [document.mainSize];
   const { views } = sheet;
   if (!views) return { sheet: { ...sheet, sizeId: tried[0]! }, fits: true };
-  // Laid out once a size, whatever the scale.
+  // Laid out once a size, whatever the scale; by how far models reach, so that it is the same before and after views are projected.
   const rooms = new Map(tried.map((sizeId) => [sizeId, roomOn({ ...sheet, sizeId }, number, starting)]));
-  const fits = (sizeId: string, scale: string) => {
-    const room = rooms.get(sizeId);
-    return room !== undefined && placedViews({ ...room.views, setting: { ...views, scale } }, room.clear).fits;
+  const fits = (sizeId: string, scale: string, room: number) => {
+    const on = rooms.get(sizeId);
+    if (!on) return false;
+    return placedViews({ ...on.views, setting: { ...views, scale } }, on.clear, { around: on.around, room }).fits;
   };
   const scales = scalesFrom(views.scale);
   const pairs =
     gives === 'scale'
       ? tried.flatMap((sizeId) => scales.map((scale) => ({ sizeId, scale })))
       : scales.flatMap((scale) => tried.map((sizeId) => ({ sizeId, scale })));
-  // With no scale wanted, the largest sheet that is allowed at the largest scale would be taken: then the smallest sheet is.
-  const found =
-    pairs.find(({ sizeId, scale }) => isSensible(scale, views.scale) && fits(sizeId, scale)) ??
-    pairs.find(({ sizeId, scale }) => fits(sizeId, scale));
+  const found = [starter.room ?? USUAL_ROOM, 0]
+    .flatMap((room) => rangesFor(sheet, views.scale, starting).map((usual) => ({ room, usual })))
+    .flatMap(
+      ({ room, usual }) =>
+        pairs.filter(({ scale }) => isWithin(scale, usual)).find(({ sizeId, scale }) => fits(sizeId, scale, room)) ??
+        [],
+    )[0];
   const { sizeId, scale } = found ?? { sizeId: tried.at(-1)!, scale: scales.at(-1)! };
   return { sheet: { ...sheet, sizeId, views: { ...views, scale } }, fits: found !== undefined };
 }
 
-/** Where no scale is wanted, parts are drawn between these before anything else is tried. */
-const SENSIBLE = { least: 1 / 5, most: 2 };
+/** Room for a dimension line and its figures about a view (ISO 129-1: the first line 10 mm off), mm. */
+export const USUAL_ROOM = 14;
 
-const isSensible = (scale: string, wanted: SheetViews['scale']): boolean => {
+interface Range {
+  least: number;
+  most: number;
+}
+
+const ANY_SCALE: Range = { least: 0, most: Infinity };
+/** Where no scale is wanted, these are tried one after another: what is drawn smaller is hard to read, and larger seldom needed. */
+const USUAL_SCALES: readonly Range[] = [{ least: 1 / 2, most: 2 }, { least: 1 / 5, most: 2 }, ANY_SCALE];
+
+/** The ranges of scales that are tried, one after another: an assembly shows its parts, not their measures. */
+function rangesFor(
+  { specimen }: DrawingSheet,
+  wanted: SheetViews['scale'],
+  { drawing, sources }: Starting,
+): readonly Range[] {
+  if (wanted !== 'fit') return [ANY_SCALE];
+  const model = sources.models.specimens.get(specimen ?? drawing.specimen);
+  return model?.model === 'assembly' ? USUAL_SCALES.slice(1) : USUAL_SCALES;
+}
+
+const isWithin = (scale: string, { least, most }: Range): boolean => {
   const factor = scaleFactor(scale)!;
-  return wanted !== 'fit' || (factor >= SENSIBLE.least && factor <= SENSIBLE.most);
+  return factor >= least && factor <= most;
 };
 
 /** The scales that are tried: the wanted one and the smaller ones of the series; all of the series where none is wanted. */
@@ -194,7 +234,7 @@ function roomOn(
   sheet: DrawingSheet,
   number: number,
   { drawing, sources, resources }: Starting,
-): { clear: Box; views: ViewsToDraw } | undefined {
+): { clear: Box; around: Around; views: ViewsToDraw } | undefined {
   const [drawn] = drawnSheets({ ...drawing, sizeId: sheet.sizeId!, sheets: [sheet] }, sources).sheets;
   if (!drawn?.views) return undefined;
   const request = { sizeId: drawn.sizeId, sheet: { number, total: number }, show: 'values' as const };
@@ -202,5 +242,7 @@ function roomOn(
   if (!laid.ok) return undefined;
   const boxes = laid.laid.map(({ box }) => box);
   const { largest } = clearArea(laid.sheet.space, boxes);
-  return top(largest) > 0 ? { clear: largest, views: drawn.views } : undefined;
+  return top(largest) > 0
+    ? { clear: largest, around: { space: laid.sheet.space, taken: boxes }, views: drawn.views }
+    : undefined;
 }

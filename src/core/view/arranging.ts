@@ -1,6 +1,7 @@
-import type { Box, Point } from '../geometry/box';
+import { type Box, type Point, inflated } from '../geometry/box';
 import type { ProjectionAngle } from '../property/supplied';
 import type { Side } from './direction';
+import { freePlace, inItsMiddle } from './free-place';
 
 /** A view to be arranged, with its size on paper, mm. */
 export interface ToArrange {
@@ -60,11 +61,84 @@ export interface Arrangement {
   fits: boolean;
 }
 
+/** What is about an area: the drawing space that it is part of, and what takes room in that. */
+export interface Around {
+  space: Box;
+  taken: readonly Box[];
+}
+
 /**
  * Arranges views in an area: those that are seen from sides in projection with the front view, in first or third angle (ISO 5456-2);
- * others in a corner between them or at their right, wherever least room is taken; all spaced evenly.
+ * others in a corner between them or at their right, wherever least room is taken; all spaced evenly. Where they do not fit so, those
+ * that are in no projection stand wherever about the others room is.
+ *
+ * @param around absent: views stand in fields alone
  */
-export function arranged(views: readonly ToArrange[], angle: ProjectionAngle, area: Box): Arrangement {
+export function arranged(views: readonly ToArrange[], angle: ProjectionAngle, area: Box, around?: Around): Arrangement {
+  const inOne = inFields(views, angle, area);
+  return inOne.fits || !around ? inOne : (withFreeViews(views, angle, area, around) ?? inOne);
+}
+
+/** Where in an area views in projection stand, so that most room is left beside them: in its middle, at its sides, in its corners. */
+const ANCHORS = [0.5, 0, 1].flatMap((x) => [0.5, 0, 1].map((y) => ({ x, y })));
+
+/** Views in projection in an area, and each of the others where about them room is; undefined where one finds none. */
+function withFreeViews(
+  views: readonly ToArrange[],
+  angle: ProjectionAngle,
+  area: Box,
+  { space, taken }: Around,
+): Arrangement | undefined {
+  const aligned = views.filter(({ from }) => from);
+  const free = views.filter(({ from }) => !from).sort((a, b) => b.width * b.height - a.width * a.height);
+  if (free.length === 0) return undefined;
+  const blocks = taken.map((box) => inflated(box, AT_BORDER));
+  const room = inflated(space, -AT_BORDER);
+  for (const anchor of ANCHORS) {
+    const { middles, fits } = inFields(aligned, angle, area, anchor);
+    if (!fits) return undefined;
+    const boxes = aligned.map((view) => boxOf(view, middles.get(view.id)!));
+    const others = (own?: Box) => [
+      ...blocks,
+      ...boxes.filter((box) => box !== own).map((box) => inflated(box, BETWEEN)),
+    ];
+    for (const { width, height, above } of free) {
+      const place = freePlace({ width, height: height + above }, room, others());
+      if (place) boxes.push(place);
+    }
+    if (boxes.length < views.length) continue;
+    // Once all have a place each goes to the middle of its room.
+    free.forEach((_, i) => {
+      const at = aligned.length + i;
+      boxes[at] = inItsMiddle(boxes[at]!, room, others(boxes[at]));
+    });
+    const placed = free.map(({ id, width, height }, i): [string, Point] => {
+      const { x, y } = boxes[aligned.length + i]!;
+      return [id, { x: x + width / 2, y: y + height / 2 }];
+    });
+    return { middles: new Map([...middles, ...placed]), fits: true };
+  }
+  return undefined;
+}
+
+const boxOf = ({ width, height, above }: ToArrange, { x, y }: Point): Box => ({
+  x: x - width / 2,
+  y: y - height / 2,
+  width,
+  height: height + above,
+});
+
+/**
+ * Views in fields about the front view.
+ *
+ * @param anchor where they stand: 0 at the left or the bottom, as near to one another as may be; 0.5 spaced evenly; 1 at the right or the top
+ */
+function inFields(
+  views: readonly ToArrange[],
+  angle: ProjectionAngle,
+  area: Box,
+  anchor: Point = { x: 0.5, y: 0.5 },
+): Arrangement {
   const fielded: Fielded[] = [];
   const isTaken = ([column, row]: Field) => fielded.some(({ field }) => field[0] === column && field[1] === row);
   for (const view of views) {
@@ -86,8 +160,8 @@ export function arranged(views: readonly ToArrange[], angle: ProjectionAngle, ar
     fielded.push({ ...view, field: free[misses.indexOf(Math.min(...misses))]! });
   }
   const tracks = tracksOf(fielded);
-  const across = spaced(tracks.columns, area.x, area.width);
-  const up = spaced(tracks.rows, area.y, area.height);
+  const across = spaced(tracks.columns, area.x, area.width, anchor.x);
+  const up = spaced(tracks.rows, area.y, area.height, anchor.y);
   return {
     middles: new Map(
       fielded.map(({ id, field: [column, row] }) => [id, { x: across.at.get(column)!, y: up.at.get(row)! }]),
@@ -123,12 +197,14 @@ function missing(views: readonly Fielded[], { width, height }: Box): number {
   return Math.max(across, up) + 0.01 * (across + up);
 }
 
-/** The middles of tracks that are spaced evenly over a length. */
-function spaced(tracks: ReadonlyMap<number, [number, number]>, from: number, length: number) {
+/** The middles of tracks that are spaced evenly over a length, or stand together at one of its ends. */
+function spaced(tracks: ReadonlyMap<number, [number, number]>, from: number, length: number, anchor: number) {
   const sizes = [...tracks.values()].reduce((sum, [before, behind]) => sum + before + behind, 0);
   const even = (length - sizes) / (tracks.size + 1);
-  const between = Math.max(Math.min(even, FARTHEST), tracks.size > 1 ? BETWEEN : 0);
-  let at = from + (length - sizes - between * (tracks.size - 1)) / 2;
+  const isEven = anchor === 0.5;
+  const between = Math.max(isEven ? Math.min(even, FARTHEST) : 0, tracks.size > 1 ? BETWEEN : 0);
+  const left = length - sizes - between * (tracks.size - 1);
+  let at = from + (isEven ? left / 2 : AT_BORDER + anchor * (left - 2 * AT_BORDER));
   const middles = new Map<number, number>();
   for (const [track, [before, behind]] of tracks) {
     middles.set(track, at + before);

@@ -1,5 +1,5 @@
 import type { Box, Point } from '../geometry/box';
-import { type Side, isSide } from './direction';
+import { type Side, type Vector, isSide } from './direction';
 import type { SheetView, SheetViews, ViewOf } from './view';
 
 /** What a sheet has that gets its first view. */
@@ -65,7 +65,15 @@ const rounded = (mm: number) => Math.round(mm * 100) / 100;
 function projectedFrom({ of, free, specimen }: SheetView): Side | undefined {
   if (free || specimen !== undefined) return undefined;
   if (of.kind === 'section') return of.from;
-  return of.kind === 'seen' && isSide(of.from) ? of.from : undefined;
+  return of.kind === 'seen' && !of.apart && isSide(of.from) ? of.from : undefined;
+}
+
+/** The views with a part of one that is pulled apart moved, mm along the model's axes; undefined: as is proposed. */
+export function withPartMoved(setting: SheetViews, id: string, part: string, by: Vector | undefined): SheetViews {
+  const view = setting.views.find((one) => one.id === id);
+  if (view?.of.kind !== 'seen' || !view.of.apart) return setting;
+  const { [part]: _, ...others } = view.of.apart;
+  return withChanged(setting, id, { of: { ...view.of, apart: by ? { ...others, [part]: by } : others } });
 }
 
 /** The views with the first empty slot filled with a model; the same views where there is none. */

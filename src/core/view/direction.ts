@@ -80,8 +80,38 @@ export interface Extent {
   z: number;
 }
 
-/** How wide and how high a box of that extent is in a view: for the sides exact, for corners the outline of the box. */
-export function viewSize(axes: Axes, { x, y, z }: Extent): { width: number; height: number } {
-  const span = ([a, b, c]: Vector) => Math.abs(a) * x + Math.abs(b) * y + Math.abs(c) * z;
+const SIGNS = [1, -1];
+/** The lines along which isometric views have right, then up, whatever axis of the model stands up; each in one sense. */
+export const ISOMETRIC_LINES: readonly Vector[] = [
+  ...SIGNS.flatMap((s): Vector[] => [
+    [1, s, 0],
+    [1, 0, s],
+    [0, 1, s],
+  ]),
+  ...SIGNS.flatMap((s) =>
+    SIGNS.flatMap((t): Vector[] => [
+      [2, s, t],
+      [s, 2, t],
+      [s, t, 2],
+    ]),
+  ),
+].map(unit);
+
+/**
+ * How wide and how high what has that extent is in a view. For the sides it is exact. For corners it is the outline of the box, unless
+ * its reach along the isometric lines is known.
+ *
+ * @param reach how far it reaches from the middle of its box along each of the isometric lines, the farther of both senses, mm
+ */
+export function viewSize(
+  axes: Axes,
+  { x, y, z }: Extent,
+  reach?: readonly number[],
+): { width: number; height: number } {
+  const span = (way: Vector) => {
+    const line = ISOMETRIC_LINES.findIndex((one) => Math.abs(dot(one, way)) > 1 - 1e-9);
+    const known = line < 0 ? undefined : reach?.[line];
+    return known === undefined ? Math.abs(way[0]) * x + Math.abs(way[1]) * y + Math.abs(way[2]) * z : 2 * known;
+  };
   return { width: span(axes.right), height: span(axes.up) };
 }

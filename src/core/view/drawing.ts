@@ -34,7 +34,7 @@ export function drawnViews(drafting: Drafting, { views, manner }: PlacedViews, p
     const shown = state && state !== 'waiting' && 'projected' in state ? state.projected : undefined;
     const primitives = shown
       ? [
-          ...drawnView(drafting, view, shown, manner === 2),
+          ...drawnView(drafting, view, shown, manner !== undefined),
           ...(view.view.balloons ? balloons(drafting, view, shown) : []),
         ]
       : standIn(drafting, view);
@@ -78,6 +78,7 @@ function drawnView(
         drafting,
         rings.map((ring) => ring.map(at)),
         turn,
+        projected.covered?.map((ring) => ring.map(at)),
       );
       const circle = { centre: middle, radius: of.kind === 'detail' ? of.radius * factor : 0 };
       return of.kind === 'detail' ? linesIn(lines, circle) : lines;
@@ -85,6 +86,7 @@ function drawnView(
     ...(view.style === 'outline with hidden lines' ? curves('hidden', projected.hidden) : []),
     ...(view.smooth ? curves('visible', projected.smooth, narrow) : []),
     ...curves('visible', projected.visible),
+    ...curves('centre', projected.apart?.paths ?? []),
     ...(of.kind === 'detail' ? [] : centreLines(drafting, projected, at, factor, withPitchCircles)),
     ...around,
   ];

@@ -1,8 +1,8 @@
 import { viewLetter, viewTitle } from '../annotation/sections';
 import type { Box, Point } from '../geometry/box';
-import type { ProfileDocument } from '../profile/document';
+import { FLAT_TITLE, type ProfileDocument } from '../profile/document';
 import { PREFERRED_SCALES } from '../sheet/scales';
-import { type ToArrange, arranged } from './arranging';
+import { type Around, type ToArrange, arranged } from './arranging';
 import { type Axes, type Extent, type Side, type Standing, axesOf, dot, isSide, viewSize } from './direction';
 import { type Projected, type Projection, type Projections, projectionKey } from './projected';
 import { usualStanding } from './standing';
@@ -31,7 +31,7 @@ export interface PlacedView {
 
 export interface PlacedViews {
   /** How they are drawn; absent in what was finished before. */
-  manner?: 2;
+  manner?: ViewsToDraw['manner'];
   /** The scale of the views; what the sheet prints. */
   scale: string;
   /** Whether all stand in the area at that scale as they are laid out. */
@@ -92,12 +92,13 @@ function prepared(
           : 'The model is no longer there.';
     return { ...common, size: viewSize(axes, NO_SIZE), lacks };
   }
-  const cut = view.of.kind === 'section' ? { cut: view.of.at } : {};
+  const cut = view.of.kind === 'section' ? { cut: view.of.at, ...leftWhole(view.of.whole, model) } : {};
+  const apart = view.of.kind === 'seen' && view.of.apart ? { apart: view.of.apart } : {};
   const shaded = view.style === 'shaded' ? { shaded: true as const } : {};
   const hidden = view.style === 'outline with hidden lines' ? { hidden: true as const } : {};
   return {
     ...common,
-    size: viewSize(axes, shape.size),
+    size: apart.apart ? wider(viewSize(axes, shape.size), APART) : viewSize(axes, shape.size, shape.reach),
     projection: {
       shape: shape.hash,
       ...(shape.product !== undefined && { product: shape.product }),
@@ -105,8 +106,23 @@ function prepared(
       ...hidden,
       ...shaded,
       ...cut,
+      ...apart,
     },
   };
+}
+
+/** So many times as large an assembly is taken for that is pulled apart, until it is known. */
+const APART = 1.8;
+const wider = ({ width, height }: { width: number; height: number }, times: number) => ({
+  width: width * times,
+  height: height * times,
+});
+
+/** What a section leaves whole, by all names that files may have for it. */
+function leftWhole(names: readonly string[] = [], model: ViewedModel | undefined): Pick<Projection, 'whole'> {
+  const known = new Map(model?.whole?.map(({ name, called = [] }) => [name, called]));
+  const all = new Set(names.flatMap((name) => [name, ...(known.get(name) ?? [])]));
+  return all.size === 0 ? {} : { whole: [...all].sort() };
 }
 
 const LACKS_PARENT = { lacks: 'The view that it enlarges has no shape.' };
@@ -115,7 +131,7 @@ const NO_SIZE: Extent = { x: 60, y: 60, z: 60 };
 
 /** Seen from a side and not freed, so that it stands in projection with the front view. */
 const isProjected = ({ of, free, specimen }: SheetView) =>
-  !free && specimen === undefined && (of.kind === 'section' || (of.kind === 'seen' && isSide(of.from)));
+  !free && specimen === undefined && (of.kind === 'section' || (of.kind === 'seen' && !of.apart && isSide(of.from)));
 
 /** Every projection that the views of a sheet are drawn from, by its key. */
 export function projectionsOf(toDraw: ViewsToDraw): Map<string, Projection> {
@@ -128,15 +144,28 @@ export function projectionsOf(toDraw: ViewsToDraw): Map<string, Projection> {
   );
 }
 
+/** What is known where views are placed. */
+export interface Placing {
+  projections?: Projections | undefined;
+  around?: Around | undefined;
+  /** Kept free about each view but isometric ones, as for dimensions, mm. */
+  room?: number | undefined;
+}
+
 /**
  * Places the views of a sheet in the largest clear rectangle: at their scale, else at the largest of the series with which they fit. A view
- * takes the room of what is seen of it; one that is not projected yet, of the corners of its model's box.
+ * takes the room of what is seen of it; one that is not projected yet, of how far its model reaches.
  */
-export function placedViews(toDraw: ViewsToDraw, area: Box, projections: Projections = new Map()): PlacedViews {
+export function placedViews(
+  toDraw: ViewsToDraw,
+  area: Box,
+  { projections = new Map(), around, room = 0 }: Placing = {},
+): PlacedViews {
   const { setting } = toDraw;
+  const placing = { area, room, ...(toDraw.manner === 3 && { around }) };
   const all = setting.views.map((view): Prepared => {
     const one = prepared(view, toDraw, setting.views);
-    const state = one.projection && toDraw.manner === 2 ? projections.get(projectionKey(one.projection)) : undefined;
+    const state = one.projection && toDraw.manner ? projections.get(projectionKey(one.projection)) : undefined;
     return state && state !== 'waiting' && 'projected' in state && view.of.kind !== 'detail'
       ? { ...one, size: inkSize(state.projected) }
       : one;
@@ -144,7 +173,7 @@ export function placedViews(toDraw: ViewsToDraw, area: Box, projections: Project
   const tried = setting.scale === 'fit' ? PREFERRED_SCALES : [setting.scale];
   let last: PlacedViews | undefined;
   for (const scale of tried) {
-    const placed = { ...at(scale, all, toDraw, area), ...(toDraw.manner && { manner: toDraw.manner }) };
+    const placed = { ...at(scale, all, toDraw, placing), ...(toDraw.manner && { manner: toDraw.manner }) };
     if (placed.fits) return placed;
     last = placed;
   }
@@ -158,7 +187,12 @@ function inkSize({ middle, box }: Projected): { width: number; height: number } 
 }
 
 /** Places views at a scale. */
-function at(scale: string, all: readonly Prepared[], { profile, models }: ViewsToDraw, area: Box): PlacedViews {
+function at(
+  scale: string,
+  all: readonly Prepared[],
+  { profile, models }: ViewsToDraw,
+  { area, around, room }: { area: Box; around?: Around | undefined; room: number },
+): PlacedViews {
   const factor = scaleFactor(scale) ?? 1;
   const factorOf = ({ view }: Prepared): number => {
     const { of } = view;
@@ -169,17 +203,17 @@ function at(scale: string, all: readonly Prepared[], { profile, models }: ViewsT
   const names = named(all, profile);
   const titleRoom = profile.lettering.viewTitles.height * 2 + TITLE_ROOM;
   const toArrange = all.map((one): ToArrange => {
-    const room = one.view.balloons ? 2 * BALLOON_ROOM : 0;
+    const beside = Math.max(one.view.balloons ? BALLOON_ROOM : 0, isDimensioned(one) ? room : 0);
     const k = factorOf(one);
     return {
       id: one.view.id,
       from: one.from,
-      width: one.size.width * k + room,
-      height: one.size.height * k + room,
+      width: one.size.width * k + 2 * beside,
+      height: one.size.height * k + 2 * beside,
       above: names.get(one.view.id)?.title ? titleRoom : 0,
     };
   });
-  const { middles, fits } = arranged(toArrange, profile.views.projection, area);
+  const { middles, fits } = arranged(toArrange, profile.views.projection, area, around);
   const front = all.find(({ from, view }) => from === 'front' && view.of.kind === 'seen')?.view.moved;
   return {
     scale,
@@ -207,6 +241,9 @@ function at(scale: string, all: readonly Prepared[], { profile, models }: ViewsT
     }),
   };
 }
+
+/** Whether dimensions are put to a view: not to isometric ones, nor to what is pulled apart. */
+const isDimensioned = ({ view: { of } }: Prepared): boolean => of.kind !== 'seen' || (!of.apart && isSide(of.from));
 
 /** So many times a factor, or what of the preferred series (ISO 5455) is nearest to it. */
 function enlarged(factor: number, times: number): number {
@@ -237,9 +274,9 @@ function named(all: readonly Prepared[], profile: ProfileDocument): Map<string, 
   return new Map(
     all.map(({ view }) => {
       const { of, free, specimen } = view;
-      if (of.kind === 'flat') return [view.id, { title: 'Flat shape' }] as const;
+      if (of.kind === 'flat') return [view.id, { title: profile.views.flatTitle ?? FLAT_TITLE }] as const;
       if (specimen === null) return [view.id, {}] as const;
-      const isLettered = of.kind !== 'seen' || (free && isSide(of.from));
+      const isLettered = of.kind !== 'seen' || (free && !of.apart && isSide(of.from));
       if (!isLettered) return [view.id, {}] as const;
       const letter = viewLetter(profile, count++);
       const title = of.kind === 'seen' ? letter : viewTitle(profile, of.kind, letter);
@@ -254,6 +291,7 @@ export function shownIn({ view, axes }: PlacedView, all: readonly PlacedView[]):
     (other) =>
       other.view.id !== view.id &&
       other.view.of.kind === 'seen' &&
+      !other.view.of.apart &&
       isSide(other.view.of.from) &&
       other.view.specimen === view.specimen &&
       other.projection?.shape !== undefined &&

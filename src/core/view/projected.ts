@@ -19,6 +19,8 @@ export const ViewCurve = z.discriminatedUnion('kind', [
 ]);
 export type ViewCurve = z.infer<typeof ViewCurve>;
 
+const Vector = z.tuple([z.number(), z.number(), z.number()]).readonly();
+
 const BoxInPlane = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() });
 const Curves = z.array(ViewCurve);
 
@@ -38,16 +40,31 @@ export const Projected = z.object({
   centres: z.array(z.object({ at: Point, radius: z.number().positive() })),
   /** Of a section: the areas that are cut, each with the solid that it belongs to, counted from 0. */
   cut: z.array(z.object({ solid: z.int(), rings: z.array(z.array(Point)) })),
+  /** Of a section: closed outlines about what stands whole before its plane; nothing is hatched where they wind about. */
+  covered: z.array(z.array(Point)).optional(),
+  /** Of a section: the names of what is to stay whole that its file has. */
+  uncut: z.array(z.string()).optional(),
   /** The model as it is seen, shaded: a raster picture by its hash, and the box that it fills. */
   shaded: z
     .object({ hash: z.string(), pixels: z.object({ width: z.int(), height: z.int() }), box: BoxInPlane })
     .optional(),
   /** The parts of an assembly by the names that its file has, each with a place where it is seen; absent for a part. */
   parts: z.array(z.object({ name: z.string(), at: Point })).optional(),
+  /**
+   * Of an assembly that is pulled apart: each of its parts with how far it is moved and a place where it is seen (which what was finished
+   * before does not have), and what is seen of the ways that they went.
+   */
+  apart: z
+    .object({ parts: z.array(z.object({ name: z.string(), by: Vector, at: Point.optional() })), paths: Curves })
+    .optional(),
 });
 export type Projected = z.infer<typeof Projected>;
 
-const Vector = z.tuple([z.number(), z.number(), z.number()]).readonly();
+const mm = z.number().min(-100_000).max(100_000);
+const Move = z.tuple([mm, mm, mm]).readonly();
+
+/** So many names of parts can be given. */
+const MOST_NAMED = 5000;
 
 /** What is projected: a file of shapes by its hash, the plane of the view, and for a section where it is cut. */
 export const Projection = z.object({
@@ -61,6 +78,10 @@ export const Projection = z.object({
   shaded: z.literal(true).optional(),
   /** Where the cutting plane is, mm from the middle of the model toward whoever looks; absent: nothing is cut. */
   cut: z.number().min(-100_000).max(100_000).optional(),
+  /** The names of what is not cut lengthwise, however a file may have them. */
+  whole: z.array(z.string()).max(MOST_NAMED).optional(),
+  /** The assembly is pulled apart: parts that are moved otherwise than is proposed, by name, mm along the model's axes. */
+  apart: z.record(z.string(), Move).optional(),
 });
 export type Projection = z.infer<typeof Projection>;
 

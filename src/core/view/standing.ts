@@ -23,7 +23,10 @@ export function partForm({ x, y, z }: Extent, hasFlatShape: boolean, telling = U
 }
 
 /** The axis about which a part seems to be turned: the one whose size stands alone beside two equal ones. */
-function turnedAxis({ x, y, z }: Extent, { turnedWithin }: Telling): 'x' | 'y' | 'z' | undefined {
+export function turnedAxis(
+  { x, y, z }: Extent,
+  { turnedWithin }: Telling = USUAL_TELLING,
+): 'x' | 'y' | 'z' | undefined {
   const equal = (a: number, b: number) => Math.abs(a - b) <= turnedWithin * Math.max(a, b);
   if (equal(x, y)) return 'z';
   if (equal(x, z)) return 'y';

@@ -3,11 +3,12 @@ import { ProfileDocument } from '../profile/document';
 import { ModelKind } from '../property/facts';
 import { SheetViews } from './view';
 
-/** A file of shapes, the product of it where it holds several, and the sizes of the box around it, mm. */
+/** A file of shapes, the product of it where it holds several, the sizes of the box around it and how far it reaches, mm. */
 const ViewedShape = z.object({
   hash: z.string(),
   product: z.string().optional(),
   size: z.object({ x: z.number(), y: z.number(), z: z.number() }),
+  reach: z.array(z.number()).optional(),
 });
 export type ViewedShape = z.infer<typeof ViewedShape>;
 
@@ -33,6 +34,8 @@ export const ViewedModel = z.object({
       }),
     )
     .optional(),
+  /** Of what the view leaves whole, by name: what its files of shapes may call it otherwise. */
+  whole: z.array(z.object({ name: z.string(), called: z.array(z.string()).optional() })).optional(),
 });
 export type ViewedModel = z.infer<typeof ViewedModel>;
 
@@ -43,9 +46,9 @@ export const ViewsToDraw = z.object({
   models: z.record(z.string(), ViewedModel),
   profile: ProfileDocument,
   /**
-   * How views are laid out and drawn: in 2 a view takes the room of what is seen of it, and holes on a circle have a pitch circle; absent in
-   * what was finished before.
+   * How views are laid out and drawn: from 2 on a view takes the room of what is seen of it, and holes on a circle have a pitch circle;
+   * from 3 on a view that is in no projection stands wherever room is. Absent in what was finished before.
    */
-  manner: z.literal(2).optional(),
+  manner: z.literal([2, 3]).optional(),
 });
 export type ViewsToDraw = z.infer<typeof ViewsToDraw>;

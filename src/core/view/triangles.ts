@@ -4,10 +4,14 @@ import { type Axes, type Vector, dot } from './direction';
 import type { Projected, Projection, ViewCurve } from './projected';
 import { tidied } from './tidying';
 
-/** Triangles of one body in the place that it has in its file, with the names of the products that it is in, the outermost first. */
+/**
+ * Triangles of one body in the place that it has in its file, with the names of the products that it is in, the outermost first, and
+ * which of the products of its level each of them is: a part that is there twice has one name and two places.
+ */
 export interface PlacedMesh {
   mesh: Mesh;
   path: readonly string[];
+  places?: readonly number[];
 }
 
 /** What whoever looks sees of bodies, in square cells: how near it is, and of which of them. */
@@ -35,19 +39,22 @@ const FLAT = (axes: Axes, p: ArrayLike<number>, i: number): [number, number, num
  * The triangles of bodies as they are seen, the nearest over those behind it.
  *
  * @param cells along the longer side of the picture
- * @param nearest what is nearer than that is cut away, mm from the model's origin toward whoever looks
+ * @param nearest of each body what is nearer than that is cut away, mm from the model's origin toward whoever looks
+ * @param frame what the picture shows of the view's plane; absent: all of the bodies
  */
-export function seenBodies(meshes: readonly Mesh[], axes: Axes, cells: number, nearest = Infinity): Seen {
+export function seenBodies(
+  meshes: readonly Mesh[],
+  axes: Axes,
+  cells: number,
+  nearest: (body: number) => number = () => Infinity,
+  frame?: Box,
+): Seen {
   const flat = meshes.map(({ positions }) =>
     Array.from({ length: positions.length / 3 }, (_, i) => FLAT(axes, positions, i)),
   );
-  let [left, bottom, right, top] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const [x, y] of flat.flat()) {
-    [left, right] = [Math.min(left, x), Math.max(right, x)];
-    [bottom, top] = [Math.min(bottom, y), Math.max(top, y)];
-  }
-  const cell = Math.max(right - left, top - bottom, 1e-6) / cells;
-  const [columns, rows] = [Math.ceil((right - left) / cell) + 1, Math.ceil((top - bottom) / cell) + 1];
+  const { x: left, y: bottom, width, height } = frame ?? boxAboutPoints(flat.flat());
+  const cell = Math.max(width, height, 1e-6) / cells;
+  const [columns, rows] = [Math.ceil(width / cell) + 1, Math.ceil(height / cell) + 1];
   const seen: Seen = {
     columns,
     rows,
@@ -60,13 +67,23 @@ export function seenBodies(meshes: readonly Mesh[], axes: Axes, cells: number, n
   meshes.forEach(({ triangles }, body) => {
     for (let t = 0; t + 2 < triangles.length; t += 3) {
       const corners = [0, 1, 2].map((i) => flat[body]![triangles[t + i]!]!);
-      put(seen, corners as [Corner, Corner, Corner], body, nearest);
+      put(seen, corners as [Corner, Corner, Corner], body, nearest(body));
     }
   });
   return seen;
 }
 
 type Corner = [number, number, number];
+
+/** The box about points in a view's plane. */
+function boxAboutPoints(points: readonly Corner[]): Box {
+  let [left, bottom, right, top] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const [x, y] of points) {
+    [left, right] = [Math.min(left, x), Math.max(right, x)];
+    [bottom, top] = [Math.min(bottom, y), Math.max(top, y)];
+  }
+  return { x: left, y: bottom, width: right - left, height: top - bottom };
+}
 
 /** Where light comes from: right, up, and toward whoever looks; a unit vector. */
 const LIGHT_FROM = [-0.36, 0.61, 0.706];
@@ -133,8 +150,8 @@ export interface ShadedPicture {
   box: Box;
 }
 
-/** Shades bodies. @param nearest what is nearer than that is cut away */
-export function shadedBodies(meshes: readonly Mesh[], axes: Axes, nearest = Infinity): ShadedPicture {
+/** Shades bodies. @param nearest of each body what is nearer than that is cut away */
+export function shadedBodies(meshes: readonly Mesh[], axes: Axes, nearest?: (body: number) => number): ShadedPicture {
   const { columns, rows, cell, corner, body, light } = seenBodies(meshes, axes, SHADED_CELLS, nearest);
   const pixels = new Uint8Array(columns * rows * 2);
   for (let row = 0; row < rows; row++) {
@@ -168,27 +185,37 @@ const PARTS_CELLS = 400;
 /** The parts of an assembly by name, each with a place in the view's plane where it is seen, or where its middle is hidden. */
 export function partsSeen(placed: readonly PlacedMesh[], axes: Axes): { name: string; at: Point }[] {
   const names = partNames(placed);
+  const bodies = new Map<string, number[]>();
+  names.forEach((name, body) => bodies.set(name, [...(bodies.get(name) ?? []), body]));
+  const places = placesSeen(placed, [...bodies.values()], axes);
+  return [...bodies.keys()].map((name, i) => ({ name, at: places[i]! }));
+}
+
+/**
+ * For each of some parts a place in the view's plane where it is seen, or where its middle is hidden.
+ *
+ * @param parts the numbers of each one's bodies
+ */
+export function placesSeen(placed: readonly PlacedMesh[], parts: readonly (readonly number[])[], axes: Axes): Point[] {
   const seen = seenBodies(
     placed.map(({ mesh }) => mesh),
     axes,
     PARTS_CELLS,
   );
-  const cells = new Map<string, Point[]>();
+  const partOf = new Map(parts.flatMap((bodies, part) => bodies.map((body) => [body, part] as const)));
+  const cells = parts.map((): Point[] => []);
   seen.body.forEach((body, at) => {
-    if (body < 0) return;
+    const part = partOf.get(body);
+    if (part === undefined) return;
     const { columns, cell, corner } = seen;
-    const point = {
+    cells[part]!.push({
       x: corner.x + ((at % columns) + 0.5) * cell,
       y: corner.y + (Math.floor(at / columns) + 0.5) * cell,
-    };
-    const own = cells.get(names[body]!);
-    if (own) own.push(point);
-    else cells.set(names[body]!, [point]);
+    });
   });
-  return [...new Set(names)].map((name) => {
-    const own = cells.get(name);
-    return { name, at: own ? nearestToMiddle(own) : middleOf(placed[names.indexOf(name)]!.mesh, axes) };
-  });
+  return parts.map((bodies, part) =>
+    cells[part]!.length > 0 ? nearestToMiddle(cells[part]!) : middleOf(placed[bodies[0]!]!.mesh, axes),
+  );
 }
 
 /** What each body's part is called: by the first product in which the bodies differ. */

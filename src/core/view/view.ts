@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { AS_NOTED } from '../sheet/scales';
+import { Moves } from '../specimen/moves';
 import { Direction, SIDES, Standing } from './direction';
 
 /** A scale as ISO 5455 writes it: 1:2, 5:1. */
@@ -7,16 +8,24 @@ const OwnScale = z.string().regex(/^\d+([.,]\d+)?\s*:\s*\d+([.,]\d+)?$/, 'a scal
 
 const mm = z.number().min(-100_000).max(100_000);
 const OnPaper = z.object({ x: mm, y: mm });
+const Named = z.string().min(1).max(500);
 
 /** What a view shows of its model. */
 export const ViewOf = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('seen'), from: Direction }),
+  z.object({
+    kind: z.literal('seen'),
+    from: Direction,
+    /** An assembly whose parts are pulled apart: as is proposed but for these. */
+    apart: Moves.optional(),
+  }),
   z.object({
     kind: z.literal('section'),
     /** What is left behind the plane is seen from that side. */
     from: z.enum(SIDES),
     /** Where the plane is, mm of the model from its middle toward whoever looks. */
     at: mm,
+    /** The parts of an assembly that are not cut lengthwise, by name. */
+    whole: z.array(Named).max(300, '300 parts at most are left whole').optional(),
   }),
   z.object({
     kind: z.literal('detail'),
@@ -76,6 +85,7 @@ export function viewName({ of, specimen }: Pick<SheetView, 'of' | 'specimen'>): 
   if (specimen === null) return 'Empty slot';
   switch (of.kind) {
     case 'seen':
+      if (of.apart) return `Pulled apart, ${viewName({ of: { kind: 'seen', from: of.from } }).toLowerCase()}`;
       return of.from.startsWith('isometric') || of.from === 'front' || of.from === 'rear'
         ? `${of.from[0]!.toUpperCase()}${of.from.slice(1)}`
         : `From ${of.from === 'left' || of.from === 'right' ? `the ${of.from}` : of.from}`;

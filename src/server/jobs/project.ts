@@ -3,14 +3,15 @@ import { noteProgress } from '../repositories/jobs';
 import { findProjections, keepProjection, keepTrouble } from '../repositories/projections';
 import { keepPicture } from '../repositories/pictures';
 import { findShape } from '../repositories/shapes';
-import { type Made, Projector, TookTooLong } from '../projecting/projector';
+import { TookTooLong } from '../processes/processor-time';
+import { type Made, Projector } from '../projecting/projector';
 import type { JobKind } from './kind';
 
 /** How much processor time an exact projection may take before there is a preview of it, and one from triangles, seconds. */
-const seconds = () => Number(process.env.ZONOGRAPH_PROJECTION_SECONDS ?? 60);
-const COARSE_SECONDS = 60;
+const seconds = () => Number(process.env.ZONOGRAPH_PROJECTION_SECONDS ?? 120);
+const COARSE_SECONDS = 120;
 /** How many times as much an exact one may take once there is a preview. */
-const PATIENCE = 10;
+const PATIENCE = 5;
 /** How often the claim on a projection is renewed while it is made. */
 const RENEWED_MS = 10_000;
 

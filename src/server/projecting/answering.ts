@@ -1,10 +1,21 @@
 import openReader, { type Occt } from 'occt-import-js';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
-import { type PlacedMesh, coarselyProjected, middleOfBodies, partsSeen, shadedBodies } from '../../core/view/triangles';
+import { matchedName } from '../../core/property/names';
+import { movedApart, pathsSeen, pulledApart } from '../../core/view/pulled-apart';
+import {
+  type PlacedMesh,
+  coarselyProjected,
+  middleOfBodies,
+  partsSeen,
+  placesSeen,
+  shadedBodies,
+} from '../../core/view/triangles';
 import { dot } from '../../core/view/direction';
 import type { Projected } from '../../core/view/projected';
+import { apartIn, partOf, solidsThatAre } from './bodies';
 import { placedMeshes } from './meshes';
+import { isCutLengthwise } from './lengthwise';
 import { type ReadShape, openedKernel, readShape } from './kernel';
 import { projected } from './projecting';
 import type { FromProjector, ToProject, ToWarm } from './projector';
@@ -40,31 +51,94 @@ async function project(
   held: Held,
   { projection, coarse }: ToProject,
 ): Promise<{ projected: Projected; raster?: Uint8Array }> {
-  const { product } = projection;
+  const { product, whole, apart } = projection;
   const meshes = () => (held.meshes ??= (reader ??= openReader()).then((occt) => placedMeshes(occt, held.bytes)));
   const read = () => readShapeOnce(held);
   // The triangles are read where they are needed alone: a part's projection does without.
   const isAssembly = product !== undefined || (!coarse && (await read()).solids.length > 1);
-  if (!isAssembly && !coarse && !projection.shaded) return { projected: projected(await read(), projection) };
+  if (!isAssembly && !coarse && !projection.shaded && !apart) return { projected: projected(await read(), projection) };
   const all = await meshes();
   const isPart = product !== undefined && !all.every(({ path }) => path.includes(product));
   const own = isPart ? all.filter(({ path }) => path.includes(product)) : all;
   if (own.length === 0) throw new Error(`There is no ${product ?? 'shape'} in its file.`);
+  if (apart) {
+    const pulled = pulledApart(own, apart);
+    const bodies = movedApart(own, pulled);
+    const exact = coarse
+      ? coarselyProjected(bodies, projection)
+      : projected(apartIn(await read(), own, pulled), projection);
+    const places = placesSeen(
+      bodies,
+      pulled.map((part) => part.bodies),
+      projection.axes,
+    );
+    const seen: Projected = {
+      ...exact,
+      parts: partsSeen(bodies, projection.axes),
+      apart: {
+        parts: pulled.map(({ name, by }, i) => ({ name, by, at: places[i]! })),
+        paths: pathsSeen(pulled, bodies, projection.axes),
+      },
+    };
+    return projection.shaded ? shaded(seen, bodies, projection) : { projected: seen };
+  }
   const parts = partsSeen(own, projection.axes);
+  const uncut = named(own, whole ?? []);
   const exact = coarse
     ? coarselyProjected(own, projection)
-    : projected(await read(), projection, isPart ? own : undefined);
-  const seen = { ...exact, ...(parts.length > 1 && { parts }) };
-  return projection.shaded ? shaded(seen, own, projection) : { projected: seen };
+    : projectedOf(await read(), projection, { own: isPart ? own : undefined, uncut });
+  const found = whole?.filter((name) => named(own, [name]).length > 0);
+  const seen = { ...exact, ...(parts.length > 1 && { parts }), ...(found && { uncut: found }) };
+  if (!projection.shaded) return { projected: seen };
+  return shaded(seen, own, projection, coarse ? [] : uncutBodies(await read(), uncut, own, projection));
+}
+
+/** The bodies that have one of some names, or are in a product that has one. */
+function named(placed: readonly PlacedMesh[], names: readonly string[]): PlacedMesh[] {
+  const wanted = new Set(names.map(matchedName));
+  return placed.filter(({ path }) => path.some((name) => wanted.has(matchedName(name))));
+}
+
+/** The exact projection of a file, or of the bodies of it that are meant. */
+function projectedOf(
+  read: ReadShape,
+  projection: ToProject['projection'],
+  { own, uncut }: { own: readonly PlacedMesh[] | undefined; uncut: readonly PlacedMesh[] },
+): Projected {
+  const whole = uncut.length > 0 ? solidsThatAre(read, uncut) : [];
+  return projected(own ? partOf(read, own) : read, projection, new Set(whole));
 }
 
 const readShapeOnce = (held: Held) => (held.exact ??= readShape(held.bytes));
 
+/** Where a section cuts, mm from the model's origin toward whoever looks. */
+const planeOf = (own: readonly PlacedMesh[], { axes, cut }: ToProject['projection']): number | undefined =>
+  cut === undefined ? undefined : dot(middleOfBodies(own.map(({ mesh }) => mesh)), axes.toViewer) + cut;
+
+/** The bodies that are to stay whole and that the plane goes along. */
+function uncutBodies(
+  read: ReadShape,
+  uncut: readonly PlacedMesh[],
+  own: readonly PlacedMesh[],
+  projection: ToProject['projection'],
+): PlacedMesh[] {
+  const at = planeOf(own, projection);
+  if (at === undefined || uncut.length === 0) return [];
+  const solids = solidsThatAre(read, uncut);
+  return uncut.filter((_, i) => isCutLengthwise(solids[i]!, projection.axes, at));
+}
+
 /** A projection with its picture, shaded. */
-async function shaded(projected: Projected, own: readonly PlacedMesh[], { axes, cut }: ToProject['projection']) {
+async function shaded(
+  projected: Projected,
+  own: readonly PlacedMesh[],
+  projection: ToProject['projection'],
+  uncut: readonly PlacedMesh[] = [],
+) {
   const meshes = own.map(({ mesh }) => mesh);
-  const nearest = cut === undefined ? undefined : dot(middleOfBodies(meshes), axes.toViewer) + cut;
-  const { width, height, pixels, box } = shadedBodies(meshes, axes, nearest);
+  const at = planeOf(own, projection) ?? Infinity;
+  const nearest = (body: number) => (uncut.includes(own[body]!) ? Infinity : at);
+  const { width, height, pixels, box } = shadedBodies(meshes, projection.axes, nearest);
   const raster = await sharp(pixels, { raw: { width, height, channels: 2 } })
     .png({ compressionLevel: 9 })
     .toBuffer();

@@ -6,15 +6,15 @@ import { type Kernel, type KernelShape, OFF, castSolid, explored, inPlane, point
 
 type KernelFace = InstanceType<Kernel['TopoDS_Face']>;
 
-/** What of a solid is behind the cutting plane. */
-export function cutOff(solid: AnyShape, axes: Axes, cutAt: number): AnyShape {
+/** What of a solid is behind the cutting plane, or before it. */
+export function cutOff(solid: AnyShape, axes: Axes, cutAt: number, keeps: 'behind' | 'before' = 'behind'): AnyShape {
   const oc = getOC() as Kernel;
   const [x, y, z] = axes.toViewer;
   const at = new oc.gp_Pnt(x * cutAt, y * cutAt, z * cutAt);
   const plane = new oc.gp_Pln(at, new oc.gp_Dir(x, y, z));
   const face = new oc.BRepBuilderAPI_MakeFace(plane).Face();
-  const inFront = new oc.gp_Pnt(x * (cutAt + 1), y * (cutAt + 1), z * (cutAt + 1));
-  const half = new oc.BRepPrimAPI_MakeHalfSpace(face, inFront).Solid();
+  const off = cutAt + (keeps === 'behind' ? 1 : -1);
+  const half = new oc.BRepPrimAPI_MakeHalfSpace(face, new oc.gp_Pnt(x * off, y * off, z * off)).Solid();
   const cut = new oc.BRepAlgoAPI_Cut(solid.wrapped, half, new oc.Message_ProgressRange());
   return castSolid(solid, cut.Shape());
 }

@@ -14,14 +14,21 @@ export function placedMeshes(occt: Occt, bytes: Uint8Array): PlacedMesh[] {
   const read = occt.ReadStepFile(bytes, FINE);
   if (!read.success) throw new Error('Its shape cannot be read.');
   const placed: PlacedMesh[] = [];
-  const visit = ({ name, meshes, children }: OcctNode, above: readonly string[]) => {
-    const path = name === '' ? above : [...above, name];
+  let count = 0;
+  const visit = ({ name, meshes, children }: OcctNode, above: readonly string[], aboveAt: readonly number[]) => {
+    const [path, places] =
+      name === ''
+        ? [above, aboveAt]
+        : [
+            [...above, name],
+            [...aboveAt, count++],
+          ];
     for (const i of meshes) {
       const { attributes, index } = read.meshes[i]!;
-      placed.push({ mesh: { positions: attributes.position.array, triangles: index.array }, path });
+      placed.push({ mesh: { positions: attributes.position.array, triangles: index.array }, path, places });
     }
-    for (const child of children) visit(child, path);
+    for (const child of children) visit(child, path, places);
   };
-  visit(read.root, []);
+  visit(read.root, [], []);
   return placed;
 }

@@ -2,33 +2,37 @@ import { type AnyShape, ProjectionCamera, getOC, makeCompound } from 'replicad';
 import type { Point } from '../../core/geometry/box';
 import { type Axes, type Vector, dot } from '../../core/view/direction';
 import type { Projected, Projection, ViewCurve } from '../../core/view/projected';
-import type { PlacedMesh } from '../../core/view/triangles';
+import { shadowOf } from '../../core/view/shadow';
 import { tidied } from '../../core/view/tidying';
-import { partOf } from './bodies';
 import { cutAreas, cutOff } from './cutting';
+import { meshOf } from './face-meshes';
 import { type Kernel, type KernelShape, OFF, type ReadShape, explored, inPlane, pointsOn, sizeOf } from './kernel';
+import { isCutLengthwise } from './lengthwise';
 import { axesOfFaces } from './turned-faces';
 
 /**
  * The exact projection of a shape with its hidden lines removed by the kernel: edges and outlines as lines, arcs and runs of points,
  * visible and hidden apart, each once; centre lines and centres of its turned faces; of a section the areas that are cut.
  *
- * @param only the bodies of it that are meant, where that is not the whole file
+ * @param whole the solids of it that are not cut where the plane goes along them
  */
 export function projected(
-  read: ReadShape,
+  { shape, solids }: ReadShape,
   { axes, cut, hidden: withHidden }: Projection,
-  only?: readonly PlacedMesh[],
+  whole: ReadonlySet<AnyShape> = new Set(),
 ): Projected {
-  const { shape, solids } = only ? partOf(read, only) : read;
   const middle = middleOf(shape);
   const cutAt = cut === undefined ? undefined : dot(middle, axes.toViewer) + cut;
-  const left = cutAt === undefined ? solids : solids.map((solid) => cutOff(solid, axes, cutAt));
-  const whole = cutAt === undefined ? shape.wrapped : makeCompound(left.map((solid) => solid.clone())).wrapped;
-  const { visible, hidden, smooth } = hiddenLines(whole, axes, withHidden === true);
+  const uncut = solids.filter(
+    (solid) => cutAt !== undefined && whole.has(solid) && isCutLengthwise(solid, axes, cutAt),
+  );
+  const left =
+    cutAt === undefined ? solids : solids.map((solid) => (uncut.includes(solid) ? solid : cutOff(solid, axes, cutAt)));
+  const all = cutAt === undefined ? shape.wrapped : makeCompound(left.map((solid) => solid.clone())).wrapped;
+  const { visible, hidden, smooth } = hiddenLines(all, axes, withHidden === true);
   const box = boxAbout([...visible, ...smooth, ...hidden]);
-  const lines = tidied(visible, hidden, 3 * OFF * sizeOf(whole));
-  const turned = axesOfFaces(whole, axes, {
+  const lines = tidied(visible, hidden, 3 * OFF * sizeOf(all));
+  const turned = axesOfFaces(all, axes, {
     drawn: withHidden === true ? undefined : [...lines.visible, ...smooth],
     cutAt,
   });
@@ -41,7 +45,13 @@ export function projected(
     cut:
       cutAt === undefined
         ? []
-        : left.flatMap((one, solid) => cutAreas(solids[solid]!, one, axes, cutAt).map((rings) => ({ solid, rings }))),
+        : solids.flatMap((solid, i) =>
+            uncut.includes(solid) ? [] : cutAreas(solid, left[i]!, axes, cutAt).map((rings) => ({ solid: i, rings })),
+          ),
+    ...(cutAt !== undefined &&
+      uncut.length > 0 && {
+        covered: uncut.flatMap((solid) => shadowOf(meshOf(cutOff(solid, axes, cutAt, 'before').wrapped), axes)),
+      }),
   });
 }
 

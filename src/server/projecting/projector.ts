@@ -1,7 +1,7 @@
 import { type ChildProcess, fork } from 'node:child_process';
 import { join } from 'node:path';
 import type { Projected, Projection } from '../../core/view/projected';
-import { limitWork } from '../processor-time';
+import { TookTooLong, limitWork } from '../processes/processor-time';
 
 /** What is sent to the projecting process: the file comes with the first projection of it. */
 export interface ToProject {
@@ -27,9 +27,6 @@ export interface Made {
   projected: Projected;
   raster?: Uint8Array;
 }
-
-/** It took more processor time than it may: a machine that is busy with other things is slower, and projects the same. */
-export class TookTooLong extends Error {}
 
 /** How many files stay read in the process. */
 const MOST_FILES = 4;
@@ -64,7 +61,8 @@ export class Projector {
       return await new Promise<Made>((done, fail) => {
         const watched = limitWork(child.pid!, seconds, () => this.end(new TookTooLong(), fail));
         const stopped = () => this.end(new DOMException('stopped', 'AbortError'), fail);
-        const left = () => fail(new Error('The kernel broke off.'));
+        const left = () =>
+          fail(new Error('The kernel ended before it was done. A shape may need more memory than there is.'));
         const heard = (answer: FromProjector) => {
           if (answer.id !== id) return;
           if ('trouble' in answer) fail(new Error(answer.trouble));

@@ -164,18 +164,28 @@ export async function allFormats(
   return rows.map(({ tags, ...row }) => ({ ...row, tags: fromJson<string[]>(tags) }));
 }
 
-/** Every format with a released edition that counts on a day, by name, with the newest of them. */
-export async function formatsInForce(
-  db: Database,
-  today: string,
-): Promise<{ id: string; name: string; description: string; edition: EditionRow }[]> {
-  const found = await Promise.all(
-    (await allFormats(db)).map(async ({ id, name, description }) => {
-      const edition = await editionInForce(db, id, today);
-      return edition && { id, name, description, edition };
-    }),
+/** A format with the edition that counts on a day, by what that froze. */
+export interface FormatInForce {
+  id: string;
+  name: string;
+  description: string;
+  /** The number of the edition, and the hash of its snapshot. */
+  edition: number;
+  snapshot: string;
+}
+
+/** Every format with a released edition that counts on a day, by name, with the newest of them. @param id of one alone */
+export async function formatsInForce(db: Database, today: string, id?: string): Promise<FormatInForce[]> {
+  const own = id === undefined ? '' : 'AND format_id = ?';
+  return db.query<FormatInForce>(
+    `SELECT formats.id, formats.name, formats.description, editions.number AS edition, edition_releases.snapshot
+     FROM (SELECT format_id, MAX(number) AS number FROM editions JOIN edition_releases ON edition_id = id
+           WHERE state = 'released' AND counts_from <= ? ${own} GROUP BY format_id) AS newest
+     JOIN editions ON editions.format_id = newest.format_id AND editions.number = newest.number
+     JOIN edition_releases ON edition_releases.edition_id = editions.id
+     JOIN formats ON formats.id = newest.format_id ORDER BY formats.name`,
+    id === undefined ? [today] : [today, id],
   );
-  return found.filter((one) => one !== undefined);
 }
 
 /** The newest edition of a format that is released, whenever it counts, else the newest withdrawn; none while it has only an open one. */

@@ -1,7 +1,8 @@
-import type { ExportKind } from '../../contract/export';
 import { TRIAL } from '../../core/drawing/drawing';
 import { lackingWords } from '../../core/drawing/finishing';
 import { drawnSheets, sheetTitle } from '../../core/drawing/sheets';
+import type { ExportKind } from '../../core/exchange/export-kinds';
+import type { ExportedFile } from '../../core/exchange/written-sheets';
 import { dxfPrompts } from '../../core/exchange/dxf-prompts';
 import { canonicalHash } from '../../core/format/canonical';
 import { languageOf } from '../../core/property/language';
@@ -12,7 +13,7 @@ import { database } from '../database';
 import { findDrawing, keepItems } from '../repositories/drawings';
 import { printsOf, wrongOn } from './drawing-prints';
 import { GONE, drawingAtHand, registerColumns } from './drawing-sources';
-import { type ExportedFile, writeSheets } from './export';
+import { type ForWhom, SOMEBODY, writeSheets } from '../writing/write-sheets';
 import { ServiceError } from './service-error';
 import { asItStands } from './signatures-standing';
 
@@ -24,6 +25,7 @@ import { asItStands } from './signatures-standing';
 export async function exportDrawing(
   id: string,
   { kind, asItIs }: { kind: ExportKind; asItIs: boolean },
+  whom: ForWhom = SOMEBODY,
 ): Promise<ExportedFile> {
   const kept = await findDrawing(database, id);
   if (!kept) throw GONE();
@@ -56,5 +58,5 @@ export async function exportDrawing(
     language: languageOf(facts),
     ...(maker !== undefined && { author: valueText(maker) }),
   };
-  return writeSheets(sheets, kind, details, prints.files, at.profile);
+  return writeSheets(sheets, kind, details, prints.files, at.profile, whom);
 }

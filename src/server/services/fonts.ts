@@ -8,6 +8,7 @@ import {
   glyphTableToJson,
 } from '../../core/lettering/glyph-table';
 import { readGlyphTable } from '../../core/lettering/reading-glyphs';
+import type { Actor } from '../actor';
 import { type Database, database } from '../database';
 import { fontFile, shippedGlyphTables } from '../fonts';
 import { findFontFiles, findGlyphTables, keepFont } from '../repositories/fonts';
@@ -17,10 +18,10 @@ import { ServiceError } from './service-error';
 const isShipped = (id: string) => SHIPPED_FONTS.some((font) => font.id === id);
 
 /** Takes in a font of the office. @throws ServiceError with the reason when it cannot be used */
-export async function takeFont(bytes: Uint8Array): Promise<FontEntry> {
+export async function takeFont(actor: Actor, bytes: Uint8Array): Promise<FontEntry> {
   if (bytes.byteLength === 0) throw new ServiceError(422, 'The file is empty.');
   const id = createHash('sha256').update(bytes).digest('hex');
-  const read = await readUpload('font', { id, bytes });
+  const read = await readUpload('font', { id, bytes }, actor.account);
   if (!read.ok) throw new ServiceError(422, read.reason);
   const { name, type, table } = read.font;
   const entry = { id, name: name.slice(0, 200) };
@@ -44,15 +45,14 @@ const readAnew = new Map<string, GlyphTableJson>();
 /** The glyph tables of fonts of the office. One that was kept before tables had what they have now is read from the font again. */
 async function keptTables(db: Database, ids: readonly string[]): Promise<GlyphTableJson[]> {
   const kept = await findGlyphTables(db, ids);
-  return Promise.all(
-    [...kept].map(async ([id, table]) => {
-      const known = readAnew.get(id) ?? GlyphTableJson.safeParse(table).data;
-      if (known) return known;
-      const read = glyphTableToJson(readGlyphTable(id, (await findFontFiles(db, [id])).get(id)!));
-      readAnew.set(id, read);
-      return read;
-    }),
-  );
+  const tables: GlyphTableJson[] = [];
+  for (const [id, table] of kept) {
+    const known = readAnew.get(id) ?? GlyphTableJson.safeParse(table).data;
+    const read = known ?? glyphTableToJson(readGlyphTable(id, (await findFontFiles(db, [id])).get(id)!));
+    if (!known) readAnew.set(id, read);
+    tables.push(read);
+  }
+  return tables;
 }
 
 /** What composing and writing sheets needs of fonts: the glyph tables, and each font's file. */

@@ -37,9 +37,14 @@ export async function frozenOf(db: Database, edition: EditionRow): Promise<Froze
   const what = `Edition ${edition.number} of “${edition.document.name}”`;
   const release = (await findReleases(db, [edition.id])).get(edition.id);
   if (!release) throw damaged(what, 'there is no record of its release');
-  const text = await findSnapshot(db, release.snapshot);
+  return snapshotOf(db, release.snapshot, what);
+}
+
+/** What is kept under the hash of a snapshot, verified. @throws ServiceError 422 when it is gone or is not what was frozen */
+export async function snapshotOf(db: Database, hash: string, what: string): Promise<Frozen> {
+  const text = await findSnapshot(db, hash);
   if (text === undefined) throw damaged(what, 'what was frozen with it is gone');
-  const read = readSnapshot(text, release.snapshot);
+  const read = readSnapshot(text, hash);
   if (!read.ok) throw damaged(what, read.reason);
   return read.frozen;
 }

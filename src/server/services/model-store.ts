@@ -165,7 +165,7 @@ async function shapeGiven(
   if (bytes.length > LARGEST_STEP) return refuse(`${file} is over 50 MB; at most 50 MB are taken.`);
   if (createHash('sha256').update(bytes).digest('hex') !== hash)
     return refuse(`${file} is not what the store says it is.`);
-  const read = await readUpload('shape', { file, bytes, model: known?.name ?? name });
+  const read = await readUpload('shape', { file, bytes, model: known?.name ?? name }, 'model store');
   if (read.ok) await keepShape(database, hash, file, bytes);
   return read;
 }

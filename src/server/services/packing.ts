@@ -17,7 +17,7 @@ import { allBooks } from '../repositories/rule-books';
 import { findSnapshot } from '../repositories/snapshots';
 import { findStarters } from '../repositories/starters';
 import { findPlaces, placesOf } from '../repositories/value-places';
-import type { ExportedFile } from './export';
+import type { ExportedFile } from '../../core/exchange/written-sheets';
 import { proofFacts } from './format-views';
 import { ServiceError } from './service-error';
 
@@ -48,7 +48,9 @@ export async function gather(db: Database, chosen: readonly string[] | undefined
   const site = sites.find(({ isDefault }) => isDefault);
   const owner = site?.values[SUPPLIED.legalOwner];
   const from = owner === undefined ? (site?.name ?? 'an office') : valueText(owner).replaceAll('\n', ' ');
-  const rows = await Promise.all(ids.map((id) => formatWith(db, id, from)));
+  // One after another, here and below: an office of hundreds leaves connections to others.
+  const rows: Awaited<ReturnType<typeof formatWith>>[] = [];
+  for (const id of ids) rows.push(await formatWith(db, id, from));
   const snapshots = new Map<string, string>();
   for (const { editions } of rows)
     for (const { release } of editions)
@@ -93,6 +95,13 @@ export async function gather(db: Database, chosen: readonly string[] | undefined
           (document.format === undefined || packed.has(document.format)),
       ),
   );
+  const packedProfiles: Contents['profiles'] = [];
+  for (const { id, name, document } of profiles) {
+    const revisions: Contents['profiles'][number]['revisions'] = [];
+    for (const { number, why, who } of (await revisionsOf(db, id)).toReversed())
+      revisions.push({ number, why, who, document: (await findRevision(db, id, number))!.document });
+    packedProfiles.push({ id, name, document, revisions });
+  }
   const contents: Contents = {
     from,
     properties,
@@ -100,21 +109,7 @@ export async function gather(db: Database, chosen: readonly string[] | undefined
     ruleBooks: (await allBooks(db))
       .filter(({ id }) => isWhole || bookIds.has(id))
       .map(({ id, name, document }) => ({ id, name, document })),
-    profiles: await Promise.all(
-      profiles.map(async ({ id, name, document }) => ({
-        id,
-        name,
-        document,
-        revisions: await Promise.all(
-          (await revisionsOf(db, id)).toReversed().map(async ({ number, why, who }) => ({
-            number,
-            why,
-            who,
-            document: (await findRevision(db, id, number))!.document,
-          })),
-        ),
-      })),
-    ),
+    profiles: packedProfiles,
     formats: rows.map(({ row, about, editions }) => ({
       id: row.id,
       name: row.name,

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { LARGEST_PICTURE, MOST_PIXELS, type PictureData } from '../../core/picture/picture';
+import type { Actor } from '../actor';
 import { database } from '../database';
 import { findPictureFiles, findPictures, keepPicture } from '../repositories/pictures';
 import { readUpload } from '../uploads/read-upload';
@@ -20,7 +21,7 @@ export interface TakenPicture {
  * Takes in a picture file: PNG and JPEG as they are, SVG as its outlines. Kept once by its content.
  * @throws ServiceError with the reason for a wrong type, a damaged file, one over 10 MB or with too many pixels
  */
-export async function takePicture(bytes: Uint8Array, name: string): Promise<TakenPicture> {
+export async function takePicture(actor: Actor, bytes: Uint8Array, name: string): Promise<TakenPicture> {
   if (bytes.byteLength === 0) throw new ServiceError(422, 'The file is empty.');
   if (bytes.byteLength > LARGEST_PICTURE) {
     throw new ServiceError(
@@ -32,7 +33,7 @@ export async function takePicture(bytes: Uint8Array, name: string): Promise<Take
   const raster = rasterType(bytes);
   const { picture, leftOut } = raster
     ? { picture: await readRaster(bytes, raster), leftOut: [] }
-    : await readVector(bytes);
+    : await readVector(bytes, actor);
   await keepPicture(database, hash, name.slice(0, 200), picture, raster && bytes);
   return { hash, picture, leftOut };
 }
@@ -82,12 +83,12 @@ async function readRaster(bytes: Uint8Array, type: 'png' | 'jpeg'): Promise<Pict
   }
 }
 
-async function readVector(bytes: Uint8Array): Promise<{ picture: PictureData; leftOut: string[] }> {
+async function readVector(bytes: Uint8Array, { account }: Actor): Promise<{ picture: PictureData; leftOut: string[] }> {
   const text = new TextDecoder('utf-8', { fatal: false }).decode(bytes);
   if (!/<svg[\s>]/i.test(text.slice(0, 4000))) {
     throw new ServiceError(422, 'That is no picture Zonograph takes: it takes PNG, JPEG and SVG.');
   }
-  const read = await readUpload('svg picture', { text });
+  const read = await readUpload('svg picture', { text }, account);
   if (!read.ok) throw new ServiceError(422, read.reason);
   return read;
 }

@@ -28,7 +28,6 @@ import { takeTurn } from '../repositories/turns';
 import { keepForDrawings } from './office-foresight';
 import { ServiceError, conflict } from './service-error';
 
-const SOURCES = ['organisation', 'project'] as const;
 const CALLED: Record<OfficePlace['source'], string> = { organisation: 'site', project: 'project' };
 const GONE = () => new ServiceError(404, 'That is no longer in the office.');
 const isOfOffice = (place: ValuePlace | undefined): place is ValuePlace & { source: OfficePlace['source'] } =>
@@ -36,8 +35,8 @@ const isOfOffice = (place: ValuePlace | undefined): place is ValuePlace & { sour
 
 /** Everything of the office that gives values: its sites, the default one first, and its projects. */
 export async function places(): Promise<OfficePlace[]> {
-  const lists = await Promise.all(SOURCES.map((source) => placesOf(database, source)));
-  return lists.flat().filter(isOfOffice);
+  const [sites, projects] = [await placesOf(database, 'organisation'), await placesOf(database, 'project')];
+  return [...sites, ...projects].filter(isOfOffice);
 }
 
 const note = (db: Database, actor: Actor, id: string, words: string) =>

@@ -35,7 +35,8 @@ import {
 } from '../repositories/profiles';
 import { findProperty } from '../repositories/properties';
 import { takeTurn } from '../repositories/turns';
-import { type ExportedFile, writeSheets } from './export';
+import type { ExportedFile } from '../../core/exchange/written-sheets';
+import { type ForWhom, SOMEBODY, writeSheets } from '../writing/write-sheets';
 import { ServiceError, conflict } from './service-error';
 import { type Asker, hiddenFormats } from './gate';
 import { officeToday } from './today';
@@ -247,6 +248,7 @@ export async function releaseProfile(
 export async function exportSpecimen(
   id: string,
   { kind, paper }: z.infer<(typeof ExportSpecimen)['body']>,
+  whom: ForWhom = SOMEBODY,
 ): Promise<ExportedFile> {
   const row = await findProfile(database, id);
   if (!row) throw GONE();
@@ -261,5 +263,6 @@ export async function exportSpecimen(
     details,
     { font: fontFile, picture: noPicture },
     row.document,
+    whom,
   );
 }

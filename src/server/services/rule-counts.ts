@@ -105,9 +105,8 @@ async function view(
 /** The newest count of a book, and the newest look ahead. */
 export async function counts(asker: Asker, id: string): Promise<BookCounts> {
   const hidden = await hiddenFormats(database, asker);
-  const [count, ahead] = await Promise.all(
-    [COUNT, AHEAD].map(async (kind) => view(database, await newestJob(database, kind, id), id, hidden)),
-  );
+  const newest = async (kind: string) => view(database, await newestJob(database, kind, id), id, hidden);
+  const [count, ahead] = [await newest(COUNT), await newest(AHEAD)];
   const followers = (await followersOf(database, id, await booksById(database))).map((one) => one.id);
   const [following, all] = [
     await countThings(database, followers, hidden),

@@ -12,10 +12,12 @@ import { type Composed } from '../../core/scene/compose';
 import { composePlanned, planSheets } from '../../core/scene/planning';
 import { type Resources, resourcesFor } from '../../core/scene/resources';
 import { database } from '../database';
-import { formatsInForce } from '../repositories/formats';
+import { type FormatInForce, formatsInForce } from '../repositories/formats';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
-import { type ExportedFile, asReleased, writeSheets } from './export';
-import { frozenOf } from './frozen';
+import type { ExportedFile } from '../../core/exchange/written-sheets';
+import { type ForWhom, SOMEBODY, writeSheets } from '../writing/write-sheets';
+import { asReleased } from './export';
+import { snapshotOf } from './frozen';
 import { hiddenFormats } from './gate';
 import { ServiceError } from './service-error';
 import { sheetResources } from './sheet-resources';
@@ -30,39 +32,53 @@ interface Released {
   frozen: Frozen;
 }
 
-async function released(): Promise<Released[]> {
-  const hidden = await hiddenFormats(database, 'program');
-  const formats = (await formatsInForce(database, await officeToday(database))).filter(
-    ({ id }) => !hidden.includes(id),
-  );
-  const found = await Promise.all(
-    formats.map(async ({ edition, ...about }): Promise<Released | undefined> => {
-      const frozen = await frozenOf(database, edition);
-      return frozen && { ...about, edition: edition.number, frozen };
-    }),
-  );
-  return found.filter((one) => one !== undefined);
-}
+/** What other programs are told of an edition beside its names; of a snapshot, which never changes. */
+type Told = Pick<ReleasedFormat, 'sizes' | 'properties' | 'asks'>;
+
+/** What has been told of editions, by their snapshots: no list reads all of them anew. */
+const told = new Map<string, Told>();
+const MOST_TOLD = 5000;
 
 /** All formats that drawings may be made on today, as other programs see them. */
 export async function releasedFormats(): Promise<ReleasedFormat[]> {
-  return (await released()).map(({ frozen, ...about }) => {
-    const { document, properties } = frozen;
-    const printed = propertiesPrinted(document);
-    return {
-      ...about,
-      sizes: document.sizes.map(({ id, name, width, height }) => ({
-        id,
-        name,
-        width: lengthAt(width, id),
-        height: lengthAt(height, id),
-      })),
-      properties: properties
-        .filter(({ id }) => printed.has(id))
-        .map(({ id, name, type, source }) => ({ id, name, type, source })),
-      asks: document.asked.map(({ key, name, prompt, required }) => ({ key, name, prompt, required })),
-    };
-  });
+  const hidden = new Set(await hiddenFormats(database, 'program'));
+  const formats: ReleasedFormat[] = [];
+  // One after another: an office with hundreds of formats leaves connections to others.
+  for (const { snapshot, ...about } of await formatsInForce(database, await officeToday(database))) {
+    if (hidden.has(about.id)) continue;
+    const known = told.get(snapshot) ?? toldOf(await snapshotOf(database, snapshot, calledIn(about)));
+    if (told.size < MOST_TOLD) told.set(snapshot, known);
+    formats.push({ ...about, ...known });
+  }
+  return formats;
+}
+
+const calledIn = ({ name, edition }: Pick<FormatInForce, 'name' | 'edition'>) => `Edition ${edition} of “${name}”`;
+
+function toldOf({ document, properties }: Frozen): Told {
+  const printed = propertiesPrinted(document);
+  return {
+    sizes: document.sizes.map(({ id, name, width, height }) => ({
+      id,
+      name,
+      width: lengthAt(width, id),
+      height: lengthAt(height, id),
+    })),
+    properties: properties
+      .filter(({ id }) => printed.has(id))
+      .map(({ id, name, type, source }) => ({ id, name, type, source })),
+    asks: document.asked.map(({ key, name, prompt, required }) => ({ key, name, prompt, required })),
+  };
+}
+
+/** A format in the edition that counts today. @throws ServiceError 404 */
+async function released(id: string): Promise<Released> {
+  const hidden = await hiddenFormats(database, 'program');
+  const [found] = hidden.includes(id) ? [] : await formatsInForce(database, await officeToday(database), id);
+  if (!found)
+    throw new ServiceError(404, 'There is no such format, or none of its editions is released and counts today.');
+  const { snapshot, ...about } = found;
+  return { ...about, frozen: await snapshotOf(database, snapshot, calledIn(about)) };
 }
 
 /** The values that were sent, by whom they are given: of the model and of the drawing. @throws ServiceError 422 for a name that nothing has */
@@ -95,9 +111,7 @@ async function composed(
   id: string,
   asked: z.output<typeof SheetAsked>,
 ): Promise<{ sheet: Composed; one: Released; facts: Facts; resources: Resources; files: SheetFiles }> {
-  const one = (await released()).find((format) => format.id === id);
-  if (!one)
-    throw new ServiceError(404, 'There is no such format, or none of its editions is released and counts today.');
+  const one = await released(id);
   const { frozen } = one;
   const size = findSize(frozen.document, asked.size);
   if (!size.ok) throw new ServiceError(422, size.reason);
@@ -126,7 +140,11 @@ async function composed(
 }
 
 /** A sheet as a file. */
-export async function sheetFor(id: string, asked: z.output<(typeof writtenSheet)['body']>): Promise<ExportedFile> {
+export async function sheetFor(
+  id: string,
+  asked: z.output<(typeof writtenSheet)['body']>,
+  whom: ForWhom = SOMEBODY,
+): Promise<ExportedFile> {
   const { sheet, one, facts, resources, files } = await composed(id, asked);
   const { scene, report } = sheet;
   const title = `${one.name}, ${report.sheet.name}`;
@@ -138,6 +156,7 @@ export async function sheetFor(id: string, asked: z.output<(typeof writtenSheet)
     details,
     files,
     one.frozen.profile.document,
+    whom,
   );
 }
 

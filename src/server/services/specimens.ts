@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import { counted } from '../../core/counted';
 import { ModelNames } from '../../core/property/model-names';
 import { componentCircle } from '../../core/specimen/mass';
+import type { Moves } from '../../core/specimen/moves';
 import { saying } from '../../core/specimen/saying';
 import { type Specimen, readSpecimen, withFormer } from '../../core/specimen/specimen';
 import type { Actor } from '../actor';
@@ -155,5 +157,18 @@ export async function sayOfSpecimen(
   if (!specimen)
     throw conflict(`${row.specimen.name} no longer says “${said.was}” for ${name}. Look at it again.`, row);
   const words = [`${name}: “${said.value}”`];
+  return changeSpecimen(actor, { specimen, version: row.version, sitting: randomUUID(), words });
+}
+
+/** Keeps with an assembly how far its parts are moved where it is pulled apart; none: as is proposed. @throws ServiceError 404, 409, 422 */
+export async function keepApart(actor: Actor, id: string, apart: Moves): Promise<{ version: number }> {
+  const row = await findSpecimen(database, id);
+  if (!row) throw new ServiceError(404, 'That model is no longer there.');
+  if (row.specimen.components.length === 0)
+    throw new ServiceError(422, `${row.specimen.name} is no assembly, so it is not pulled apart.`);
+  const { apart: _, ...others } = row.specimen;
+  const count = Object.keys(apart).length;
+  const specimen = count > 0 ? { ...others, apart } : others;
+  const words = [count > 0 ? `Pulled apart: ${counted(count, 'part')} moved` : 'Pulled apart as is proposed'];
   return changeSpecimen(actor, { specimen, version: row.version, sitting: randomUUID(), words });
 }

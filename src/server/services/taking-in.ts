@@ -141,7 +141,7 @@ export async function takeIn(actor: Actor, bytes: Uint8Array, given: string): Pr
   if (!read.success) throw new ServiceError(400, 'The choices are not written as they should be.');
   const whole = opened(bytes);
   // Fonts are read in a process of their own, and kept under their hash whatever becomes of the rest.
-  for (const { hash } of whole.contents.fonts) await takeFont(whole.fonts.get(hash)!);
+  for (const { hash } of whole.contents.fonts) await takeFont(actor, whole.fonts.get(hash)!);
   try {
     return await transaction(async (db) => {
       const items = await compared(db, whole.contents);

@@ -9,7 +9,7 @@ import type { ModelKind } from '../../core/property/facts';
 import { Button } from '../controls/button';
 import { Choice } from '../controls/choice';
 import { Select } from '../controls/field';
-import type { ExportKind } from '../../contract/export';
+import type { ExportKind } from '../../core/exchange/export-kinds';
 import { ExportProblem } from '../sheet/export-problem';
 import { FILE_KINDS } from '../sheet/file-kinds';
 import { Menu } from '../controls/menu';

@@ -46,9 +46,28 @@ function onlyMatch(items: readonly PickerItem[], typed: string): string | undefi
   return matches.length === 1 ? matches[0]!.value : undefined;
 }
 
+/**
+ * What the list shows, which stands still while an entry is pressed: an entry that moved away under the pointer, as what was searched
+ * for arrives, would not be chosen.
+ */
+function useStill(props: SearchPickerProps) {
+  const [pressed, setPressed] = useState<SearchPickerProps>();
+  const onPointerDown = () => {
+    setPressed(props);
+    // The click comes after the pointer is up, and needs the entry where it is.
+    const release = () => requestAnimationFrame(() => setPressed(undefined));
+    const done = new AbortController();
+    for (const end of ['pointerup', 'pointercancel']) {
+      window.addEventListener(end, () => (done.abort(), release()), { signal: done.signal });
+    }
+  };
+  return { still: pressed ?? props, onPointerDown };
+}
+
 /** The field of a search picker with its list, which opens as soon as it is there. */
 export default function SearchList(props: SearchPickerProps) {
-  const { label, shown, items, more = 0, disabled, onSearch, onChoose } = props;
+  const { still, onPointerDown } = useStill(props);
+  const { label, shown, items, more = 0, disabled, onSearch, onChoose } = still;
   /** What is typed; undefined while the choice there is is shown. */
   const [typed, setTyped] = useState<string | undefined>('');
   /** Enter was pressed on what is typed, and the list has not come to one entry yet. */
@@ -98,7 +117,7 @@ export default function SearchList(props: SearchPickerProps) {
       </Combobox.Control>
       <Portal>
         <Combobox.Positioner>
-          <Combobox.Content aria-label={label}>
+          <Combobox.Content aria-label={label} onPointerDownCapture={onPointerDown}>
             {items.map((item) => (
               <Combobox.Item key={item.value} item={item}>
                 {item.label}

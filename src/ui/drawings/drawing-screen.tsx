@@ -297,6 +297,7 @@ export function DrawingScreen({ id }: { id: string }) {
                       placed={sheet.ok ? sheet.report.views : undefined}
                       progress={plan.projections}
                       locked={locked}
+                      canBeApart={views.assembly !== undefined}
                     />
                   ) : (
                     <Box px="12px" pt="10px" color="soft">

@@ -4,7 +4,7 @@ import { Box } from '@chakra-ui/react';
 import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
 import { exportDrawing } from '../../contract/drawings';
-import type { ExportKind } from '../../contract/export';
+import type { ExportKind } from '../../core/exchange/export-kinds';
 import type { Lacking } from '../../core/drawing/finishing';
 import { partsCsv } from '../../core/drawing/parts-csv';
 import { composePlanned } from '../../core/scene/planning';

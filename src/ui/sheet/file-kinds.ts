@@ -1,4 +1,4 @@
-import type { ExportKind, PictureKind } from '../../contract/export';
+import type { ExportKind, PictureKind } from '../../core/exchange/export-kinds';
 
 /** The kinds of picture that sheets are written to, each with what it is for. */
 export const PICTURE_KINDS = [

@@ -20,6 +20,7 @@ import { officeQuery, shelfQuery } from '../data/queries';
 import { useAtHand, useFormats } from '../data/use-at-hand';
 import { useProofClient } from '../data/use-proof-client';
 import { FlatShape } from './flat-shape';
+import { InSections } from './in-sections';
 import { SpecimenMass } from './specimen-mass';
 import { SpecimenProof } from './specimen-proof';
 import type { SpecimenState, SpecimenStore } from './specimen-store';
@@ -74,6 +75,7 @@ export function OpenSpecimen(props: {
         <OnlyFor role="drafter">
           <ValueTable specimen={specimen} properties={office?.properties ?? []} onEdit={edit} />
           {sources && <SpecimenMass specimen={specimen} sources={sources} onChange={onMaterials} />}
+          {specimen.model === 'part' && <InSections specimen={specimen} onChange={edit} />}
           {specimen.model === 'part' && <FlatShape specimen={specimen} onChange={edit} />}
           {specimen.model === 'assembly' && <Components specimen={specimen} known={components} onEdit={edit} />}
         </OnlyFor>

@@ -22,8 +22,10 @@ const Tile = chakra('button', {
 
 const FOUND = new Set([
   'views do not fit',
+  'sheet mostly empty',
   'view off its area',
   'view on another',
+  'part not left whole',
   'view not to be seen',
   'shape of another assembly',
 ]);

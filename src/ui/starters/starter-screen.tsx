@@ -258,6 +258,7 @@ export function StarterScreen({ id }: { id: string }) {
                   setting={sheet.views}
                   placed={inHand?.composed?.report.views}
                   progress={started.projections}
+                  canBeApart={(kindChosen ?? takes) === 'assembly'}
                   selected={selected}
                   locked={locked}
                   onSelect={setSelected}

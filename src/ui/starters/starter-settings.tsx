@@ -1,5 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import { useStore } from 'zustand';
+import { refuse } from '../../core/refusal';
+import { USUAL_ROOM } from '../../core/starter/starting';
 import { CommitField, Row } from '../controls/field';
 import { FormatPicker } from '../formats/format-picker';
 import type { StarterStore } from './starter-store';
@@ -53,6 +55,17 @@ export function StarterSettings({
             .filter(Boolean)
             .slice(0, 20);
           store.change({ ...document, madeHere });
+          return { ok: true };
+        }}
+      />
+      <CommitField
+        label="Room for dimensions, mm"
+        value={String(document.room ?? USUAL_ROOM)}
+        onCommit={(value) => {
+          const mm = Number(value.trim().replace(',', '.'));
+          if (value.trim() === '' || !(mm >= 0 && mm <= 100)) return refuse('Type a number of mm from 0 to 100.');
+          const { room: _, ...rest } = document;
+          store.change(mm === USUAL_ROOM ? rest : { ...document, room: mm });
           return { ok: true };
         }}
       />

@@ -4,9 +4,10 @@ import { Box } from '@chakra-ui/react';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import { top } from '../../core/geometry/box';
 import type { Report } from '../../core/scene/report';
-import { withChanged, withMoved, withoutView } from '../../core/view/changing';
+import { withChanged, withMoved, withPartMoved, withoutView } from '../../core/view/changing';
 import type { SheetViews } from '../../core/view/view';
 import { toDesk, useView } from '../sheet/view-store';
+import { PartGrips } from './part-grips';
 
 const STEPS: Record<string, [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -62,6 +63,7 @@ export function ViewsOnSheet(props: {
     event.preventDefault();
     event.stopPropagation();
   };
+  const inHand = report.views?.placed.find(({ id }) => id === selected);
   return (
     <>
       {report.views?.placed.map(({ id, name, box, standing }) => {
@@ -111,6 +113,14 @@ export function ViewsOnSheet(props: {
           </Box>
         );
       })}
+      {inHand?.apart && !locked && (
+        <PartGrips
+          key={inHand.id}
+          apart={inHand.apart}
+          sheetHeight={report.sheet.height}
+          onMove={(part, by) => onChange(withPartMoved(setting, inHand.id, part, by))}
+        />
+      )}
     </>
   );
 }

@@ -5,29 +5,21 @@ import { useQueryClient } from '@tanstack/react-query';
 import { ChevronDown } from 'lucide-react';
 import { projectAgain } from '../../contract/projections';
 import { counted } from '../../core/counted';
-import { refuse } from '../../core/refusal';
 import type { Report } from '../../core/scene/report';
 import { PREFERRED_SCALES } from '../../core/sheet/scales';
 import { detailAt, laidOutAgain, withChanged, withoutView, withSlotFilled, withView } from '../../core/view/changing';
-import { type ModelAxis, type Standing, CORNERS, SIDES, isSide } from '../../core/view/direction';
-import {
-  type SheetView,
-  type SheetViews,
-  type ViewOf,
-  VIEW_STYLES,
-  SheetView as View,
-  viewName,
-} from '../../core/view/view';
+import { type ModelAxis, type Standing, CORNERS, SIDES } from '../../core/view/direction';
+import { type SheetView, type SheetViews, type ViewOf, viewName } from '../../core/view/view';
 import { Button } from '../controls/button';
-import { CheckBox } from '../controls/check-box';
-import { CommitField, Row, SelectRow } from '../controls/field';
+import { Row, SelectRow } from '../controls/field';
 import { Menu } from '../controls/menu';
-import { sentence } from '../controls/sentence';
 import { SortableItem, SortableList } from '../controls/sortable';
 import { OnlyFor } from '../data/me';
 import { ask } from '../data/request';
 import { SpecimenPicker } from '../specimens/specimen-picker';
+import type { KeptApart } from './pulled-apart';
 import type { AtHandProjections } from './use-projections';
+import { ViewEntry } from './view-entry';
 
 const ADDED: Record<string, { words: string; of: ViewOf }> = Object.fromEntries([
   ...[...SIDES, ...CORNERS].map((from) => {
@@ -41,6 +33,13 @@ const ADDED: Record<string, { words: string; of: ViewOf }> = Object.fromEntries(
   ['flat', { words: 'Flat shape', of: { kind: 'flat' } }] as const,
 ]);
 const SLOT = 'slot';
+/** From where an assembly that is pulled apart is offered. */
+const APART: Record<string, ViewOf> = Object.fromEntries(
+  (['isometric', 'isometric left', 'front'] as const).map((from) => [
+    `apart ${from}`,
+    { kind: 'seen', from, apart: {} },
+  ]),
+);
 
 const STANDINGS: readonly { value: string; label: string; standing?: Standing }[] = [
   { value: '', label: 'as its kind of model' },
@@ -102,12 +101,16 @@ export function ViewsPane(props: {
   placed: Report['views'];
   /** How many projections are wanted and have come. */
   progress: Pick<AtHandProjections, 'wanted' | 'come' | 'coarse' | 'failed' | 'waitsFor'>;
+  /** Of an assembly: the names of its parts, and of those that sections usually leave whole, and how it is pulled apart. */
+  assembly?: { all: string[]; usuallyWhole: string[]; kept: KeptApart } | undefined;
+  /** Whether views of an assembly pulled apart are offered. */
+  canBeApart: boolean;
   selected: string | undefined;
   locked: boolean;
   onSelect: (id: string | undefined) => void;
   onChange: (setting: SheetViews) => void;
 }) {
-  const { setting, placed, progress, selected, locked, onSelect, onChange } = props;
+  const { setting, placed, progress, assembly, canBeApart, selected, locked, onSelect, onChange } = props;
   const { views, scale, standing } = setting;
   const isMoved = views.some(({ moved, free }) => moved ?? free);
   const add = (of: ViewOf, more?: Partial<SheetView>) => {
@@ -166,6 +169,9 @@ export function ViewsPane(props: {
                 view={view}
                 name={own?.name ?? viewName(view)}
                 lacks={own?.lacks}
+                parts={view.specimen === undefined ? assembly?.all : undefined}
+                apart={own?.apart?.parts}
+                kept={view.specimen === undefined ? assembly?.kept : undefined}
                 opened={selected === view.id}
                 locked={locked}
                 onToggle={() => onSelect(selected === view.id ? undefined : view.id)}
@@ -196,12 +202,17 @@ export function ViewsPane(props: {
           <Menu
             entries={[
               ...Object.entries(ADDED).map(([value, { words }]) => ({ value, words })),
+              ...(canBeApart ? Object.entries(APART).map(([value, of]) => ({ value, words: viewName({ of }) })) : []),
               { value: SLOT, words: 'An empty slot' },
             ]}
             placement="top-start"
-            onChoose={(value) =>
-              value === SLOT ? add({ kind: 'seen', from: 'front' }, { specimen: null }) : add(ADDED[value]!.of)
-            }
+            onChoose={(value) => {
+              if (value === SLOT) return add({ kind: 'seen', from: 'front' }, { specimen: null });
+              const of = APART[value] ?? ADDED[value]!.of;
+              if (of.kind === 'seen' && of.apart) return add({ ...of, apart: assembly?.kept.moves ?? {} });
+              const whole = assembly?.usuallyWhole ?? [];
+              add(of.kind === 'section' && whole.length > 0 ? { ...of, whole } : of);
+            }}
             trigger={(trigger) => (
               <Button type="button" look="primary" {...trigger}>
                 Add a view <ChevronDown size={14} aria-hidden />
@@ -214,142 +225,6 @@ export function ViewsPane(props: {
             </Button>
           )}
         </Flex>
-      )}
-    </Box>
-  );
-}
-
-function ViewEntry(props: {
-  view: SheetView;
-  name: string;
-  lacks: string | undefined;
-  opened: boolean;
-  locked: boolean;
-  onToggle: () => void;
-  onChange: (change: { [K in keyof SheetView]?: SheetView[K] | undefined }) => void;
-  onRemove: () => void;
-  /** Adds a detail of it; absent where there is nothing to enlarge. */
-  onDetail: (() => void) | undefined;
-}) {
-  const { view, name, lacks, opened, locked, onToggle, onChange, onRemove, onDetail } = props;
-  const { of } = view;
-  const isAligned = of.kind === 'section' || (of.kind === 'seen' && isSide(of.from));
-  /** A number of what the view shows, in mm. */
-  const number = (text: string, put: (value: number) => ViewOf) => {
-    const value = Number(text.trim().replace(',', '.').replace('−', '-'));
-    if (text.trim() === '' || !Number.isFinite(value)) return refuse('Type a number of mm.');
-    const parsed = View.safeParse({ ...view, of: put(value) });
-    if (!parsed.success) return refuse(sentence(parsed.error.issues[0]!.message));
-    onChange({ of: parsed.data.of });
-    return { ok: true as const };
-  };
-  return (
-    <Box borderTop="1px solid" borderColor="line" py="5px" pr="16px">
-      <Box as="button" width="100%" textAlign="left" cursor="pointer" aria-expanded={opened} onClick={onToggle}>
-        {name}
-        <Box fontSize="13px" color={lacks === undefined ? 'soft' : 'ochre'}>
-          {lacks === undefined
-            ? [view.style, view.scale, view.free && 'out of projection'].filter(Boolean).join(' · ')
-            : `▲ ${lacks}`}
-        </Box>
-      </Box>
-      {opened && !locked && (
-        <Box pt="4px" pl="4px">
-          {typeof view.specimen === 'string' && (
-            <Row label="Model">
-              <SpecimenPicker
-                label="Model of the view"
-                shown={view.specimen}
-                onChoose={(_, entry) => entry && onChange({ specimen: entry.id })}
-              />
-            </Row>
-          )}
-          <SelectRow
-            label="Style"
-            value={view.style}
-            options={VIEW_STYLES.filter((value) => of.kind !== 'detail' || value !== 'shaded').map((value) => ({
-              value,
-              label: value,
-            }))}
-            onChange={(style) => onChange({ style: style as SheetView['style'] })}
-          />
-          {of.kind === 'section' && (
-            <CommitField
-              label="Plane, mm from the middle"
-              value={String(of.at)}
-              onCommit={(text) => number(text, (at) => ({ ...of, at }))}
-            />
-          )}
-          {of.kind === 'detail' && (
-            <>
-              {(
-                [
-                  ['x', 'To the right, mm'],
-                  ['y', 'Up, mm'],
-                ] as const
-              ).map(([axis, label]) => (
-                <CommitField
-                  key={axis}
-                  label={label}
-                  value={String(of.at[axis])}
-                  onCommit={(text) => number(text, (value) => ({ ...of, at: { ...of.at, [axis]: value } }))}
-                />
-              ))}
-              <CommitField
-                label="Radius, mm"
-                value={String(of.radius)}
-                onCommit={(text) => number(text, (radius) => ({ ...of, radius }))}
-              />
-              <CommitField
-                label="Times as large"
-                value={String(of.times)}
-                onCommit={(text) => number(text, (times) => ({ ...of, times }))}
-              />
-            </>
-          )}
-          {of.kind !== 'detail' && (
-            <CommitField
-              label="Scale of its own"
-              value={view.scale ?? ''}
-              onCommit={(text) => {
-                const scale = text.trim() === '' ? undefined : text.trim();
-                const parsed = View.safeParse({ ...view, scale });
-                if (!parsed.success) return refuse(sentence(parsed.error.issues[0]!.message));
-                onChange({ scale });
-                return { ok: true as const };
-              }}
-            />
-          )}
-          <CheckBox
-            checked={view.smooth === true}
-            onChange={(smooth) => onChange({ smooth: smooth ? true : undefined })}
-          >
-            Smooth edges too
-          </CheckBox>
-          {isAligned && view.specimen === undefined && (
-            <CheckBox checked={view.free === true} onChange={(free) => onChange({ free: free ? true : undefined })}>
-              Out of projection
-            </CheckBox>
-          )}
-          {of.kind === 'seen' && (
-            <CheckBox
-              checked={view.balloons === true}
-              onChange={(balloons) => onChange({ balloons: balloons ? true : undefined })}
-            >
-              Balloons with item numbers
-            </CheckBox>
-          )}
-          <Flex pt="4px" gap="6px" wrap="wrap">
-            {onDetail && of.kind !== 'detail' && view.specimen === undefined && (
-              <Button type="button" onClick={onDetail}>
-                Enlarge a detail
-              </Button>
-            )}
-            <Button type="button" look="quiet" onClick={onRemove}>
-              Remove this view
-            </Button>
-          </Flex>
-        </Box>
       )}
     </Box>
   );

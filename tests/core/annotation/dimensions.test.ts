@@ -190,6 +190,24 @@ describe('hatching', () => {
       expect([one.from.x, one.to.x]).not.toEqual([0, 20]);
     }
   });
+  test('stays clear of what is covered, whichever way its outline goes and however often', () => {
+    const cover = [at(5, -5), at(15, -5), at(15, 12), at(5, 12)];
+    const level = { 'hatching.angleDeg': 0, 'hatching.pitch': 1 };
+    const length = (primitives: Primitive[]) =>
+      primitives.reduce((sum, one) => (one.kind === 'line' ? sum + Math.abs(one.to.x - one.from.x) : sum), 0);
+    const all = length(hatching(drafting(level), [square]));
+    for (const covers of [[cover], [cover.toReversed()], [cover, cover]]) {
+      const drawn = hatching(drafting(level), [square], 0, covers);
+      // Of the lines at 0, 1 … 11, or 12, the ten in the middle.
+      expect((all - length(drawn)) / 10).toBeGreaterThanOrEqual(11);
+      expect((all - length(drawn)) / 10).toBeLessThanOrEqual(13);
+      for (const one of drawn)
+        if (one.kind === 'line' && one.from.y < 12) {
+          const middle = (one.from.x + one.to.x) / 2;
+          expect(middle < 5 || middle > 15).toBe(true);
+        }
+    }
+  });
   test('lies on one set of lines, so that two areas of a part go on from each other', () => {
     const left = hatching(drafting(), [square]);
     const far = hatching(drafting(), [square.map(({ x, y }) => at(x + 50, y))]);

@@ -209,8 +209,8 @@ test('a model that is renamed keeps its balloon: files of shapes go on to call i
   );
   const models = demoModels(workshop, { specimens: renamed });
   const numbers = drawnSheets(winch, { ...sources, models }).items;
-  const { components } = viewedModel(assembly, undefined, { document: workshop.format, models }, numbers);
-  const before = viewedModel(assembly, undefined, { document: workshop.format, models: sources.models }, numbers);
+  const { components } = viewedModel(assembly, undefined, { document: workshop.format, models }, numbers, []);
+  const before = viewedModel(assembly, undefined, { document: workshop.format, models: sources.models }, numbers, []);
   const item = (of: typeof components, name: string) => componentNamed(of!, name)?.item;
   expect(item(before.components, 'Pawl')).toMatch(/^\d+$/);
   expect(item(components, 'Pawl')).toBe(item(before.components, 'Pawl'));

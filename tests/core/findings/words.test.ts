@@ -49,6 +49,12 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
     ],
   ],
   'views do not fit': [[{ scale: '1:10000' }, 'The views do not find room in the clear area, even at 1:10000.']],
+  'sheet mostly empty': [
+    [
+      { percent: 9, wanted: 25 },
+      'The views take 9 % of the clear area; 25 % is wanted. A larger scale or a smaller sheet fills it.',
+    ],
+  ],
   'view off its area': [
     [{ view: 'v', name: 'From above' }, 'From above reaches over the drawing space.'],
     [
@@ -64,6 +70,12 @@ const SAID: { [C in FindingCode]: [params: FindingParams<C>, words: string, plac
     [
       { model: 'Drum assembly', onlyInShape: ['Spacer'], onlyInList: ['Pawl wheel', 'Drive shaft'] },
       'The shape of Drum assembly has other components than its list. Only in the shape: Spacer. Only in the list: Pawl wheel, Drive shaft.',
+    ],
+  ],
+  'part not left whole': [
+    [
+      { view: 'v', name: 'Section A', parts: ['Drive shaft', 'Pin'] },
+      'Section A: the shape has no Drive shaft, Pin, so nothing of it is left whole.',
     ],
   ],
   'view not to be seen': [

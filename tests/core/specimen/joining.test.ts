@@ -68,6 +68,13 @@ test('of a model of which nothing was known yet all that is said counts, and wha
   );
 });
 
+test('how sections cut a model and how it is pulled apart are joined too, and never taken away by a model store', () => {
+  const kept = { apart: { Drum: [0, 0, 90] as const } };
+  expect(join({ whole: true }, kept).specimen).toEqual(but({ whole: true, ...kept }));
+  expect(join({ whole: true }, { whole: false }).clashes).toEqual(['whether sections leave it whole']);
+  expect(joinSpecimens(NOTHING_KNOWN, NOTHING_KNOWN, but(kept)).specimen).toEqual(but(kept));
+});
+
 test('whatever both do, what comes out is a sound model in which nothing is lost that one side alone changed', () => {
   const values = fc.dictionary(fc.constantFrom('Title', 'Finish', 'Mass'), fc.constantFrom('A', 'B', 'C'));
   const variants = fc.uniqueArray(fc.record({ name: fc.constantFrom('316L', 'galvanised', 'raw'), values }), {

@@ -1,3 +1,4 @@
+import { ISOMETRIC_LINES } from '@/core/view/direction';
 import { shapeMass } from '@/core/specimen/mass';
 import { totalMass } from '@/core/specimen/mass';
 import { modelFacts } from '@/core/specimen/model-facts';
@@ -21,6 +22,10 @@ test('a box of 2 × 3 × 5 has its volume, area and sizes', () => {
     volume: expect.closeTo(30),
     area: expect.closeTo(62),
     size: { x: 2, y: 3, z: 5 },
+    // Half of a box's outline along each line of isometric views: a/√2 + b/√2, and (2 a + b + c)/√6.
+    reach: ISOMETRIC_LINES.map(([x, y, z]) =>
+      expect.closeTo((Math.abs(x) * 2 + Math.abs(y) * 3 + Math.abs(z) * 5) / 2, 3),
+    ),
   });
 });
 

@@ -79,6 +79,22 @@ test('a view that a model does not have is left out and said', () => {
   expect(sheets[0]!.views!.views).toHaveLength(4);
 });
 
+test('a view that is pulled apart begins as was kept with the assembly, but for what the starter moves', () => {
+  const apart = {
+    id: 'p',
+    of: { kind: 'seen' as const, from: 'isometric' as const, apart: { Pawl: [0, 0, 5] as const } },
+  };
+  const sheet = freshSheet('a', [{ ...apart, style: 'outline' as const }]);
+  const given = starting('recovery-winch', { ...usual, sheets: { ...usual.sheets, assembly: [sheet] } });
+  const winch = { ...demoSpecimen('recovery-winch'), apart: { Pawl: [1, 1, 1] as const, Guard: [0, 80, 0] as const } };
+  const models = {
+    ...given.sources.models,
+    specimens: new Map([...given.sources.models.specimens, [winch.id, winch]]),
+  };
+  const { sheets } = startedSheets({ ...given, sources: { ...given.sources, models } });
+  expect(sheets[0]!.views!.views[0]!.of).toMatchObject({ apart: { Pawl: [0, 0, 5], Guard: [0, 80, 0] } });
+});
+
 test('every component is one sheet, whatever it is made of; without a beginning, parts with a shape are made here', () => {
   const shows = (what: 'components' | 'parts made here'): StarterDocument => ({
     ...usual,

@@ -1,3 +1,6 @@
+import fc from 'fast-check';
+import { contains, inflated, overlaps } from '@/core/geometry/box';
+import { PROJECTION_ANGLES } from '@/core/property/supplied';
 import { type ToArrange, arranged } from '@/core/view/arranging';
 import { SIDES } from '@/core/view/direction';
 
@@ -71,4 +74,41 @@ test('titles take room above their row alone', () => {
   const high = { id: 'a', from: 'front' as const, width: 60, height: 255, above: 0 };
   expect(arranged([high], 'first angle', AREA).fits).toBe(true);
   expect(arranged([{ ...high, above: 12 }], 'first angle', AREA).fits).toBe(false);
+});
+
+test('however views and blocks are: what is said to fit lies in the space, clear of blocks and at the least distances', () => {
+  const SPACE = { x: 20, y: 10, width: 400, height: 277 };
+  const block = { x: 240, y: 10, width: 180, height: 90 };
+  const clear = { x: 20, y: 100, width: 400, height: 187 };
+  const mm = fc.integer({ min: 10, max: 170 });
+  const view = fc.record({
+    from: fc.option(fc.constantFrom('front' as const, 'above' as const, 'left' as const), { nil: undefined }),
+    width: mm,
+    height: mm,
+    above: fc.constantFrom(0, 12),
+  });
+  let free = 0;
+  fc.assert(
+    fc.property(
+      fc.array(view, { minLength: 1, maxLength: 6 }),
+      fc.constantFrom(...PROJECTION_ANGLES),
+      (some, angle) => {
+        const views = some.map((one, i) => ({ id: String(i), ...one }));
+        const { middles, fits } = arranged(views, angle, clear, { space: SPACE, taken: [block] });
+        if (!fits) return;
+        if (!arranged(views, angle, clear).fits) free++;
+        const boxes = views.map(({ id, width, height, above }) => {
+          const { x, y } = middles.get(id)!;
+          return { x: x - width / 2, y: y - height / 2, width, height: height + above };
+        });
+        boxes.forEach((box, i) => {
+          expect(contains(inflated(SPACE, -8), box)).toBe(true);
+          expect(overlaps(inflated(block, 8), box)).toBe(false);
+          for (const other of boxes.slice(i + 1)) expect(overlaps(inflated(other, 15), box)).toBe(false);
+        });
+      },
+    ),
+    { numRuns: 400 },
+  );
+  expect(free).toBeGreaterThan(10);
 });

@@ -48,11 +48,30 @@ function found(
   if (!composed.ok) throw new Error(composed.reason);
   const { report } = composed;
   return {
-    words: report.findings.filter(({ code }) => /^view|^shape of/.test(code)).map(findingWords),
+    words: report.findings.filter(({ code }) => /^view|^shape of|^part not/.test(code)).map(findingWords),
     scale: report.cells.find(({ caption }) => caption === 'SCALE')!.text,
     placed: report.views!.placed,
+    empty: report.findings.filter(({ code }) => code === 'sheet mostly empty').map(findingWords),
   };
 }
+
+test('a sheet whose views take little of the clear area is mostly empty, a filled one is not', () => {
+  expect(found([front], '1:5').empty).toEqual([
+    expect.stringMatching(/^The views take \d % of the clear area; 25 % is wanted\./),
+  ]);
+  expect(found([front, isometric], '1:1').empty).toEqual([]);
+});
+
+test('what a section is to leave whole and its shape does not name is said; another name of it will do', () => {
+  const whole = ['Drive shaft', 'Pin'];
+  const section: SheetView = { id: 's', of: { kind: 'section', from: 'front', at: 0, whole }, style: 'outline' };
+  const known = { whole: [{ name: 'Drive shaft', called: ['KW-2203'] }, { name: 'Pin' }] };
+  const words = (uncut: string[]) => found([section], '1:1', { projected: { ...seen, uncut } }, known).words;
+  expect(words(['KW-2203'])).toEqual([
+    expect.stringContaining('the shape has no Pin, so nothing of it is left whole.'),
+  ]);
+  expect(words(['Drive shaft', 'Pin'])).toEqual([]);
+});
 
 test('views that stand apart in the clear area are no finding, and their scale is what the sheet prints', () => {
   expect(found([front, isometric], '1:1')).toMatchObject({ words: [], scale: '1:1' });

@@ -1,3 +1,4 @@
+import { contains, inflated, overlaps } from '@/core/geometry/box';
 import { isoProfile } from '@/core/profile/starts';
 import { componentNamed, differingComponents } from '@/core/view/components';
 import {
@@ -6,10 +7,12 @@ import {
   NO_VIEWS,
   withChanged,
   withMoved,
+  withPartMoved,
   withoutView,
   withSlotFilled,
   withView,
 } from '@/core/view/changing';
+import { ISOMETRIC_LINES } from '@/core/view/direction';
 import { placedViews, projectionsOf, scaleText, shownIn } from '@/core/view/placing';
 import type { Projected } from '@/core/view/projected';
 import type { ViewsToDraw } from '@/core/view/to-draw';
@@ -57,6 +60,20 @@ const LARGEST: readonly [scale: string, width: number, height: number][] = [
 const WIDTHS = [4, 7.6, 7.7, 19, 20, 38, 39, 76, 77, 191, 193, 383, 385, 767, 769, 1919, 1921, 3839, 7679, 19199];
 const HEIGHTS = [5, 5.3, 13, 26, 27, 52, 130, 260, 262, 1304];
 
+test('a part of a view that is pulled apart is moved, and put back; other views have no parts to be moved', () => {
+  const apart = {
+    id: 'p',
+    of: { kind: 'seen' as const, from: 'isometric' as const, apart: {} },
+    style: 'outline' as const,
+  };
+  const setting = { views: [apart], scale: 'fit' };
+  const moved = withPartMoved(setting, 'p', 'Pawl', [0, 0, 40]);
+  expect(moved.views[0]!.of).toMatchObject({ apart: { Pawl: [0, 0, 40] } });
+  expect(withPartMoved(moved, 'p', 'Pawl', undefined)).toEqual(setting);
+  const whole = { views: [{ ...apart, of: { kind: 'seen' as const, from: 'front' as const } }], scale: 'fit' };
+  expect(withPartMoved(whole, 'p', 'Pawl', [0, 0, 40])).toBe(whole);
+});
+
 test('the scale of 200 boxes is that of the table', () => {
   for (const x of WIDTHS) {
     for (const z of HEIGHTS) {
@@ -89,11 +106,45 @@ test('a view takes the room of what is seen of it, once that is known; what was 
   const known = (given: ViewsToDraw) =>
     new Map([...projectionsOf(given).keys()].map((key) => [key, { projected: round }] as const));
   const area = { x: 0, y: 0, width: 300, height: 245 };
-  expect(placedViews({ ...drum, manner: 2 }, area, known(drum))).toMatchObject({ scale: '1:1', fits: true });
+  expect(placedViews({ ...drum, manner: 2 }, area, { projections: known(drum) })).toMatchObject({
+    scale: '1:1',
+    fits: true,
+  });
   expect(placedViews({ ...drum, manner: 2 }, area)).toMatchObject({ scale: '1:2' });
-  expect(placedViews(drum, area, known(drum))).toMatchObject({ scale: '1:2' });
-  const [iso] = placedViews({ ...drum, manner: 2 }, area, known(drum)).views;
+  expect(placedViews(drum, area, { projections: known(drum) })).toMatchObject({ scale: '1:2' });
+  const [iso] = placedViews({ ...drum, manner: 2 }, area, { projections: known(drum) }).views;
   expect(iso!.box).toMatchObject({ width: 210, height: 224 });
+});
+
+test('a shape whose reach is known takes the room of what it shows from a corner before it is projected', () => {
+  // A ball of 200: 200 wide from anywhere, where the corners of its box are 283 apart.
+  const ball = toDraw([view('iso', seen('isometric'))], 'fit', { x: 200, y: 200, z: 200 });
+  const reach = ISOMETRIC_LINES.map(() => 100);
+  const known = { ...ball, models: { iso: { ...ball.models.iso!, shape: { ...ball.models.iso!.shape!, reach } } } };
+  const area = { x: 0, y: 0, width: 220, height: 220 };
+  expect(placedViews(known, area)).toMatchObject({ scale: '1:1', views: [{ box: { width: 200, height: 200 } }] });
+  expect(placedViews(ball, area)).toMatchObject({ scale: '1:2' });
+});
+
+test('an isometric view stands beside the title block where it finds no field among the others; not in what was finished before', () => {
+  // The largest clear rectangle is over a block at the lower right; beside the block 200 × 100 are free.
+  const space = { x: 0, y: 0, width: 400, height: 260 };
+  const block = { x: 210, y: 0, width: 190, height: 100 };
+  const area = { x: 0, y: 100, width: 400, height: 160 };
+  const views = [view('front', seen('front')), view('above', seen('above')), view('iso', seen('isometric'))];
+  const given = { ...toDraw(views, '1:1', { x: 90, y: 25, z: 20 }), manner: 3 as const };
+  const place = (toDraw: ViewsToDraw, height = 160) =>
+    placedViews(toDraw, { ...area, height }, { around: { space, taken: [block] } });
+  const tight = { ...given, setting: { ...given.setting, scale: '2:1' } };
+  const placed = place(tight);
+  expect(placed.fits).toBe(true);
+  expect(place({ ...tight, manner: 2 }).fits).toBe(false);
+  const boxes = placed.views.map(({ box }) => box);
+  boxes.forEach((box, i) => {
+    expect(contains(inflated(space, -8), box)).toBe(true);
+    expect(overlaps(inflated(block, 8), box)).toBe(false);
+    for (const other of boxes.slice(i + 1)) expect(overlaps(inflated(other, 15), box)).toBe(false);
+  });
 });
 
 test('views in projection stand in line, and move with the front view', () => {

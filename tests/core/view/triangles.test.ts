@@ -85,7 +85,7 @@ test('a shaded picture is clear where nothing is, and of a section shows what is
   const opaque = (picture: typeof pixels) => picture.filter((value, i) => i % 2 === 1 && value === 255).length;
   expect(opaque(pixels) / (width * height)).toBeCloseTo((100 * 60 + 40 * 20) / (140 * 60), 2);
   expect(about.width).toBeCloseTo(140, 0);
-  const cut = shadedBodies([plate.mesh, block.mesh], front, -10);
+  const cut = shadedBodies([plate.mesh, block.mesh], front, () => -10);
   expect(opaque(cut.pixels) / (cut.width * cut.height)).toBeCloseTo((80 * 20) / (140 * 60), 2);
 });
 

@@ -1,4 +1,4 @@
-import type { ExportKind } from '../../../contract/export';
+import type { ExportKind } from '../../../core/exchange/export-kinds';
 import { exportSheet } from '../../../contract/formats';
 import { type Outcome, refuse } from '../../../core/refusal';
 import { askForFile } from '../../data/request';
