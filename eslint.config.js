@@ -21,6 +21,19 @@ export default ts.config(
       'no-console': 'error',
     },
   },
+  {
+    files: ['src/{app,server}/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "CallExpression[callee.object.name='Promise'][callee.property.name=/^all/] > CallExpression[callee.property.name=/^(flatM|m)ap$/]",
+          message: 'A query per row takes all connections. Ask for the set in one query, or for one row after another.',
+        },
+      ],
+    },
+  },
   { files: ['**/*.cjs'], languageOptions: { globals: { module: 'writable' } } },
   {
     files: ['scripts/**', 'tests/**', 'src/cli.ts', 'src/cli/**', '*.config.*'],

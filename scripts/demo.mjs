@@ -53,7 +53,16 @@ function endLeftBehind() {
   const pid = runningNow()?.application;
   if (pid === undefined || !isAlive(pid)) return;
   const command = readFileSync(`/proc/${pid}/cmdline`, 'utf8');
-  if (command.includes('next')) process.kill(-pid, 'SIGKILL');
+  if (command.includes('next')) endGroup(pid);
+}
+
+/** Ends a process with all that it has started, if any of them are left. */
+function endGroup(pid) {
+  try {
+    process.kill(-pid, 'SIGKILL');
+  } catch (error) {
+    if (error.code !== 'ESRCH') throw error;
+  }
 }
 
 /** The secret that sign-ins and records are sealed with: made at the first start, and kept beside the data. */
@@ -136,23 +145,26 @@ async function main() {
     );
     for (const name of ['the worker', 'the second worker'])
       await kept(name, () => startWorker({ database: url, modelStore: store.address }));
-    const application = await startApplication({
-      port: PORT,
-      buildFolder,
-      database: url,
-      modelStore: store.address,
-      secret: theSecret(),
-      demo: isDemo,
-      dev,
+    const application = await kept('the application', async (before) => {
+      // What is left of one that was killed may hold its port.
+      if (before) endGroup(before.pid);
+      const own = await startApplication({
+        port: before ? Number(new URL(before.address).port) : PORT,
+        buildFolder,
+        database: url,
+        modelStore: store.address,
+        secret: theSecret(),
+        demo: isDemo,
+        dev,
+      });
+      note({ pid: process.pid, address: own.address, application: own.pid });
+      if (before) say(`Zonograph is at ${own.address} again`);
+      return own;
     });
-    started.push(application);
     if (!application.address.endsWith(`:${PORT}`)) say(`port ${PORT} is in use; taking another`);
-    note({ pid: process.pid, address: application.address, application: application.pid });
     console.log(
       `\nZonograph is at ${application.address}\n${accountsInWords()}\nThe office’s model store, a stand-in, is at ${store.address}\nCtrl-C stops it; its data stays in ${FOLDER} (${COMMAND} -- --fresh starts anew).\n`,
     );
-    await application.exited;
-    await stop(stopping ? 0 : 1);
   } catch (error) {
     console.error(error.message);
     await stop(1);

@@ -134,13 +134,21 @@ const VIEWS = [
       await page.getByRole('button', { name: 'Make drawing…' }).click();
       const model = page.getByRole('combobox', { name: 'Model' });
       await model.click();
-      await model.fill('Recovery');
-      await page.getByRole('option', { name: 'Recovery winch' }).click();
+      await model.fill('Drum assembly');
+      await page
+        .getByRole('option', { name: /^Drum assembly/ })
+        .first()
+        .click();
       await page.getByRole('group', { name: 'Sheets of the drawing' }).waitFor();
       await page.getByRole('dialog').getByRole('button', { name: 'Make drawing' }).click();
       await page.getByRole('radio', { name: 'Views' }).click({ force: true });
+      await page.getByRole('combobox', { name: 'Scale', exact: true }).first().selectOption('fit');
+      for (const added of ['Section, seen from the left', 'Pulled apart, isometric']) {
+        await page.getByRole('button', { name: 'Add a view' }).click();
+        await page.getByRole('menuitem', { name: added, exact: true }).click();
+      }
+      await page.getByRole('textbox', { name: 'Pawl wheel' }).waitFor({ timeout: 300_000 });
       await projected(page);
-      await page.getByRole('button', { name: 'Isometric', exact: true }).first().click();
     },
   },
   {

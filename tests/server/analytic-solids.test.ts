@@ -17,9 +17,10 @@ const said = execFileSync('node', ['--import', 'tsx', 'tests/server/project-soli
   maxBuffer: 100_000_000,
 });
 // The kernel says something of its own where it writes a file.
-const { drawn, products } = JSON.parse(said.slice(said.lastIndexOf('\n') + 1)) as {
+const { drawn, products, assembled } = JSON.parse(said.slice(said.lastIndexOf('\n') + 1)) as {
   drawn: { seen: Projected; hidden: ViewCurve[] }[];
   products: FromProjector[];
+  assembled: FromProjector[];
 };
 
 const LOOKS = Object.entries(SOLIDS)
@@ -102,6 +103,53 @@ function breaks(depth: (p: Point) => number, isCut: (p: Point) => boolean, at: P
 test('bodies about one axis are told apart: each product is its own', () => {
   const width = products.map((one) => ('projected' in one ? one.projected.box.width : one.trouble));
   expect(width).toEqual([20, 40, 60, 'There is no Pin in its file.']);
+});
+
+/** The area of outlines that lie in one another, mm²: what is in an even number of them is none of it. */
+const areaOf = (rings: readonly Point[][]): number =>
+  Math.abs(
+    rings.reduce((sum, ring, i) => {
+      const area = ring.reduce((all, { x, y }, n) => {
+        const next = ring[(n + 1) % ring.length]!;
+        return all + (x * next.y - next.x * y) / 2;
+      }, 0);
+      return sum + (i === 0 ? 1 : -1) * Math.abs(area);
+    }, 0),
+  );
+const assembledAs = (i: number): Projected => {
+  const one = assembled[i]!;
+  if ('trouble' in one) throw new Error(one.trouble);
+  return one.projected;
+};
+
+test('a shaft is not cut lengthwise: nothing of it is hatched, and it covers what lies behind it', () => {
+  const { cut, covered, uncut, visible } = assembledAs(0);
+  // A sleeve of 10 × 80 twice, a tube of 10 × 120 twice.
+  expect(cut.map(({ rings }) => Math.round(areaOf(rings))).sort()).toEqual([1200, 1200, 800, 800]);
+  expect(covered!.reduce((sum, ring) => sum + areaOf([ring]), 0)).toBeCloseTo(20 * 80, 0);
+  // Of what was to stay whole, the file has no bolt.
+  expect(uncut).toEqual(['Shaft']);
+  const upright = visible.flatMap((one) =>
+    one.kind === 'line' && Math.abs(one.from.x - one.to.x) < 1e-3 ? one.from.x : [],
+  );
+  expect(upright).toEqual(expect.arrayContaining([-10, 10]));
+});
+
+test('a shaft is cut across, even where it is not cut lengthwise', () => {
+  const { cut, covered } = assembledAs(1);
+  expect(covered).toBeUndefined();
+  expect(Math.min(...cut.map(({ rings }) => areaOf(rings))) / (Math.PI * 100)).toBeCloseTo(1, 2);
+});
+
+test('pulled apart, bodies about one axis stand along it', () => {
+  const { apart, box } = assembledAs(2);
+  const moved = apart!.parts.map(({ name, by: [x, y, z] }) => ({ name, across: [x, y], along: z }));
+  expect(moved.map(({ name }) => name)).toEqual(['Shaft', 'Sleeve', 'Tube']);
+  for (const { across } of moved) expect(across).toEqual([0, 0]);
+  expect(moved.filter(({ along }) => along === 0).map(({ name }) => name)).toEqual(['Tube']);
+  // Lengths of 80, 80 and 120 that stand clear of one another.
+  expect(box.height).toBeGreaterThan(280);
+  expect(box.width).toBeCloseTo(60, 2);
 });
 
 describe.each(LOOKS)('$name', ({ made, look: { from, cut, area: cutArea, centres, axes: lines }, seen, hidden }) => {

@@ -3,10 +3,12 @@ import sharp from 'sharp';
 import { POST } from '@/app/api/pictures/route';
 import { database } from '@/server/database';
 import { findPictures } from '@/server/repositories/pictures';
-import { takePicture } from '@/server/services/pictures';
-import { asked, count, withOffice } from './office';
+import * as pictures from '@/server/services/pictures';
+import { asDesk, asked, count, withOffice } from './office';
 
 withOffice();
+
+const takePicture = asDesk(pictures.takePicture);
 
 /** The address has no parameters. */
 const NOTHING = { params: Promise.resolve({}) };

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { limitWork } from '../../src/server/processor-time';
+import { limitWork } from '@/server/processes/processor-time';
 
 /** How long, by the clock, a process may go on that is limited to 0.1 s of work, s. */
 async function endedAfter(program: string, ...parameters: string[]): Promise<number> {

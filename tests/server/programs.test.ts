@@ -68,6 +68,43 @@ test('released formats are listed with their sizes and with what they print', as
   expect(workshop.properties).toContainEqual({ id: 'title', name: 'Title', type: 'text', source: 'model' });
 });
 
+/** Puts so many copies of a format with its released editions into the office, all on the snapshots of the first. */
+async function withCopies(count: number, of = 'workshop-sheets'): Promise<void> {
+  const copied = async (table: string, changed: Record<string, string>, where: string) => {
+    const columns = (await database.query<{ Field: string }>(`SHOW COLUMNS FROM ${table}`)).map(({ Field }) => Field);
+    const values = columns.map((column) => changed[column] ?? `${table}.${column}`);
+    await database.run(
+      `INSERT INTO ${table} (${columns.join(', ')}) SELECT ${values.join(', ')} FROM ${table} JOIN seq_1_to_${count} ${where}`,
+      [of],
+    );
+  };
+  const format = "CONCAT('copy-', seq)";
+  const edition = "CONCAT(LEFT(editions.id, 30), LPAD(seq, 6, '0'))";
+  await copied('formats', { id: format, name: "CONCAT(formats.name, ' ', seq)" }, 'WHERE formats.id = ?');
+  await copied('editions', { id: edition, format_id: format }, "WHERE editions.format_id = ? AND state <> 'open'");
+  await copied(
+    'edition_releases',
+    { edition_id: edition },
+    "JOIN editions ON editions.id = edition_id WHERE editions.format_id = ? AND state <> 'open'",
+  );
+}
+
+test('an office with hundreds of formats lists them all, and fills a sheet of one', async () => {
+  const { token } = await make();
+  const before = (await (await send(token, FORMATS)).json()) as ReleasedFormat[];
+  await withCopies(300);
+  const answers = await Promise.all([1, 2, 3, 4].map(() => send(token, FORMATS)));
+  for (const answer of answers) {
+    expect(answer.status).toBe(200);
+    const formats = (await answer.json()) as ReleasedFormat[];
+    expect(formats).toHaveLength(before.length + 300);
+    const [copy, workshop] = ['copy-7', 'workshop-sheets'].map((id) => formats.find((one) => one.id === id)!);
+    expect(copy).toEqual({ ...workshop, id: 'copy-7', name: `${workshop!.name} 7` });
+  }
+  expect((await send(token, REPORT, { size: 'A4', values }, 'copy-300')).status).toBe(200);
+  expect((await send(token, REPORT, { size: 'A4', values }, 'copy-301')).status).toBe(404);
+});
+
 test('a sheet is filled from what is sent, by ids, names and aliases, and its report says so', async () => {
   const { token } = await make();
   const response = await send(token, REPORT, { size: 'A3', values });

@@ -5,6 +5,7 @@
 import { setTimeout } from 'node:timers/promises';
 import { type Shape3D, exportSTEP, makeBaseBox, makeCylinder, makeSphere } from 'replicad';
 import { AS_MODELLED, axesOf } from '@/core/view/direction';
+import type { Projection } from '@/core/view/projected';
 import { answering } from '@/server/projecting/answering';
 import { openedKernel, solidsOf } from '@/server/projecting/kernel';
 import { projected } from '@/server/projecting/projecting';
@@ -59,5 +60,15 @@ products.forEach((product, id) =>
     projection: { shape: '1'.repeat(64), product, axes: axesOf('above', AS_MODELLED) },
   }),
 );
-while (answers.length < products.length) await setTimeout(20);
-process.stdout.write(JSON.stringify({ drawn, products: answers }));
+/** The whole of it: cut along the shaft, which stays whole; cut across, where it does not; and pulled apart. */
+const whole = { shape: '1'.repeat(64), whole: ['Bolt', 'Shaft'] };
+const looks: Projection[] = [
+  { ...whole, axes: axesOf('front', AS_MODELLED), cut: 0 },
+  { ...whole, axes: axesOf('above', AS_MODELLED), cut: 0 },
+  { shape: whole.shape, axes: axesOf('front', AS_MODELLED), apart: {} },
+];
+looks.forEach((projection, i) => ask({ id: products.length + i, forget: [], coarse: false, projection }));
+while (answers.length < products.length + looks.length) await setTimeout(20);
+process.stdout.write(
+  JSON.stringify({ drawn, products: answers.slice(0, products.length), assembled: answers.slice(products.length) }),
+);

@@ -10,7 +10,7 @@ import { migrate } from '@/server/migrations';
 import { runOne } from '@/server/jobs/runner';
 import { seed } from '@/server/seed';
 import * as dictionaryServices from '@/server/services/dictionary';
-import { takeFont } from '@/server/services/fonts';
+import * as fontServices from '@/server/services/fonts';
 import * as exportServices from '@/server/services/export';
 import * as formatServices from '@/server/services/formats';
 import { office } from '@/server/services/office';
@@ -34,7 +34,9 @@ const { materials } = materialServices;
 const keepMaterial = asDesk(materialServices.keepMaterial);
 const removeMaterial = asDesk(materialServices.removeMaterial);
 const { specimen } = specimenServices;
+const takeFont = asDesk(fontServices.takeFont);
 const importSpecimens = asDesk(specimenServices.importSpecimens);
+const keepApart = asDesk(specimenServices.keepApart);
 
 /** What a file holds, as a text. */
 const text = ({ content }: { content: Uint8Array }) => Buffer.from(content).toString();
@@ -384,6 +386,19 @@ describe('shapes and materials', () => {
 });
 
 describe('specimens', () => {
+  test('an assembly keeps how it is pulled apart; a part and one that is gone do not', async () => {
+    const { version } = await keepApart('drum-assembly', { 'Drive shaft': [0, 144, 711.4] });
+    const row = await specimen('drum-assembly');
+    expect(row).toMatchObject({ version, specimen: { apart: { 'Drive shaft': [0, 144, 711.4] } } });
+    // A file of the models that does not speak of it leaves it.
+    await importSpecimens([{ ...row.specimen, apart: undefined }]);
+    expect((await specimen('drum-assembly')).specimen.apart).toEqual(row.specimen.apart);
+    await keepApart('drum-assembly', {});
+    expect((await specimen('drum-assembly')).specimen).not.toHaveProperty('apart');
+    await expect(keepApart('pawl', { Pawl: [0, 0, 1] })).rejects.toMatchObject({ status: 422 });
+    await expect(keepApart('nowhere', {})).rejects.toMatchObject({ status: 404 });
+  });
+
   test('an assembly that would hold itself is refused, and nothing is changed', async () => {
     const drum = await specimen('drum-assembly');
     const components = [...drum.specimen.components, { specimen: 'recovery-winch', quantity: 1 }];

@@ -1,7 +1,8 @@
-/** Reads one file that was sent in, in a process of its own: see {@link readUpload}. */
+/** Reads files that were sent in, in a process of its own: see {@link readUpload}. */
 import { readFontFile } from '../../core/lettering/font-file';
 import { readSvgPicture } from '../../core/picture/read-svg';
 import { readShapeFile } from '../../core/specimen/shape-file';
+import { answerTasks } from '../processes/answer-tasks';
 
 const READERS = {
   font: ({ id, bytes }: { id: string; bytes: Uint8Array }) => readFontFile(id, bytes),
@@ -13,6 +14,4 @@ const READERS = {
 /** The kinds of file that are read so, what each is read from, and what reading it answers. */
 export type Readers = typeof READERS;
 
-process.once('message', ({ kind, given }: { kind: keyof Readers; given: never }) => {
-  void Promise.resolve(READERS[kind](given)).then((outcome) => process.send!(outcome, () => process.disconnect()));
-});
+answerTasks(({ kind, given }: { kind: keyof Readers; given: never }) => READERS[kind](given));

@@ -12,6 +12,6 @@ export function GET(request: Request) {
   });
 }
 
-export const POST = handle(takeFont, ({ body }) => service.takeFont(body));
+export const POST = handle(takeFont, ({ body, actor }) => service.takeFont(actor, body));
 
 export const { PUT, PATCH, DELETE, OPTIONS } = othersThan('GET', 'POST');

@@ -1,5 +1,8 @@
 import { readFileSync } from 'node:fs';
 
+/** Work took more processor time than it may: a machine that is busy with other things is slower, and allows the same. */
+export class TookTooLong extends Error {}
+
 /** Ticks a second in which Linux counts processor time (USER_HZ, the same on every platform that Node runs on). */
 const TICKS = 100;
 /** How often it is looked at how much a process has used. */

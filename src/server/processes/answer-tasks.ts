@@ -1,0 +1,14 @@
+import type { Answered, Sent } from './warm-processes';
+
+/** Does the tasks that the process is sent by its parent: see WarmProcesses. What is thrown is answered in its words. */
+export function answerTasks(act: (task: never) => unknown): void {
+  process.on('message', ({ id, task }: Sent) => {
+    const answer = (said: Answered) => process.send!(said);
+    Promise.resolve()
+      .then(() => act(task as never))
+      .then(
+        (done) => answer({ id, answer: done }),
+        (error: unknown) => answer({ id, trouble: error instanceof Error ? error.message : String(error) }),
+      );
+  });
+}
