@@ -91,6 +91,7 @@ const Sum = z.object({ found: z.int(), added: z.int(), settled: z.int() });
 
 /** How far a count is, and what it has come to: by check, of formats and of drawings. */
 export const CountView = z.object({
+  id: z.string(),
   state: z.enum(['waiting', 'running', 'done', 'stopped', 'failed']),
   trouble: z.string().optional(),
   scope: CountScope,
@@ -120,7 +121,7 @@ export const readCounts = route({
 });
 export type BookCounts = z.infer<typeof readCounts.answer>;
 
-/** Counts what a book finds; with a change, what that would add and settle. One of each goes on at a time: a look ahead ends the one before. */
+/** Counts what a book finds; with a change, what that would add and settle. One count of a book goes on at a time, and one look ahead of each person: it ends the one before. */
 export const startCount = route({
   method: 'POST',
   path: counts,

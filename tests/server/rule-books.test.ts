@@ -1,6 +1,8 @@
 import type { BookChange } from '@/core/rules/changing';
 import { withSetting } from '@/core/profile/settings';
-import { database } from '@/server/database';
+import { database, transaction } from '@/server/database';
+import { findAccount } from '@/server/repositories/accounts';
+import { claimJob, noteProgress } from '@/server/repositories/jobs';
 import { runOne } from '@/server/jobs/runner';
 import * as drawingServices from '@/server/services/drawings';
 import { drawing } from '@/server/services/open-drawing';
@@ -197,6 +199,45 @@ describe('a count', () => {
         change: { kind: 'rule', code: 'title too long', change: { limits: { most: 0 }, why: 'So' } },
       }),
     ).rejects.toMatchObject({ status: 422 });
+  });
+
+  describe('ahead of a change, while another is looked ahead at,', () => {
+    const ahead = (weight: 'off' | 'warning') =>
+      ({ scope: 'following', change: rule('title without its noun', weight) }) as const;
+    const finish = async () => {
+      while (await runOne('test', new AbortController().signal));
+    };
+    /** Claims the look ahead as a worker does that is in the middle of its first step. */
+    const claimed = () =>
+      transaction((db) => claimJob(db, 'another', { order: [countServices.AHEAD], newestFirst: ['project'] }));
+
+    test('begins at once and ends the one before, even one that is running', async () => {
+      await draw();
+      const first = await startCount('kelvarra-rules', ahead('off'));
+      const running = (await claimed())!;
+      expect(running.id).toBe(first.id);
+      const second = await startCount('kelvarra-rules', ahead('warning'));
+      const step = { id: first.id, owner: 'another', lastId: '1', piecesDone: 1 };
+      expect(await noteProgress(database, step)).toBe(false);
+      await finish();
+      expect((await counts('kelvarra-rules')).ahead).toMatchObject({ id: second.id, state: 'done' });
+    });
+
+    test('ends nothing of another person', async () => {
+      await draw();
+      const mine = await startCount('kelvarra-rules', ahead('off'));
+      const { id, name } = (await findAccount(database, { signInName: 'ruth' }))!;
+      const another = { account: id, name, role: 'administrator' } as const;
+      const theirs = await countServices.startCount(another, 'kelvarra-rules', ahead('warning'));
+      await finish();
+      expect((await counts('kelvarra-rules')).ahead).toMatchObject({ id: mine.id, state: 'done' });
+      const { ahead: found } = await countServices.counts(another, 'kelvarra-rules');
+      expect(found).toMatchObject({
+        id: theirs.id,
+        checks: { 'title without its noun': { drawings: { added: 1 } } },
+      });
+      expect((await counts('kelvarra-rules')).ahead!.checks['title without its noun']).toBeUndefined();
+    });
   });
 
   test('finds a house check missed on a drawing and met once it is answered', async () => {

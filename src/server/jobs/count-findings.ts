@@ -15,7 +15,7 @@ import { viewsKnown } from '../services/drawing-prints';
 import { drawingAtHand } from '../services/drawing-sources';
 import { proofFacts } from '../services/format-views';
 import { dictionaryAtHand } from '../services/models-at-hand';
-import { type CountInput, followersOf } from '../services/rule-counts';
+import { type CountInput, bookCounted, followersOf } from '../services/rule-counts';
 import { unlessRefused } from '../services/service-error';
 import { sheetResources } from '../services/sheet-resources';
 import type { JobKind } from './kind';
@@ -33,18 +33,19 @@ type RulesFor = (profileId: string) => { before: NamedBook | undefined; after?: 
 export const countFindings: JobKind = {
   lane: 'whenever',
   async run(job, owner, signal) {
+    const id = bookCounted(job.subject);
     const { scope, proposed } = job.input as CountInput;
     const books = await booksById(database);
-    const own = books.get(job.subject);
+    const own = books.get(id);
     const changed: ReadonlyMap<string, StoredBook> | undefined =
       proposed && own && new Map(books).set(own.id, { ...own, document: proposed });
-    const followers = await followersOf(database, job.subject, books);
-    const bookOf = new Map(followers.map(({ id, book }) => [id, book]));
+    const followers = await followersOf(database, id, books);
+    const bookOf = new Map(followers.map((one) => [one.id, one.book]));
     const rules: RulesFor = (profileId) => {
-      const book = scope === 'all' ? job.subject : (bookOf.get(profileId) ?? job.subject);
+      const book = scope === 'all' ? id : (bookOf.get(profileId) ?? id);
       return { before: flattened(book, books), ...(changed && { after: flattened(book, changed) }) };
     };
-    const profiles = scope === 'all' ? undefined : followers.map(({ id }) => id);
+    const profiles = scope === 'all' ? undefined : followers.map((one) => one.id);
     let { piecesDone, lastId = '' } = job;
     for (;;) {
       if (signal.aborted) return 'left';

@@ -210,6 +210,15 @@ export async function runNow(db: Database, kind: string): Promise<void> {
   await db.run("UPDATE jobs SET run_at = NOW(3) WHERE kind = ? AND state = 'waiting'", [kind]);
 }
 
+/** Ends a job that another one is put in for. One that runs is no longer its owner's, who finds that at its next step. */
+export async function supersede(db: Database, id: string): Promise<void> {
+  await db.run(
+    `UPDATE jobs SET state = 'stopped', stop_asked = TRUE, ended_at = NOW(3), lease_until = NULL
+     WHERE id = ? AND state IN ('waiting', 'running')`,
+    [id],
+  );
+}
+
 /** Asks a job to stop: one that waits is stopped at once, one that runs at its next step. */
 export async function askToStop(db: Database, id: string): Promise<void> {
   await db.run("UPDATE jobs SET state = 'stopped', ended_at = NOW(3) WHERE id = ? AND state = 'waiting'", [id]);

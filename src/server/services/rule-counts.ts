@@ -9,13 +9,13 @@ import { type StoredBook, chainOf, flattened } from '../../core/rules/effective'
 import { SHIPPED_BOOKS } from '../../core/rules/standards';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
-import { type JobRow, askToStop, insertJob, newestJob } from '../repositories/jobs';
+import { type JobRow, askToStop, insertJob, newestJob, supersede } from '../repositories/jobs';
 import { titlesSeen } from '../repositories/kept-of-models';
 import { allProfiles } from '../repositories/profiles';
 import { allBooks } from '../repositories/rule-books';
 import { casesOf, countThings, sumsOf } from '../repositories/rule-counts';
 import { booksById } from './books-at-hand';
-import { type Asker, hiddenFormats } from './gate';
+import { hiddenFormats } from './gate';
 import { changed } from './rule-books';
 import { ServiceError } from './service-error';
 
@@ -47,6 +47,13 @@ export async function followersOf(
   });
 }
 
+/** What jobs of a count are about: the book; of a look ahead, the book and who looks. Two people look ahead beside each other. */
+const subjectOf = (of: 'count' | 'ahead', id: string, account: string): string =>
+  of === 'count' ? id : `${id} ${account}`;
+
+/** The book that a job is about. */
+export const bookCounted = (subject: string): string => subject.split(' ')[0]!;
+
 const hashOf = (id: string, books: ReadonlyMap<string, StoredBook>): string =>
   canonicalHash(flattened(id, books) ?? null);
 
@@ -57,6 +64,7 @@ export async function startCount(
   { scope, change }: { scope: CountScope; change?: BookChange | undefined },
 ): Promise<CountView> {
   const kind = change ? AHEAD : COUNT;
+  const subject = subjectOf(change ? 'ahead' : 'count', id, actor.account);
   await transaction(async (db) => {
     const books = new Map((await allBooks(db)).map((book) => [book.id, book]));
     const row = books.get(id);
@@ -70,17 +78,20 @@ export async function startCount(
     };
     const pieces = await countThings(db, profiles);
     // Whoever looks ahead anew is done with what went before.
-    const going = await newestJob(db, kind, id);
-    if (going && change) await askToStop(db, going.id);
-    const job = { id: randomUUID(), kind, subject: id, input, pieces, askedBy: actor.account };
+    const before = change && (await newestJob(db, kind, subject));
+    if (before) await supersede(db, before.id);
+    const job = { id: randomUUID(), kind, subject, input, pieces, askedBy: actor.account };
     if (!(await insertJob(db, job)))
       throw new ServiceError(
         409,
-        change ? 'The look ahead before is just ending. Try again.' : 'This book is being counted already.',
+        change ? 'Another look ahead of yours has just begun.' : 'This book is being counted already.',
       );
   });
-  return (await view(database, await newestJob(database, kind, id), id, []))!;
+  return (await view(database, await newestJob(database, kind, subject), id, []))!;
 }
+
+const newestCount = (of: 'count' | 'ahead', id: string, account: string): Promise<JobRow | undefined> =>
+  newestJob(database, of === 'count' ? COUNT : AHEAD, subjectOf(of, id, account));
 
 async function view(
   db: Database,
@@ -91,6 +102,7 @@ async function view(
   if (!job) return undefined;
   const { scope, hash } = job.input as CountInput;
   return {
+    id: job.id,
     state: job.state,
     ...(job.trouble !== undefined && { trouble: job.trouble }),
     scope,
@@ -103,10 +115,10 @@ async function view(
 }
 
 /** The newest count of a book, and the newest look ahead. */
-export async function counts(asker: Asker, id: string): Promise<BookCounts> {
-  const hidden = await hiddenFormats(database, asker);
-  const newest = async (kind: string) => view(database, await newestJob(database, kind, id), id, hidden);
-  const [count, ahead] = [await newest(COUNT), await newest(AHEAD)];
+export async function counts(actor: Actor, id: string): Promise<BookCounts> {
+  const hidden = await hiddenFormats(database, actor);
+  const newest = async (of: 'count' | 'ahead') => view(database, await newestCount(of, id, actor.account), id, hidden);
+  const [count, ahead] = [await newest('count'), await newest('ahead')];
   const followers = (await followersOf(database, id, await booksById(database))).map((one) => one.id);
   const [following, all] = [
     await countThings(database, followers, hidden),
@@ -115,21 +127,21 @@ export async function counts(asker: Asker, id: string): Promise<BookCounts> {
   return { count: count ?? null, ahead: ahead ?? null, things: { following, all } };
 }
 
-/** Stops a count or a look ahead, if one is going on; what it has found stays. */
-export async function stopCount(id: string, of: 'count' | 'ahead'): Promise<void> {
-  const job = await newestJob(database, of === 'count' ? COUNT : AHEAD, id);
+/** Stops a count or one's own look ahead, if one is going on; what it has found stays. */
+export async function stopCount(actor: Actor, id: string, of: 'count' | 'ahead'): Promise<void> {
+  const job = await newestCount(of, id, actor.account);
   if (job) await askToStop(database, job.id);
 }
 
 /** The formats and drawings with findings of a check, the worst first. */
 export async function cases(
-  asker: Asker,
+  actor: Actor,
   id: string,
   { check, of, after }: { check: string; of: 'count' | 'ahead'; after?: string | undefined },
 ): Promise<Page<CountedThing>> {
-  const job = await newestJob(database, of === 'count' ? COUNT : AHEAD, id);
+  const job = await newestCount(of, id, actor.account);
   if (!job) return { entries: [], total: 0 };
-  return casesOf(database, job.id, check, { after, size: PAGE, hidden: await hiddenFormats(database, asker) });
+  return casesOf(database, job.id, check, { after, size: PAGE, hidden: await hiddenFormats(database, actor) });
 }
 
 /** Words that titles of the office's models may begin with as their noun. */

@@ -32,15 +32,15 @@ export function LookAhead(props: {
     const timer = setTimeout(() => lookAhead(JSON.parse(key) as typeof change, scope), QUIET_MS);
     return () => clearTimeout(timer);
   }, [byItself, key, scope, lookAhead]);
-  const sums = ahead?.checks[check];
+  const sums = ahead === 'replaced' ? undefined : ahead?.checks[check];
   const added = (sums?.formats.added ?? 0) + (sums?.drawings.added ?? 0);
   const settled = (sums?.formats.settled ?? 0) + (sums?.drawings.settled ?? 0);
   return (
     <Box role="status" aria-label="What it would change" fontSize="14px" py="6px">
       {counts.aheadProblem !== undefined ? (
         <Problem>{counts.aheadProblem}</Problem>
-      ) : !ahead ? (
-        byItself ? (
+      ) : !ahead || ahead === 'replaced' ? (
+        byItself && !ahead ? (
           <Box color="soft">Looking at what it would change…</Box>
         ) : (
           <Button type="button" onClick={() => lookAhead(change, scope)}>

@@ -4,14 +4,10 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import type { z } from 'zod';
 import { type BookChange, type BookCounts, type CountScope, startCount, stopCount } from '../../contract/rule-books';
-import { RequestFailed, ask } from '../data/request';
+import { ask } from '../data/request';
 import { countsQuery } from './queries';
 
 type Change = z.infer<typeof BookChange>;
-
-/** How often a look ahead is asked for again while the one before is ending, and how long between, ms. */
-const TRIES = 10;
-const BETWEEN_MS = 300;
 
 /** Up to so many formats and drawings, counts begin by themselves. */
 export const FEW = 200;
@@ -26,21 +22,13 @@ export function useCounts(id: string) {
     onSuccess: (now) =>
       client.setQueryData(queryKey, (before: BookCounts | undefined) => before && { ...before, count: now }),
   });
-  /** The change that the newest look ahead is at. */
-  const [ahead, setAhead] = useState<string>();
+  /** The newest look ahead of this screen, and the change that it is at. */
+  const [own, setOwn] = useState<{ id: string; change: string }>();
   const lookAhead = useMutation({
-    mutationFn: async ({ change, scope }: { change: Change; scope: CountScope }) => {
-      for (let left = TRIES; ; left -= 1) {
-        try {
-          return await ask(startCount, { params: { id }, body: { scope, change } });
-        } catch (failure) {
-          if (!(failure instanceof RequestFailed) || failure.status !== 409 || left === 0) throw failure;
-          await new Promise((resolve) => setTimeout(resolve, BETWEEN_MS));
-        }
-      }
-    },
+    mutationFn: ({ change, scope }: { change: Change; scope: CountScope }) =>
+      ask(startCount, { params: { id }, body: { scope, change } }),
     onSuccess: (now, { change }) => {
-      setAhead(JSON.stringify(change));
+      setOwn({ id: now.id, change: JSON.stringify(change) });
       client.setQueryData(queryKey, (before: BookCounts | undefined) => before && { ...before, ahead: now });
     },
   });
@@ -54,8 +42,11 @@ export function useCounts(id: string) {
     count: data?.count,
     /** How many formats and drawings a scope has; undefined until that is known. */
     thingsIn: (scope: CountScope) => data?.things[scope],
-    /** What a change would do, when the newest look ahead is at it. */
-    aheadOf: (change: Change) => (ahead === JSON.stringify(change) ? (data?.ahead ?? undefined) : undefined),
+    /** What a change would do, when the newest look ahead is at it; *replaced* when another screen has looked ahead since. */
+    aheadOf: (change: Change) => {
+      if (own?.change !== JSON.stringify(change)) return undefined;
+      return data?.ahead?.id === own.id ? data.ahead : 'replaced';
+    },
     problem: (error ?? countError)?.message,
     aheadProblem: lookAhead.error?.message,
     startCount: count,

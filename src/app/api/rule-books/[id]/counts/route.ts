@@ -8,8 +8,8 @@ export const GET = handle(readCounts, ({ params, actor }) => service.counts(acto
 
 export const POST = handle(startCount, ({ params, body, actor }) => service.startCount(actor, params.id!, body));
 
-export const DELETE = handle(stopCount, async ({ params, query }) => {
-  await service.stopCount(params.id!, query.of);
+export const DELETE = handle(stopCount, async ({ params, query, actor }) => {
+  await service.stopCount(actor, params.id!, query.of);
   return { stopped: true as const };
 });
 
