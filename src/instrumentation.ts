@@ -1,6 +1,6 @@
 /**
  * What is done once, before the application answers anything: requests are marked with the address that they really come from, and processes
- * are made ready to read what is sent in and to write what is exported.
+ * are made ready to read what is sent in and to compose and write what is exported.
  */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
@@ -9,6 +9,6 @@ export async function register(): Promise<void> {
   // Files that are sent in are read at once, a small one beside a large one too, and the first sheet is written at once.
   const { uploadReaders } = await import('./server/uploads/read-upload');
   uploadReaders.keepWarm(2);
-  const { sheetWriters } = await import('./server/writing/write-sheets');
-  sheetWriters.keepWarm(1);
+  const { officeProcesses } = await import('./server/beside/beside');
+  officeProcesses.keepWarm(1);
 }

@@ -4,6 +4,7 @@ import { seed } from '../src/server/seed';
 
 /** Every table, those that refer to others before them. */
 const TABLES = [
+  'removed_things',
   'chained',
   'chain_head',
   'programs',

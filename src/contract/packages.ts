@@ -34,10 +34,10 @@ export type PackagedItem = z.infer<typeof PackagedItem>;
 
 /** Packs formats with all that they need, or the whole office. */
 export const writePackage = route({
-  method: 'GET',
-  path: '/api/packages',
-  /** Ids of formats, separated by commas; absent: the whole office. */
-  query: z.object({ formats: z.string().max(4000).optional() }),
+  method: 'POST',
+  path: '/api/packages/pack',
+  /** Ids of formats; absent: the whole office. */
+  body: z.strictObject({ formats: z.array(z.string().max(80)).min(1).max(5000).optional() }),
   answer: FILE,
 });
 

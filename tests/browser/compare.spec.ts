@@ -130,7 +130,7 @@ test('an edition is compared with a format file from outside, and its changes ar
 });
 
 test('an edition is compared with every edition of a package from outside', async ({ page, request }) => {
-  const packed = await (await request.get('/api/packages?formats=workshop-sheets')).body();
+  const packed = await (await request.post('/api/packages/pack', { data: { formats: ['workshop-sheets'] } })).body();
   await page.goto('/formats/compare?a=workshop-sheets');
   const file = page.getByLabel('Format file or package');
   await file.setInputFiles({ name: 'cut-short.zip', mimeType: 'application/zip', buffer: packed.subarray(0, 900) });

@@ -1,5 +1,8 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import { readOfficePackage } from '../../src/core/exchange/office-package-zip';
+import { STANDARDS_DESK } from '../../src/server/actor';
+import { copyFormat } from '../../src/server/services/formats';
 import { database } from '../../src/server/database';
 import { signInAs } from '../../scripts/application.mjs';
 import { anotherOffice, emptyOffice, freshOffice } from '../fresh-office';
@@ -59,6 +62,28 @@ test('what is otherwise here is told thing by thing, and what was chosen is done
   await expect(page.getByRole('status')).toContainText('1 thing taken in');
   await page.goto('/formats');
   await expect(page.getByText('Sketch sheet (taken in)').first()).toBeVisible();
+});
+
+test('among many formats those are packed that were searched for and chosen', async ({ page }) => {
+  for (let i = 1; i <= 40; i++)
+    await copyFormat(STANDARDS_DESK, { copyOf: 'sketch-sheet', name: `Yard sheet ${String(i).padStart(3, '0')}` });
+  await openPackages(page);
+  const pack = page.getByRole('region', { name: 'Pack', exact: true });
+  await pack.getByRole('button', { name: /^Show more/ }).click();
+  await expect(pack.getByRole('checkbox', { name: 'Yard sheet 030' })).toBeAttached();
+  await pack.getByRole('searchbox', { name: 'Search formats' }).fill('Yard sheet 03');
+  await expect(pack.getByRole('checkbox')).toHaveCount(10);
+  await pack.getByRole('button', { name: 'Choose all shown' }).click();
+  await pack.getByRole('searchbox', { name: 'Search formats' }).fill('Sketch sheet');
+  await pack.getByRole('checkbox', { name: 'Sketch sheet' }).check({ force: true });
+  await pack.getByRole('button', { name: 'Leave out Yard sheet 035' }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    pack.getByRole('button', { name: 'Pack 10 formats' }).click(),
+  ]);
+  const read = readOfficePackage(readFileSync((await download.path())!));
+  const names = read.ok ? read.package.contents.formats.map(({ name }) => name).toSorted() : [];
+  expect(names).toEqual(['Sketch sheet', ...[0, 1, 2, 3, 4, 6, 7, 8, 9].map((i) => `Yard sheet 03${i}`)]);
 });
 
 test('two offices that were each set up exchange packages both ways; what was released elsewhere says so', async ({
@@ -121,4 +146,27 @@ test('a file that is no package is refused in words', async ({ page }) => {
   await expect(page.getByRole('main').getByRole('alert')).toContainText(
     'holiday.zip: This is no ZIP, or one that is damaged.',
   );
+});
+
+test('a format that was removed comes back whole, as the format that it was', async ({ page }) => {
+  await copyFormat(STANDARDS_DESK, { copyOf: 'sketch-sheet', name: 'Yard sheet' });
+  await page.goto('/formats');
+  const card = page.getByRole('article').filter({ hasText: 'Yard sheet' });
+  await card.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: /^Delete/ }).click();
+  await expect(page.getByRole('dialog')).toContainText('It can be brought back for 30 days');
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Delete/ })
+    .click();
+  await expect(card).toHaveCount(0);
+  await page.goto('/office');
+  await page.getByRole('button', { name: 'Removed' }).click();
+  const removed = page.getByRole('region', { name: 'Removed' });
+  await expect(removed.getByRole('listitem')).toContainText('Ruth Calder');
+  await removed.getByRole('button', { name: 'Bring back the format Yard sheet' }).click();
+  await expect(removed.getByRole('status')).toHaveText('The format Yard sheet is back.');
+  await expect(removed.getByText('Nothing was removed in the last 30 days.')).toBeVisible();
+  await page.goto('/formats');
+  await expect(card).toBeVisible();
 });

@@ -12,6 +12,7 @@ import * as partRoutes from '@/contract/parts';
 import * as pictureRoutes from '@/contract/pictures';
 import * as placeRoutes from '@/contract/places';
 import * as profileRoutes from '@/contract/profiles';
+import * as removedRoutes from '@/contract/removed';
 import * as ruleBookRoutes from '@/contract/rule-books';
 import * as propertyRoutes from '@/contract/properties';
 import * as programRoutes from '@/contract/programs';
@@ -42,6 +43,7 @@ const routes = [
   pictureRoutes,
   placeRoutes,
   profileRoutes,
+  removedRoutes,
   ruleBookRoutes,
   programRoutes,
   propertyRoutes,

@@ -12,7 +12,7 @@ import { history, openNextEdition } from '@/server/services/editions';
 import { changeSharing } from '@/server/services/sharing';
 import { changeSigning } from '@/server/services/signing';
 import { starters } from '@/server/services/starters';
-import { format, saveDocument } from '@/server/services/formats';
+import { copyFormat, format, saveDocument } from '@/server/services/formats';
 import { verifyAll } from '@/server/services/verifying';
 import { anotherOffice, emptyOffice } from '../fresh-office';
 import { asDesk, release, withOffice } from './office';
@@ -368,4 +368,19 @@ describe('a forged package', () => {
     await expect(takeIn(released, choices)).rejects.toThrow(/You have worked on this edition/);
     expect((await format('sketch-sheet')).edition.state).toBe('open');
   });
+});
+
+test('of more formats than there are places for questions to the database, all are packed, looked into and taken in', async () => {
+  for (let i = 1; i <= 260; i++)
+    await copyFormat(STANDARDS_DESK, { copyOf: 'sketch-sheet', name: `Sketch sheet ${i}` });
+  const { content } = await packageOf();
+  await emptyOffice();
+  const { items } = await taking.lookInto(content);
+  const formats = items.filter(({ kind }) => kind === 'format');
+  expect(formats.length).toBeGreaterThan(260);
+  expect(formats.every(({ status }) => status === 'new')).toBe(true);
+  await taking.takeIn(STANDARDS_DESK, content, '{}');
+  const [{ n } = { n: 0 }] = await database.query<{ n: number }>('SELECT COUNT(*) AS n FROM formats');
+  expect(Number(n)).toBe(formats.length);
+  expect((await taking.lookInto(content)).items.every(({ status }) => status === 'same')).toBe(true);
 });

@@ -19,3 +19,6 @@ export type PictureKind = z.infer<typeof PictureKind>;
 /** What a sheet of a format is written to: a picture of it, or its *report*, which says every cell's text, place and source as JSON. */
 export const ExportKind = z.enum([...PictureKind.options, 'report']);
 export type ExportKind = z.infer<typeof ExportKind>;
+
+/** Whether a kind is a picture of pixels, which takes much memory to make. */
+export const isPixels = (kind: ExportKind): boolean => kind.startsWith('png');

@@ -2,6 +2,8 @@ import type { Answered, Sent } from './warm-processes';
 
 /** Does the tasks that the process is sent by its parent: see WarmProcesses. What is thrown is answered in its words. */
 export function answerTasks(act: (task: never) => unknown): void {
+  // Whatever else it has open, it ends with its parent.
+  process.on('disconnect', () => process.exit());
   process.on('message', ({ id, task }: Sent) => {
     const answer = (said: Answered) => process.send!(said);
     Promise.resolve()

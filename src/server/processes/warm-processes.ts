@@ -176,7 +176,7 @@ export class WarmProcesses {
     const child = spawn(
       process.execPath,
       ['--import', 'tsx', `--max-old-space-size=${this.limits.megabytes}`, this.program],
-      { serialization: 'advanced', stdio: ['ignore', 'ignore', 'ignore', 'ipc'] },
+      { env: process.env, serialization: 'advanced', stdio: ['ignore', 'ignore', 'ignore', 'ipc'] },
     );
     child.once('exit', () => {
       const at = this.idle.indexOf(child);

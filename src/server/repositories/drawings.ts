@@ -135,6 +135,12 @@ const SELECT = `SELECT drawings.id, drawings.number, edition_id, format_id, edit
   made_by, drawings.version, drawings.updated_at
   FROM drawings JOIN editions ON editions.id = drawings.edition_id`;
 
+/** Whether a drawing in work has signatures. */
+export async function bearsSignatures(db: Database, id: string): Promise<boolean> {
+  const sql = "SELECT 1 FROM drawings WHERE id = ? AND state = 'in work' AND signatures <> '[]'";
+  return (await db.query(sql, [id])).length > 0;
+}
+
 export async function findDrawing(db: Database, id: string): Promise<DrawingRow | undefined> {
   return (await findDrawings(db, [id])).get(id);
 }

@@ -26,6 +26,15 @@ export interface FormatRow {
   madeBy: string | null;
 }
 
+/** A format as the shelf describes it. */
+export interface DescribedFormat {
+  id: string;
+  name: string;
+  description: string;
+  category: string;
+  tags: string[];
+}
+
 export interface EditionRow {
   id: string;
   formatId: string;
@@ -155,10 +164,8 @@ export async function numberInForce(db: Database, formatId: string, today: strin
 }
 
 /** Every format by name, with what the shelf says of it. */
-export async function allFormats(
-  db: Database,
-): Promise<{ id: string; name: string; description: string; category: string; tags: string[] }[]> {
-  const rows = await db.query<{ id: string; name: string; description: string; category: string; tags: unknown }>(
+export async function allFormats(db: Database): Promise<DescribedFormat[]> {
+  const rows = await db.query<Omit<DescribedFormat, 'tags'> & { tags: unknown }>(
     'SELECT id, name, description, category, tags FROM formats ORDER BY name',
   );
   return rows.map(({ tags, ...row }) => ({ ...row, tags: fromJson<string[]>(tags) }));

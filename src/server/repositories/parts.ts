@@ -22,6 +22,5 @@ export async function insertPart(db: Database, id: string, part: Part, { account
   ]);
 }
 
-export async function deletePart(db: Database, id: string): Promise<boolean> {
-  return (await db.run('DELETE FROM parts WHERE id = ?', [id])).affected > 0;
-}
+export const deletePart = (db: Database, id: string): Promise<unknown> =>
+  db.run('DELETE FROM parts WHERE id = ?', [id]);

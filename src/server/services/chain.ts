@@ -25,6 +25,7 @@ export const Chained = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('withdrawn'), edition: z.string() }),
   z.object({ kind: z.literal('restored'), edition: z.string() }),
   z.object({ kind: z.literal('deleted') }),
+  z.object({ kind: z.literal('brought back') }),
   z.object({ kind: z.literal('signed'), signature: Signature }),
   z.object({ kind: z.literal('finished'), frozen: z.string(), number: z.string(), edition: z.string() }),
   z.object({ kind: z.literal('reopened') }),

@@ -13,7 +13,7 @@ import { database } from '../database';
 import { findDrawing, keepItems } from '../repositories/drawings';
 import { printsOf, wrongOn } from './drawing-prints';
 import { GONE, drawingAtHand, registerColumns } from './drawing-sources';
-import { type ForWhom, SOMEBODY, writeSheets } from '../writing/write-sheets';
+import { writeSheets } from './writing';
 import { ServiceError } from './service-error';
 import { asItStands } from './signatures-standing';
 
@@ -25,7 +25,6 @@ import { asItStands } from './signatures-standing';
 export async function exportDrawing(
   id: string,
   { kind, asItIs }: { kind: ExportKind; asItIs: boolean },
-  whom: ForWhom = SOMEBODY,
 ): Promise<ExportedFile> {
   const kept = await findDrawing(database, id);
   if (!kept) throw GONE();
@@ -58,5 +57,5 @@ export async function exportDrawing(
     language: languageOf(facts),
     ...(maker !== undefined && { author: valueText(maker) }),
   };
-  return writeSheets(sheets, kind, details, prints.files, at.profile, whom);
+  return writeSheets(sheets, kind, details, prints.files, at.profile);
 }

@@ -159,8 +159,8 @@ export async function changeDrawing(actor: Actor, id: string, change: DrawingCha
   });
 }
 
-/** Waits until the views of a drawing that is to be finished are there. */
-async function viewsOfDrawing(id: string): Promise<void> {
+/** Waits until the views of a drawing in work are there, so that it can be finished or written. @throws ServiceError 422 when they take too long */
+export async function viewsOfDrawing(id: string): Promise<void> {
   const row = await findDrawing(database, id);
   if (row?.state === 'in work') await viewsOnceThere(database, row, await drawingAtHand(database, row));
 }

@@ -4,6 +4,7 @@ import { canonicalHash } from '../../core/format/canonical';
 import type { FormatDefault } from '../../core/office/format-defaults';
 import type { Actor } from '../actor';
 import { type Database, database, isDuplicate, transaction } from '../database';
+import { keepRemoved } from '../repositories/removed-things';
 import { noteChange, sittingsOf } from '../repositories/audit';
 import { deleteTrials } from '../repositories/drawings';
 import {
@@ -253,6 +254,7 @@ export async function removeFormat(actor: Actor, id: string): Promise<null> {
     const defaults = [...(await allDefaults(db, await officeToday(db))), ...(await allDefaults(db, LAST_DAY))];
     if (defaults.some((one) => one.formatId === id))
       throw new ServiceError(409, `“${name}” is a default of the office. Make another format the default first.`);
+    await keepRemoved(db, actor, { kind: 'format', id, name });
     for (const edition of editions) await deleteEdition(db, edition.id);
     await deleteFormat(db, id);
     await chain(db, ofFormat(id), { kind: 'deleted' });

@@ -18,15 +18,11 @@ import { frozenOf } from './frozen';
 import { modelsAtHand } from './models-at-hand';
 import { type Asker, checkThere } from './gate';
 import { ServiceError } from './service-error';
-import { type ForWhom, SOMEBODY, writeSheets } from '../writing/write-sheets';
+import { writeSheets } from './writing';
 import { sheetResources } from './sheet-resources';
 
 /** Writes the sheet on the board as a file. */
-export async function exportSheet(
-  asker: Asker,
-  request: z.infer<(typeof ExportSheet)['body']>,
-  whom: ForWhom = SOMEBODY,
-): Promise<ExportedFile> {
+export async function exportSheet(asker: Asker, request: z.infer<(typeof ExportSheet)['body']>): Promise<ExportedFile> {
   const models = await modelsAtHand(database, request.specimen === undefined ? [] : [request.specimen]);
   const { sources, properties } = models;
   const read = readDocument(request.document, properties);
@@ -69,14 +65,7 @@ export async function exportSheet(
   const details = { title: subject.filter(Boolean).join(', '), date: facts.today, language: languageOf(facts) };
   const profile = frozen?.profile.document ?? (await findProfile(database, format.profileId))!.document;
   const prompts = dxfPrompts(document, resourcesFor(facts, resources).properties);
-  return writeSheets(
-    [{ scene: asReleased(scene, frozen), report, prompts }],
-    request.kind,
-    details,
-    files,
-    profile,
-    whom,
-  );
+  return writeSheets([{ scene: asReleased(scene, frozen), report, prompts }], request.kind, details, files, profile);
 }
 
 /** The scene of a sheet as it is written: of an edition that was released before corners were joined, with open ones. */

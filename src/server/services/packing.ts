@@ -8,7 +8,7 @@ import { SUPPLIED } from '../../core/property/supplied';
 import { valueText } from '../../core/property/value';
 import { type Database, database } from '../database';
 import { allFonts, findFontFiles } from '../repositories/fonts';
-import { allFormats, editionsOfFormat, findEditions, findFormat } from '../repositories/formats';
+import { type DescribedFormat, allFormats, editionsOfFormat, findEditions, findFormat } from '../repositories/formats';
 import { findPictureFiles, findPictures, pictureNames } from '../repositories/pictures';
 import { allProfiles, findRevision, revisionsOf } from '../repositories/profiles';
 import { allProperties } from '../repositories/properties';
@@ -43,14 +43,15 @@ export async function packageOf(formats?: readonly string[]): Promise<ExportedFi
 /** What a package of some formats, or of the whole office, holds. */
 export async function gather(db: Database, chosen: readonly string[] | undefined): Promise<OfficePackage> {
   const isWhole = chosen === undefined;
-  const ids = chosen ?? (await allFormats(db)).map(({ id }) => id);
+  const listed = new Map((await allFormats(db)).map((format) => [format.id, format]));
+  const ids = chosen ?? [...listed.keys()];
   const sites = await placesOf(db, 'organisation');
   const site = sites.find(({ isDefault }) => isDefault);
   const owner = site?.values[SUPPLIED.legalOwner];
   const from = owner === undefined ? (site?.name ?? 'an office') : valueText(owner).replaceAll('\n', ' ');
   // One after another, here and below: an office of hundreds leaves connections to others.
   const rows: Awaited<ReturnType<typeof formatWith>>[] = [];
-  for (const id of ids) rows.push(await formatWith(db, id, from));
+  for (const id of ids) rows.push(await formatWith(db, listed.get(id), from));
   const snapshots = new Map<string, string>();
   for (const { editions } of rows)
     for (const { release } of editions)
@@ -145,11 +146,10 @@ export async function gather(db: Database, chosen: readonly string[] | undefined
 }
 
 /** A format with all its editions and how they were released, as an office packs it that is called `from`. @throws ServiceError 404 */
-async function formatWith(db: Database, id: string, from: string) {
-  const row = await findFormat(db, id);
-  const listed = (await allFormats(db)).find((one) => one.id === id);
-  if (!row || !listed) throw new ServiceError(404, 'There is no such format on the shelf.');
-  const own = (await editionsOfFormat(db, id)).toReversed();
+async function formatWith(db: Database, listed: DescribedFormat | undefined, from: string) {
+  const row = listed && (await findFormat(db, listed.id));
+  if (!row) throw new ServiceError(404, 'There is no such format on the shelf.');
+  const own = (await editionsOfFormat(db, row.id)).toReversed();
   const documents = await findEditions(
     db,
     own.map((edition) => edition.id),

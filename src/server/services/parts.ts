@@ -5,6 +5,7 @@ import type { Actor } from '../actor';
 import { database, isDuplicate, transaction } from '../database';
 import { noteChange } from '../repositories/audit';
 import { allParts, deletePart, insertPart } from '../repositories/parts';
+import { keepRemoved } from '../repositories/removed-things';
 import { ServiceError } from './service-error';
 
 export const parts = (): Promise<KeptPart[]> => allParts(database);
@@ -30,7 +31,11 @@ export async function keepPart(actor: Actor, json: unknown): Promise<{ id: strin
 /** Takes a part off the shelf; formats that have its blocks keep them. */
 export async function removePart(actor: Actor, id: string): Promise<void> {
   await transaction(async (db) => {
-    if (!(await deletePart(db, id))) throw new ServiceError(404, 'There is no such part.');
-    await noteChange(db, actor, { subject: 'parts', sitting: randomUUID(), words: ['Removed a part'] });
+    const part = (await allParts(db)).find((one) => one.id === id);
+    if (!part) throw new ServiceError(404, 'There is no such part.');
+    const { name } = part.part;
+    await keepRemoved(db, actor, { kind: 'part', id, name });
+    await deletePart(db, id);
+    await noteChange(db, actor, { subject: 'parts', sitting: randomUUID(), words: [`Removed the part ${name}`] });
   });
 }

@@ -12,6 +12,7 @@ import { readValue } from '../../core/property/reading-value';
 import { valueText } from '../../core/property/value';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
+import { keepRemoved } from '../repositories/removed-things';
 import { changesOf, noteChange } from '../repositories/audit';
 import { findPictures } from '../repositories/pictures';
 import { findProperty } from '../repositories/properties';
@@ -105,6 +106,8 @@ export async function removePlace(actor: Actor, id: string): Promise<void> {
       ];
       throw new ServiceError(409, `${place.name} stays: ${uses.join(' and ')} print it.`);
     }
+    const kind = place.source === 'organisation' ? 'site' : 'project';
+    await keepRemoved(db, actor, { kind, id, name: place.name });
     await deletePlace(db, id);
     await note(db, actor, id, `Removed ${place.name}`);
   });

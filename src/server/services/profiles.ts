@@ -17,6 +17,7 @@ import { readValue } from '../../core/property/reading-value';
 import { type Value, valueText } from '../../core/property/value';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
+import { keepRemoved } from '../repositories/removed-things';
 import { fontFile, shippedGlyphTables } from '../fonts';
 import { noteChange } from '../repositories/audit';
 import {
@@ -36,7 +37,7 @@ import {
 import { findProperty } from '../repositories/properties';
 import { takeTurn } from '../repositories/turns';
 import type { ExportedFile } from '../../core/exchange/written-sheets';
-import { type ForWhom, SOMEBODY, writeSheets } from '../writing/write-sheets';
+import { writeSheets } from './writing';
 import { ServiceError, conflict } from './service-error';
 import { type Asker, hiddenFormats } from './gate';
 import { officeToday } from './today';
@@ -153,6 +154,7 @@ export async function removeProfile(actor: Actor, id: string): Promise<void> {
     }
     if ((await allProfiles(db)).length === 1)
       throw new ServiceError(409, `${row.name} stays: new formats need a drafting profile.`);
+    await keepRemoved(db, actor, { kind: 'profile', id, name: row.name });
     await deleteProfile(db, id);
     await note(db, actor, id, [`Removed the profile ${row.name}`]);
   });
@@ -248,7 +250,6 @@ export async function releaseProfile(
 export async function exportSpecimen(
   id: string,
   { kind, paper }: z.infer<(typeof ExportSpecimen)['body']>,
-  whom: ForWhom = SOMEBODY,
 ): Promise<ExportedFile> {
   const row = await findProfile(database, id);
   if (!row) throw GONE();
@@ -263,6 +264,5 @@ export async function exportSpecimen(
     details,
     { font: fontFile, picture: noPicture },
     row.document,
-    whom,
   );
 }

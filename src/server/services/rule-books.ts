@@ -8,6 +8,7 @@ import { SHIPPED_BOOKS } from '../../core/rules/standards';
 import { emptyBook, standardBook } from '../../core/rules/standard-book';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
+import { keepRemoved } from '../repositories/removed-things';
 import { noteChange } from '../repositories/audit';
 import { type ProfileRow, allProfiles, lockProfile, replaceProfile, usesOfProfiles } from '../repositories/profiles';
 import { type BookRow, allBooks, deleteBook, insertBook, lockBook, replaceBook } from '../repositories/rule-books';
@@ -144,6 +145,7 @@ export async function removeBook(actor: Actor, id: string): Promise<void> {
         409,
         `${row.name} stays: ${derived.map(({ name }) => `“${name}”`).join(', ')} ${derived.length > 1 ? 'derive' : 'derives'} from it.`,
       );
+    await keepRemoved(db, actor, { kind: 'rule book', id, name: row.name });
     await deleteBook(db, id);
     await note(db, actor, id, [`Removed the rule book ${row.name}`]);
   });

@@ -15,7 +15,7 @@ import { database } from '../database';
 import { type FormatInForce, formatsInForce } from '../repositories/formats';
 import type { SheetFiles } from '../../core/exchange/sheet-files';
 import type { ExportedFile } from '../../core/exchange/written-sheets';
-import { type ForWhom, SOMEBODY, writeSheets } from '../writing/write-sheets';
+import { writeSheets } from './writing';
 import { asReleased } from './export';
 import { snapshotOf } from './frozen';
 import { hiddenFormats } from './gate';
@@ -140,11 +140,7 @@ async function composed(
 }
 
 /** A sheet as a file. */
-export async function sheetFor(
-  id: string,
-  asked: z.output<(typeof writtenSheet)['body']>,
-  whom: ForWhom = SOMEBODY,
-): Promise<ExportedFile> {
+export async function sheetFor(id: string, asked: z.output<(typeof writtenSheet)['body']>): Promise<ExportedFile> {
   const { sheet, one, facts, resources, files } = await composed(id, asked);
   const { scene, report } = sheet;
   const title = `${one.name}, ${report.sheet.name}`;
@@ -156,7 +152,6 @@ export async function sheetFor(
     details,
     files,
     one.frozen.profile.document,
-    whom,
   );
 }
 

@@ -1,8 +1,11 @@
 import { type Signature, currentSignatures, signedContent, withoutSigned } from '../../core/drawing/signing';
-import type { Database } from '../database';
-import type { DrawingRow } from '../repositories/drawings';
+import { type Database, database } from '../database';
+import { type DrawingRow, bearsSignatures } from '../repositories/drawings';
 import { type DrawingAtHand, resourcesAt } from './drawing-sources';
 import { ServiceError } from './service-error';
+
+/** Whether reading and changing a drawing composes its sheets: one in work that is signed. */
+export const composesWhenRead = (id: string): Promise<boolean> => bearsSignatures(database, id);
 
 /** The hash of what a drawing prints beside its signatures. @throws ServiceError 422 when a sheet of it cannot be composed */
 export async function contentOf(db: Database, row: DrawingRow, at: DrawingAtHand): Promise<string> {

@@ -5,6 +5,7 @@ import { freshStarter } from '../../core/starter/fresh';
 import { readStarter } from '../../core/starter/starter';
 import type { Actor } from '../actor';
 import { type Database, database, transaction } from '../database';
+import { keepRemoved } from '../repositories/removed-things';
 import { noteChange } from '../repositories/audit';
 import { findFormat } from '../repositories/formats';
 import {
@@ -92,6 +93,7 @@ export async function removeStarter(actor: Actor, id: string): Promise<void> {
     const [{ document }] = editions as [StarterEdition];
     if (editions.some(({ state }) => state !== 'open'))
       throw new ServiceError(422, `${document.name} was released. Withdraw it, and it is offered no more.`);
+    await keepRemoved(db, actor, { kind: 'starter', id, name: document.name });
     await deleteStarter(db, id);
     await note(db, actor, id, `Removed the starter ${document.name}`);
   });

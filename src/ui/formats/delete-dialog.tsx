@@ -3,6 +3,7 @@
 import { Box } from '@chakra-ui/react';
 import { useState } from 'react';
 import { deleteFormat } from '../../contract/editions';
+import { KEPT_DAYS } from '../../contract/removed';
 import type { ShelfEntry } from '../../contract/formats';
 import { Dialog } from '../controls/dialog';
 import { Problem } from '../controls/field';
@@ -26,7 +27,7 @@ export function DeleteDialog({ entry, onClose }: { entry: ShelfEntry; onClose: (
       onClose={() => onClose(false)}
       action={{ words: 'Delete', onPerform: () => void remove() }}
     >
-      <Box>All its editions go with it, for good.</Box>
+      <Box>All its editions go with it. It can be brought back for {KEPT_DAYS} days: Office, Removed.</Box>
       {problem !== undefined && <Problem>{problem}</Problem>}
     </Dialog>
   );

@@ -13,6 +13,7 @@ import { AddPlace } from './add-place';
 import { OfficeSheet } from './office-sheet';
 import { Packages } from './packages';
 import { Programs } from './programs';
+import { Removed } from './removed';
 import { People } from './people';
 import { PlaceValues } from './place-values';
 import { placesQuery } from './queries';
@@ -67,7 +68,7 @@ export function OfficeScreen() {
   const [chosen, setChosen] = useState<string>();
   const [adding, setAdding] = useState<PlaceSource>();
   const [habit, setHabit] = useState<Habit>();
-  const [listed, setListed] = useState<'people' | 'accounts' | 'programs' | 'packages'>();
+  const [listed, setListed] = useState<'people' | 'accounts' | 'programs' | 'packages' | 'removed'>();
   const whyNoAccounts = useWhyNot('administrator');
   /** Values as they are being typed, before they are kept, and the property that is looked at. */
   const [typed, setTyped] = useState<OfficePlace['values']>();
@@ -185,6 +186,15 @@ export function OfficeScreen() {
                 Packages
               </Entry>
             )}
+            {whyNoAccounts === undefined && (
+              <Entry
+                type="button"
+                aria-current={listed === 'removed' ? 'page' : undefined}
+                onClick={() => setListed('removed')}
+              >
+                Removed
+              </Entry>
+            )}
           </Box>
           <Box as="h2" px="14px" pb="3px" fontSize="13px" fontWeight={600} color="soft">
             Habits
@@ -199,6 +209,7 @@ export function OfficeScreen() {
         {listed === 'accounts' && <Accounts />}
         {listed === 'programs' && <Programs />}
         {listed === 'packages' && <Packages />}
+        {listed === 'removed' && <Removed />}
         {!listed && place && office && (
           <>
             <Box

@@ -1,23 +1,15 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useInfiniteQuery, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import {
-  type ClashChoice,
-  type PackagedItem,
-  lookIntoPackage,
-  takePackage,
-  writePackage,
-} from '../../contract/packages';
+import { type ClashChoice, type PackagedItem, lookIntoPackage, takePackage } from '../../contract/packages';
 import { counted } from '../../core/counted';
 import { Button } from '../controls/button';
-import { CheckBox } from '../controls/check-box';
 import { Problem, Select } from '../controls/field';
 import { FileButton } from '../controls/file-button';
-import { shelfQuery } from '../data/queries';
-import { ask, askForFile } from '../data/request';
-import { saveFile } from '../data/save-file';
+import { ask } from '../data/request';
+import { Packing } from './packing';
 
 const CHOICE_WORDS: Record<ClashChoice, string> = {
   ours: 'ours stays',
@@ -43,51 +35,6 @@ export function Packages() {
       </Box>
       <Packing />
       <TakingIn />
-    </Box>
-  );
-}
-
-function Packing() {
-  const { data } = useInfiniteQuery(shelfQuery('', 'name'));
-  const [chosen, setChosen] = useState<readonly string[]>([]);
-  const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
-  const formats = data?.pages.flatMap(({ entries }) => entries) ?? [];
-  const pack = async (ids?: readonly string[]) => {
-    setBusy(true);
-    setProblem(undefined);
-    try {
-      await saveFile(await askForFile(writePackage, { query: ids ? { formats: ids.join(',') } : {} }), 'package.zip');
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
-    setBusy(false);
-  };
-  return (
-    <Box as="section" aria-label="Pack" pb="18px" maxWidth="760px">
-      <Box as="h2" fontWeight={600} pb="3px">
-        Pack
-      </Box>
-      <Flex wrap="wrap" gap="2px 16px" pb="6px">
-        {formats.map(({ id, name }) => (
-          <CheckBox
-            key={id}
-            checked={chosen.includes(id)}
-            onChange={(isIn) => setChosen(isIn ? [...chosen, id] : chosen.filter((one) => one !== id))}
-          >
-            {name}
-          </CheckBox>
-        ))}
-      </Flex>
-      <Flex gap="6px" wrap="wrap">
-        <Button type="button" disabled={busy || chosen.length === 0} onClick={() => void pack(chosen)}>
-          {chosen.length === 0 ? 'Pack the chosen formats' : `Pack ${counted(chosen.length, 'format')}`}
-        </Button>
-        <Button type="button" disabled={busy} onClick={() => void pack()}>
-          Pack the whole office
-        </Button>
-      </Flex>
-      {problem !== undefined && <Problem>{problem}</Problem>}
     </Box>
   );
 }

@@ -4,6 +4,7 @@ import { Box } from '@chakra-ui/react';
 import dynamic from 'next/dynamic';
 import type { CountView } from '../../contract/rule-books';
 import { type ListedCheck, foundBy } from './checks';
+import { NothingFound } from './nothing-found';
 
 const BarChart = dynamic(() => import('../controls/bar-chart'), { ssr: false });
 
@@ -18,12 +19,7 @@ export function CountsOverview(props: {
     .map((check) => ({ check, ...foundBy(count, check.key) }))
     .filter(({ formats, drawings }) => formats + drawings > 0)
     .toSorted((a, b) => b.formats + b.drawings - a.formats - a.drawings);
-  if (found.length === 0)
-    return (
-      <Box color="pine" pt="6px">
-        ● Nothing is found on {count.done} formats and drawings.
-      </Box>
-    );
+  if (found.length === 0) return <NothingFound count={count} />;
   return (
     <Box height={`${56 + found.length * 24}px`}>
       <BarChart

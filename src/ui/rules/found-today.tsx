@@ -13,6 +13,7 @@ import { MoreButton } from '../controls/more-button';
 import { ValueRepairButton } from '../findings/value-repair-button';
 import { boardAddress } from '../sheet/board-address';
 import type { ListedCheck } from './checks';
+import { NothingFound } from './nothing-found';
 import { casesQuery } from './queries';
 
 const BarChart = dynamic(() => import('../controls/bar-chart'), { ssr: false });
@@ -39,12 +40,7 @@ export function FoundToday(props: { id: string; check: ListedCheck; count: Count
         It is off: nothing is looked at. Give it a weight to see what it would find.
       </Box>
     );
-  if (total === 0)
-    return (
-      <Box fontSize="14px" color="pine">
-        ● Nothing is found on {count.done} formats and drawings.
-      </Box>
-    );
+  if (total === 0) return <NothingFound count={count} />;
   return (
     <>
       {worst.length > 1 && (

@@ -62,7 +62,11 @@ export function LookAhead(props: {
       ) : ahead.state === 'failed' ? (
         <Problem>{ahead.trouble ?? 'It could not be looked ahead.'}</Problem>
       ) : added + settled === 0 ? (
-        `It would change nothing on ${ahead.done} formats and drawings.`
+        ahead.state === 'stopped' ? (
+          `It would change nothing on the ${ahead.done} of ${ahead.things} looked at.`
+        ) : (
+          `It would change nothing on ${ahead.done} formats and drawings.`
+        )
       ) : (
         <>
           It would add <b>{counted(added, 'finding')}</b> and settle <b>{counted(settled, 'finding')}</b>

@@ -153,7 +153,11 @@ function OpenBook(props: { books: readonly BookEntry[]; book: BookView; onOpen: 
         { caption: 'Profiles', value: String(book.profiles.length), width: '70px' },
         { caption: 'Formats', value: String(book.formats), width: '70px' },
         { caption: 'Drawings', value: String(book.drawings), width: '80px' },
-        { caption: 'Findings', value: count ? String(found) : '…', width: '90px' },
+        {
+          caption: 'Findings',
+          value: !count ? '…' : count.state === 'done' ? String(found) : `${found} so far`,
+          width: '90px',
+        },
       ]}
     >
       <Flex height="100%">

@@ -1,5 +1,5 @@
 import { listDrawings, makeDrawing } from '../../../contract/drawings';
-import { makeDrawing as make } from '../../../server/services/drawings';
+import { beside } from '../../../server/beside/beside';
 import { drawings } from '../../../server/services/register';
 import { handle, othersThan } from '../handle';
 
@@ -7,6 +7,8 @@ export const dynamic = 'force-dynamic';
 
 export const GET = handle(listDrawings, ({ query }) => drawings(query));
 
-export const POST = handle(makeDrawing, ({ body, actor }) => make(actor, body));
+export const POST = handle(makeDrawing, ({ body, actor }) =>
+  beside('makeDrawing', [actor, body], { by: actor.account }),
+);
 
 export const { PUT, PATCH, DELETE, OPTIONS } = othersThan('GET', 'POST');

@@ -1,7 +1,9 @@
 import { moveDrawing } from '../../../../../contract/drawings';
-import * as service from '../../../../../server/services/moving-drawings';
+import { beside } from '../../../../../server/beside/beside';
 import { handle, othersThan } from '../../../handle';
 
-export const POST = handle(moveDrawing, ({ params, body, actor }) => service.moveDrawing(actor, params.id!, body));
+export const POST = handle(moveDrawing, ({ params, body, actor }) =>
+  beside('moveDrawing', [actor, params.id!, body], { by: actor.account }),
+);
 
 export const { GET, PUT, PATCH, DELETE, OPTIONS } = othersThan('POST');

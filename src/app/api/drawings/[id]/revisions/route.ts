@@ -1,7 +1,9 @@
 import { reviseDrawing } from '../../../../../contract/drawings';
-import * as service from '../../../../../server/services/drawings';
+import { beside } from '../../../../../server/beside/beside';
 import { handle, othersThan } from '../../../handle';
 
-export const POST = handle(reviseDrawing, ({ params, body, actor }) => service.reviseDrawing(actor, params.id!, body));
+export const POST = handle(reviseDrawing, ({ params, body, actor }) =>
+  beside('reviseDrawing', [actor, params.id!, body], { by: actor.account }),
+);
 
 export const { GET, PUT, PATCH, DELETE, OPTIONS } = othersThan('POST');

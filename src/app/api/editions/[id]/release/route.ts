@@ -1,11 +1,13 @@
 import { proposeRelease, releaseEdition } from '../../../../../contract/editions';
-import * as service from '../../../../../server/services/releasing';
+import { beside } from '../../../../../server/beside/beside';
 import { handle, othersThan } from '../../../handle';
 
-export const GET = handle(proposeRelease, ({ params, actor }) => service.proposeRelease(actor, params.id!));
+export const GET = handle(proposeRelease, ({ params, actor, request }) =>
+  beside('proposeRelease', [actor, params.id!], { by: actor.account, signal: request.signal }),
+);
 
 export const POST = handle(releaseEdition, ({ params, body, actor }) =>
-  service.releaseEdition(actor, params.id!, body),
+  beside('releaseEdition', [actor, params.id!, body], { by: actor.account }),
 );
 
 export const { PUT, PATCH, DELETE, OPTIONS } = othersThan('GET', 'POST');

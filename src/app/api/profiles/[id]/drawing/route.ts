@@ -1,9 +1,11 @@
 import { exportSpecimen } from '../../../../../contract/profiles';
-import * as service from '../../../../../server/services/profiles';
+import { isPixels } from '../../../../../core/exchange/export-kinds';
+import { beside } from '../../../../../server/beside/beside';
 import { fileToSave, handle, othersThan } from '../../../handle';
 
-export const POST = handle(exportSpecimen, async ({ params, body, actor, request }) =>
-  fileToSave(await service.exportSpecimen(params.id!, body, { by: actor.account, signal: request.signal })),
-);
+export const POST = handle(exportSpecimen, async ({ params, body, actor, request }) => {
+  const whom = { by: actor.account, signal: request.signal, pixels: isPixels(body.kind) };
+  return fileToSave(await beside('exportSpecimen', [params.id!, body], whom));
+});
 
 export const { GET, PUT, PATCH, DELETE, OPTIONS } = othersThan('POST');

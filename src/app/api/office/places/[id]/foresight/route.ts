@@ -1,7 +1,9 @@
 import { foreseeValue } from '../../../../../../contract/places';
-import * as service from '../../../../../../server/services/office-foresight';
+import { beside } from '../../../../../../server/beside/beside';
 import { handle, othersThan } from '../../../../handle';
 
-export const POST = handle(foreseeValue, ({ params, body }) => service.foreseeValue(params.id!, body));
+export const POST = handle(foreseeValue, ({ params, body, actor, request }) =>
+  beside('foreseeValue', [params.id!, body], { by: actor.account, signal: request.signal }),
+);
 
 export const { GET, PUT, PATCH, DELETE, OPTIONS } = othersThan('POST');

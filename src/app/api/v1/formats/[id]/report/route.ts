@@ -1,7 +1,9 @@
 import { sheetReport } from '../../../../../../contract/programs';
-import { reportFor } from '../../../../../../server/services/sheets-for-programs';
+import { beside } from '../../../../../../server/beside/beside';
 import { handle, othersThan } from '../../../../handle';
 
-export const POST = handle(sheetReport, ({ params, body }) => reportFor(params.id!, body));
+export const POST = handle(sheetReport, ({ params, body, request }) =>
+  beside('reportFor', [params.id!, body], { by: 'program', signal: request.signal }),
+);
 
 export const { GET, PUT, PATCH, DELETE, OPTIONS } = othersThan('POST');
