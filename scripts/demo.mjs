@@ -3,10 +3,11 @@
  * `-- --fresh` starts from new data; `--dev` (npm run dev) serves the development build; `--office` (npm start) serves an office of one's
  * own, with data of its own and without the demo's accounts.
  */
-import { existsSync, mkdirSync, readFileSync, readlinkSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, readlinkSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { ensureBuild, newSecret, runScript, startApplication, startModelStore, startWorker } from './application.mjs';
 import { keepRunning } from './keep-running.mjs';
 import { isAlive, startMariadb } from './mariadb.mjs';
+import { ensureWritable, lackOfRoom } from './room.mjs';
 import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
 
 const dev = process.argv.includes('--dev');
@@ -92,7 +93,14 @@ async function main() {
   if (alreadyRunning()) return;
   endLeftBehind();
   if (process.argv.includes('--fresh')) rmSync(FOLDER, { recursive: true, force: true });
-  mkdirSync(FOLDER, { recursive: true });
+  try {
+    ensureWritable(FOLDER);
+  } catch (error) {
+    console.error(error.message);
+    process.exit(1);
+  }
+  const lack = lackOfRoom(FOLDER);
+  if (lack) say(lack);
   note({ pid: process.pid });
   ensureDebian(DEBIAN.database);
   ensurePackages();
@@ -120,7 +128,11 @@ async function main() {
     say('starting the database');
     // What ends by itself is started again where it was, so that the others find it there.
     const kept = async (name, start) => {
-      const part = await keepRunning(name, start, { onGivenUp: () => void stop(1), isStopping: () => stopping });
+      const part = await keepRunning(name, start, {
+        onGivenUp: () => void stop(1),
+        isStopping: () => stopping,
+        hindrance: () => lackOfRoom(FOLDER),
+      });
       started.push(part);
       return part.first;
     };

@@ -6,5 +6,11 @@ interface Part {
 export function keepRunning<P extends Part>(
   name: string,
   start: (before?: P) => Promise<P> | P,
-  how: { onGivenUp: () => void; isStopping: () => boolean; pause?: number },
+  how: {
+    onGivenUp: () => void;
+    isStopping: () => boolean;
+    hindrance?: () => string | undefined;
+    look?: number;
+    pause?: number;
+  },
 ): Promise<{ first: P; stop(): Promise<void> }>;

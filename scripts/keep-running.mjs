@@ -14,15 +14,29 @@ const MINUTE = 60_000;
  * @param {object} how
  * @param {() => void} how.onGivenUp the part ends again and again, or cannot be started again
  * @param {() => boolean} how.isStopping everything is being ended: the part too, perhaps by the same signal
+ * @param {() => string | undefined} [how.hindrance] what a start waits for, in words, such as a full disk; such a start does not count
+ * @param {number} [how.look] how often it is looked whether that is over, ms
  * @param {number} [how.pause] how long it is waited before a start, ms, so that a signal to all has reached all
  * @typedef {{ exited: Promise<unknown>, stop: () => Promise<unknown> }} Part
  */
-export async function keepRunning(name, start, { onGivenUp, isStopping, pause = 1000 }) {
+export async function keepRunning(
+  name,
+  start,
+  { onGivenUp, isStopping, hindrance = () => undefined, look = 2000, pause = 1000 },
+) {
   let part = await start();
   let starts = [];
   let starting = Promise.resolve();
+  const unhindered = async () => {
+    const what = hindrance();
+    if (what === undefined) return;
+    say(`${name} ended; ${what}`);
+    starts = [];
+    while (hindrance() !== undefined && !isStopping()) await new Promise((done) => setTimeout(done, look));
+  };
   const again = async () => {
     await new Promise((done) => setTimeout(done, pause));
+    await unhindered();
     if (isStopping()) return;
     starts = [...starts.filter((at) => at > Date.now() - MINUTE), Date.now()];
     if (starts.length > MOST_STARTS) {
@@ -35,6 +49,7 @@ export async function keepRunning(name, start, { onGivenUp, isStopping, pause = 
       part = await start(part);
       watch();
     } catch (error) {
+      if (hindrance() !== undefined) return again();
       say(`${name} cannot be started again: ${error.message}`);
       onGivenUp();
     }

@@ -1,4 +1,8 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { keepRunning } from '../../scripts/keep-running.mjs';
+import { ensureWritable, lackOfRoom } from '../../scripts/room.mjs';
 
 /** A part that ends when it is told to, and how often it was started. */
 function parts() {
@@ -63,4 +67,50 @@ test('a part that ends again and again is given up, and so is one that cannot be
   others.started[0]!.end();
   await settle();
   expect(givenUp).toBe(2);
+});
+
+test('a part that a full disk ends is started again once there is room, however long that takes', async () => {
+  const { started, start } = parts();
+  let full = false;
+  let givenUp = 0;
+  const kept = await keepRunning(
+    'the database',
+    (before) => {
+      if (full) throw new Error('no room');
+      return start(before);
+    },
+    {
+      onGivenUp: () => givenUp++,
+      isStopping: () => false,
+      hindrance: () => (full ? 'the disk is full' : undefined),
+      look: 1,
+      pause: 0,
+    },
+  );
+  full = true;
+  started[0]!.end();
+  await settle();
+  await settle();
+  expect([started.length, givenUp]).toEqual([1, 0]);
+  expect(console.log).toHaveBeenCalledWith(expect.stringContaining('the database ended; the disk is full'));
+  full = false;
+  await settle();
+  expect([started.length, givenUp]).toEqual([2, 0]);
+  await kept.stop();
+});
+
+describe('a folder for data', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'zonograph-room-'));
+  afterAll(() => rmSync(folder, { recursive: true }));
+
+  test('says how much room its disk lacks', () => {
+    expect(lackOfRoom(folder, 0)).toBeUndefined();
+    expect(lackOfRoom(folder, Number.MAX_SAFE_INTEGER)).toMatch(/^the disk of .* is full: \d+ MB are free/);
+  });
+
+  test('is made, or says why it cannot be', () => {
+    expect(() => ensureWritable(join(folder, 'new', 'office'))).not.toThrow();
+    writeFileSync(join(folder, 'a file'), '');
+    expect(() => ensureWritable(join(folder, 'a file', 'office'))).toThrow(/cannot be written \(ENOTDIR\)/);
+  });
 });
