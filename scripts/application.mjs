@@ -3,7 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { Buffer } from 'node:buffer';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { freePort } from './mariadb.mjs';
 import { say } from './setup.mjs';
 
@@ -53,6 +53,12 @@ export function runScript(script, env) {
   return run.status === 0;
 }
 
+/** How long an answer is waited for from what is just starting, ms: a request that it took in too early may never be answered. */
+const PATIENCE_MS = 3000;
+
+/** Asks what is just starting for a sign of life. */
+const asked = (address) => fetch(address, { signal: AbortSignal.timeout(PATIENCE_MS) });
+
 /** Starts the stand-in model store and resolves when it answers; `stop()` ends it. Without `data` it forgets its changes. */
 export async function startModelStore({ port: wanted, data }) {
   const port = await freePort(wanted);
@@ -61,7 +67,7 @@ export async function startModelStore({ port: wanted, data }) {
   const address = `http://127.0.0.1:${port}`;
   // On a busy machine that may take its time: it is waited for while it lives.
   for (;;) {
-    const answers = await fetch(`${address}/models`).then(
+    const answers = await asked(`${address}/models`).then(
       (response) => response.ok,
       () => false,
     );
@@ -115,7 +121,8 @@ const TRIES = 5;
 /**
  * Starts the application on the first free port from `port` on and resolves when it answers there itself; `stop()` ends it. (A port is
  * looked for, then taken: whoever else takes it in between makes this one go on to the next.) Without a `secret` of its own all are
- * signed out when it is started again; `demo` has it offer the accounts of the demo.
+ * signed out when it is started again; `demo` has it offer the accounts of the demo; `data` is the
+ * folder whose disk has to have room.
  */
 export async function startApplication(options) {
   for (let tries = 1; ; tries++) {
@@ -134,7 +141,8 @@ export async function startApplication(options) {
  */
 const KEPT_MS = 620_000;
 
-async function startOn(port, { buildFolder, database, modelStore, secret, demo = false, dev = false, quiet = false }) {
+async function startOn(port, options) {
+  const { buildFolder, database, data, modelStore, secret, demo = false, dev = false, quiet = false } = options;
   const instance = randomUUID();
   const parameters = ['-H', '127.0.0.1', '-p', String(port), ...(dev ? [] : ['--keepAliveTimeout', String(KEPT_MS)])];
   const child = spawn(process.execPath, [NEXT, dev ? 'dev' : 'start', ...parameters], {
@@ -149,15 +157,20 @@ async function startOn(port, { buildFolder, database, modelStore, secret, demo =
       ZONOGRAPH_SECRET: secret ?? newSecret(),
       ...(demo && { ZONOGRAPH_DEMO: 'demo' }),
       ...(modelStore && { ZONOGRAPH_MODEL_STORE: modelStore }),
+      ...(data && { ZONOGRAPH_DATA: resolve(data) }),
       NEXT_TELEMETRY_DISABLED: '1',
     },
   });
+  // Also when we end before it answers.
+  const endWithUs = () => hasEnded(child) || process.kill(-child.pid, 'SIGTERM');
+  process.once('exit', endWithUs);
+  child.once('exit', () => process.off('exit', endWithUs));
   child.stdout?.resume();
   const address = `http://127.0.0.1:${port}`;
   // On a busy machine that may take its time: it is waited for while it lives.
   for (;;) {
     if (hasEnded(child)) throw new Error('the application did not start');
-    const ready = await fetch(`${address}/api/health`)
+    const ready = await asked(`${address}/api/health`)
       .then((response) => response.json())
       .then(
         (health) => health.instance === instance,

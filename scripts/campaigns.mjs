@@ -13,6 +13,9 @@ import { DEBIAN, ensureDebian, ensurePackages } from './setup.mjs';
 
 const FOLDER = '.data/campaigns';
 const MONITOR = resolve('tests/campaigns/loop-monitor.mjs');
+/** After so many steps the application is warm; from then on its memory may grow by this factor. */
+const WARM = 500;
+const GROWTH = 1.2;
 /** How much later than in an idle process the loop may be, ms. */
 const LATER = { p999: 50, max: 150 };
 
@@ -58,10 +61,20 @@ const administrator = JSON.parse(readFileSync('demo/accounts.json', 'utf8')).fin
   ({ role }) => role === 'administrator',
 );
 let start = 0;
-const { tallies, lost } = await work(application.address, administrator, crowd, () => {
-  void lateness();
-  start = Date.now();
+/** Memory of the application, MB: after its first steps, when it is warm, and in the end. */
+const memory = () =>
+  Math.round(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${application.pid}/status`, 'utf8'))[1]) / 1024);
+let warm = 0;
+const { tallies, lost } = await work(application.address, administrator, crowd, {
+  ready: () => {
+    void lateness();
+    start = Date.now();
+  },
+  step: (done) => {
+    if (done === WARM) warm = memory();
+  },
 });
+const full = memory();
 const seconds = (Date.now() - start) / 1000;
 const late = await lateness();
 await application.stop();
@@ -83,6 +96,9 @@ const beyond = { p999: late.application.p999 - late.idle.p999, max: late.applica
 console.log(
   `beyond the idle one: p99.9 ${beyond.p999.toFixed(1)} ms of ${LATER.p999}, maximum ${beyond.max.toFixed(1)} ms of ${LATER.max}`,
 );
+if (warm > 0)
+  console.log(`memory: ${warm} MB after ${WARM} steps, ${full} MB after all: ${(full / warm).toFixed(2)} of ${GROWTH}`);
 if (lost.length > 0) console.log(`lost: the last answers of ${lost.join(', ')}`);
+const grown = warm > 0 && full > warm * GROWTH;
 const failed = [...tallies.values()].some(({ refused }) => [...refused.keys()].some((status) => status >= 500));
-process.exit(lost.length > 0 || failed || beyond.p999 > LATER.p999 || beyond.max > LATER.max ? 1 : 0);
+process.exit(lost.length > 0 || failed || grown || beyond.p999 > LATER.p999 || beyond.max > LATER.max ? 1 : 0);

@@ -164,6 +164,7 @@ async function main() {
         port: before ? Number(new URL(before.address).port) : PORT,
         buildFolder,
         database: url,
+        data: FOLDER,
         modelStore: store.address,
         secret: theSecret(),
         demo: isDemo,

@@ -17,6 +17,9 @@ export class DatabaseAway extends Error {
   }
 }
 
+/** The database has no room to write. It reads on; what was asked is not done. */
+export class DatabaseFull extends DatabaseAway {}
+
 /** More is asked at once than there are connections for. Nothing was done: it may be asked again in a moment. */
 export class DatabaseBusy extends Error {
   constructor(cause?: unknown) {
@@ -32,6 +35,8 @@ const AWAY = new Set([
   'PROTOCOL_CONNECTION_LOST',
   'ER_SERVER_SHUTDOWN',
 ]);
+/** The database's errors of a disk that is full: no space left, and a table that cannot grow. */
+const FULL = new Set([1021, 1114]);
 /** A deadlock, and a lock that was waited for too long. */
 const RETRIED = new Set([1213, 1205]);
 const ATTEMPTS = 6;
@@ -178,6 +183,7 @@ async function answering<T>(work: () => Promise<T>): Promise<T> {
         422,
         'That is larger than the database takes at once. Ask for a larger max_allowed_packet.',
       );
+    if (FULL.has(errno ?? 0)) throw new DatabaseFull(error);
     const closed = error instanceof Error && /closed state|Connection lost/.test(error.message);
     throw (code && AWAY.has(code)) || closed ? new DatabaseAway(error) : error;
   }

@@ -138,19 +138,20 @@ async function person(address: string, administrator: Person['ask'], i: number, 
 /**
  * Lets a crowd work in the demo office at an address.
  *
- * @param onReady called when everybody is signed in and has a drawing
+ * @param on.ready called when everybody is signed in and has a drawing; `on.step` after each step, with how many were done
  * @returns what came of each kind of step, and whose last answer is not what their drawing says in the end
  */
 export async function work(
   address: string,
   administrator: { signInName: string; password: string },
   { people, steps, pause, seed }: Crowd,
-  onReady: () => void = () => undefined,
+  on: { ready?: () => void; step?: (done: number) => void } = {},
 ): Promise<{ tallies: Map<string, Tally>; lost: string[] }> {
   const desk = await signIn(address, administrator);
   const all: Person[] = [];
   for (let i = 1; i <= people; i++) all.push(await person(address, desk, i, seed));
-  onReady();
+  on.ready?.();
+  let done = 0;
   const tallies = new Map<string, Tally>();
   const step = async (one: Person) => {
     const name = turns[Math.floor(one.random() * turns.length)]!;
@@ -160,6 +161,7 @@ export async function work(
     const answer = await STEPS[name]!.does(one);
     const said = await answer.arrayBuffer().catch(() => new ArrayBuffer());
     tally.times.push(performance.now() - start);
+    on.step?.(++done);
     if (!answer.ok)
       tally.refused.set(answer.status, [
         ...(tally.refused.get(answer.status) ?? []),

@@ -1,4 +1,4 @@
-import { DatabaseAway, DatabaseBusy, database } from '@/server/database';
+import { DatabaseAway, DatabaseBusy, DatabaseFull, database } from '@/server/database';
 import { STANDARDS_DESK } from '@/server/actor';
 import type * as besideItself from '@/server/beside/beside';
 import { answerOf, outcomeOf } from '@/server/beside/outcome';
@@ -73,6 +73,7 @@ describe('an outcome', () => {
 
   test('tells a database that is away from one that is busy, and both from a refusal', async () => {
     await expect(told(new DatabaseAway('gone'))).rejects.toBeInstanceOf(DatabaseAway);
+    await expect(told(new DatabaseFull('no room'))).rejects.toBeInstanceOf(DatabaseFull);
     await expect(told(new DatabaseBusy())).rejects.toBeInstanceOf(DatabaseBusy);
     const refused = new ServiceError(409, 'Somebody was there before.', { current: { version: 3 } });
     await expect(told(refused)).rejects.toMatchObject({

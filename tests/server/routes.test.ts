@@ -26,7 +26,8 @@ import { PUT as changeSpecimen } from '@/app/api/specimens/[id]/route';
 import type { FormatView, ShelfEntry } from '@/contract/formats';
 import { respond } from '@/app/api/handle';
 import { glyphTableFromJson } from '@/core/lettering/glyph-table';
-import { DatabaseAway } from '@/server/database';
+import { DatabaseAway, DatabaseFull } from '@/server/database';
+import { diskIsFull } from '@/server/disk';
 import { asked, withOffice } from './office';
 
 withOffice();
@@ -149,6 +150,20 @@ test('while the database is away the answer is 503 and says that nothing is lost
     databaseAway: true,
     reason: expect.stringContaining('Nothing is lost'),
   });
+});
+
+test('a disk that is full is what the answer says, by the database’s error or by the room that there is', async () => {
+  const answered = await answer(
+    await respond(asked('http://test/'), 'GET /api/formats', () =>
+      Promise.reject(new DatabaseFull(Object.assign(new Error("The table 'audit' is full"), { errno: 1114 }))),
+    ),
+  );
+  expect(answered).toMatchObject({
+    status: 503,
+    databaseAway: true,
+    reason: expect.stringContaining('The disk of the server is full'),
+  });
+  expect([await diskIsFull('/', 0), await diskIsFull('/', Number.MAX_SAFE_INTEGER)]).toEqual([false, true]);
 });
 
 test('the glyph tables cross the wire whole', async () => {

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { BYTES, FILE, type Refused, type Route } from '../../contract/route';
 import { issueInWords } from '../../core/format/issue-words';
 import { ROUTES, type RouteAddress, largestBody } from '../../contract/admission';
-import { DatabaseAway, DatabaseBusy, saidOf } from '../../server/database';
+import { DatabaseAway, DatabaseBusy, DatabaseFull, saidOf } from '../../server/database';
 import { diskIsFull } from '../../server/disk';
 import { checkAddress } from '../../server/services/gate';
 import { ServiceError } from '../../server/services/service-error';
@@ -99,7 +99,11 @@ export async function respond(
     if (error instanceof ServiceError) return refused(error.status, { reason: error.message, ...error.detail });
     if (error instanceof DatabaseBusy) return refused(503, { reason: error.message, busy: true });
     if (error instanceof DatabaseAway) {
-      const reason = `${(await diskIsFull()) ? 'The disk of the server is full, and the database does not answer. Make room there: it goes on by itself.' : 'The database does not answer.'} Nothing is lost: what you typed stays here until it is back.`;
+      const isFull = error instanceof DatabaseFull || (await diskIsFull());
+      const what = isFull
+        ? 'The disk of the server is full, and nothing can be saved. Once there is room, it goes on by itself.'
+        : 'The database does not answer.';
+      const reason = `${what} Nothing is lost: what you typed stays here until it is back.`;
       return refused(503, { reason, databaseAway: true });
     }
     // eslint-disable-next-line no-console -- a bug: the server's log is the place for it
