@@ -38,6 +38,14 @@ const SUBJECTS: { source: PlaceSource; title: string; add: string }[] = [
   { source: 'project', title: 'Projects', add: 'Add a project' },
 ];
 
+/** Pages about what goes out, comes in and was removed. */
+const DATA = [
+  { page: 'programs', words: 'Other programs' },
+  { page: 'packages', words: 'Packages' },
+  { page: 'removed', words: 'Removed' },
+] as const;
+type Listed = 'people' | 'accounts' | (typeof DATA)[number]['page'];
+
 const HABITS = [
   { open: 'habits', words: 'New formats, days, language…' },
   { open: 'numbering', words: 'Numbers of drawings, time zone…' },
@@ -68,7 +76,7 @@ export function OfficeScreen() {
   const [chosen, setChosen] = useState<string>();
   const [adding, setAdding] = useState<PlaceSource>();
   const [habit, setHabit] = useState<Habit>();
-  const [listed, setListed] = useState<'people' | 'accounts' | 'programs' | 'packages' | 'removed'>();
+  const [listed, setListed] = useState<Listed>();
   const whyNoAccounts = useWhyNot('administrator');
   /** Values as they are being typed, before they are kept, and the property that is looked at. */
   const [typed, setTyped] = useState<OfficePlace['values']>();
@@ -168,34 +176,26 @@ export function OfficeScreen() {
                 Accounts and roles
               </Entry>
             )}
-            {whyNoAccounts === undefined && (
-              <Entry
-                type="button"
-                aria-current={listed === 'programs' ? 'page' : undefined}
-                onClick={() => setListed('programs')}
-              >
-                Other programs
-              </Entry>
-            )}
-            {whyNoAccounts === undefined && (
-              <Entry
-                type="button"
-                aria-current={listed === 'packages' ? 'page' : undefined}
-                onClick={() => setListed('packages')}
-              >
-                Packages
-              </Entry>
-            )}
-            {whyNoAccounts === undefined && (
-              <Entry
-                type="button"
-                aria-current={listed === 'removed' ? 'page' : undefined}
-                onClick={() => setListed('removed')}
-              >
-                Removed
-              </Entry>
-            )}
           </Box>
+          {whyNoAccounts === undefined && (
+            <>
+              <Box as="h2" px="14px" pb="3px" fontSize="13px" fontWeight={600} color="soft">
+                Data
+              </Box>
+              <Box pb="12px">
+                {DATA.map(({ page, words }) => (
+                  <Entry
+                    key={page}
+                    type="button"
+                    aria-current={listed === page ? 'page' : undefined}
+                    onClick={() => setListed(page)}
+                  >
+                    {words}
+                  </Entry>
+                ))}
+              </Box>
+            </>
+          )}
           <Box as="h2" px="14px" pb="3px" fontSize="13px" fontWeight={600} color="soft">
             Habits
           </Box>

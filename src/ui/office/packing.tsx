@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Grid } from '@chakra-ui/react';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { X } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
@@ -78,7 +78,7 @@ export function Packing() {
       </Flex>
       <LoadProblem problem={error?.message} onRetry={() => void refetch()} />
       <Box maxHeight="260px" overflowY="auto" borderY="1px solid" borderColor="line" py="4px" tabIndex={0}>
-        <Flex wrap="wrap" gap="2px 16px" role="group" aria-label="Formats">
+        <Grid templateColumns="repeat(auto-fill, minmax(220px, 1fr))" gap="2px 16px" role="group" aria-label="Formats">
           {formats.map(({ id, name }) => (
             <CheckBox
               key={id}
@@ -88,7 +88,7 @@ export function Packing() {
               {name}
             </CheckBox>
           ))}
-        </Flex>
+        </Grid>
         {data && formats.length === 0 && <Box color="soft">No formats have “{search}” in their words.</Box>}
         <MoreButton
           left={total - formats.length}
@@ -107,6 +107,7 @@ export function Packing() {
           role="group"
           aria-label="Chosen formats"
         >
+          <Box color="soft">Chosen:</Box>
           {chosen.slice(0, MOST_NAMED).map(({ id, name }) => (
             <Flex key={id} align="center" gap="2px">
               {name}
