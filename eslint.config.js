@@ -43,6 +43,7 @@ export default ts.config(
         console: 'readonly',
         URL: 'readonly',
         document: 'readonly',
+        AbortSignal: 'readonly',
         fetch: 'readonly',
         setInterval: 'readonly',
         setTimeout: 'readonly',

@@ -64,17 +64,17 @@ let start = 0;
 /** Memory of the application, MB: after its first steps, when it is warm, and in the end. */
 const memory = () =>
   Math.round(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${application.pid}/status`, 'utf8'))[1]) / 1024);
-let warm = 0;
+const memories = [];
 const { tallies, lost } = await work(application.address, administrator, crowd, {
   ready: () => {
     void lateness();
     start = Date.now();
   },
   step: (done) => {
-    if (done === WARM) warm = memory();
+    if (done % WARM === 0) memories.push(memory());
   },
 });
-const full = memory();
+const [warm = 0, full = warm] = [memories[0], memories.at(-1)];
 const seconds = (Date.now() - start) / 1000;
 const late = await lateness();
 await application.stop();
@@ -97,7 +97,7 @@ console.log(
   `beyond the idle one: p99.9 ${beyond.p999.toFixed(1)} ms of ${LATER.p999}, maximum ${beyond.max.toFixed(1)} ms of ${LATER.max}`,
 );
 if (warm > 0)
-  console.log(`memory: ${warm} MB after ${WARM} steps, ${full} MB after all: ${(full / warm).toFixed(2)} of ${GROWTH}`);
+  console.log(`memory, MB, every ${WARM} steps: ${memories.join(' ')}; ${(full / warm).toFixed(2)} of ${GROWTH}`);
 if (lost.length > 0) console.log(`lost: the last answers of ${lost.join(', ')}`);
 const grown = warm > 0 && full > warm * GROWTH;
 const failed = [...tallies.values()].some(({ refused }) => [...refused.keys()].some((status) => status >= 500));
