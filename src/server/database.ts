@@ -44,6 +44,11 @@ const ATTEMPTS = 6;
 /** Connections at most, and how many may wait for one. */
 const CONNECTIONS = 8;
 const WAITING = 200;
+/**
+ * Prepared statements that a connection keeps. There are as many as there are lengths of lists in them, and a database allows 16,382 over all
+ * connections of all processes.
+ */
+const STATEMENTS = 200;
 /** How long one statement may take, ms: none of ours comes near it unless the database hangs. */
 const LONGEST_MS = 1000 * Number(process.env.ZONOGRAPH_STATEMENT_SECONDS ?? 30);
 /** How long one waits for a connection, ms. */
@@ -78,6 +83,7 @@ function thePool(): Pool {
     uri: process.env.ZONOGRAPH_DATABASE ?? 'mysql://zonograph@127.0.0.1:33061/zonograph',
     connectionLimit: CONNECTIONS,
     queueLimit: WAITING,
+    maxPreparedStatements: STATEMENTS,
     connectTimeout: 3000,
     charset: 'utf8mb4_unicode_ci',
     timezone: 'Z',
