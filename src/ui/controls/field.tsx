@@ -7,6 +7,20 @@ import type { Outcome } from '../../core/refusal';
 
 export { Input as TextInput, Textarea as TextArea } from '@chakra-ui/react';
 
+/** Where one types what a list is searched for. */
+export function SearchInput(props: { label: string; hint?: string; value: string; onSearch: (text: string) => void }) {
+  const { label, hint = label, value, onSearch } = props;
+  return (
+    <TextInput
+      type="search"
+      aria-label={label}
+      placeholder={hint}
+      value={value}
+      onChange={(event) => onSearch(event.target.value)}
+    />
+  );
+}
+
 /** A choice from a short list, which the browser shows. */
 export function Select({
   disabled,

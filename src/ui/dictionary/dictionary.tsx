@@ -19,7 +19,7 @@ import { counted } from '../../core/counted';
 import { dictionaryCsv } from '../../core/property/dictionary-csv';
 import { matchedName } from '../../core/property/names';
 import { Button } from '../controls/button';
-import { TextInput } from '../controls/field';
+import { SearchInput } from '../controls/field';
 import { ListTable } from '../controls/list-table';
 import { LoadProblem } from '../controls/load-problem';
 import { dictionaryQuery } from './queries';
@@ -94,13 +94,7 @@ export function Dictionary() {
             Properties
           </Box>
           <Box width="260px">
-            <TextInput
-              type="search"
-              aria-label="Search properties"
-              placeholder="Search by name or alias"
-              value={search}
-              onChange={(event) => setSearch(event.target.value)}
-            />
+            <SearchInput label="Search properties" hint="Search by name or alias" value={search} onSearch={setSearch} />
           </Box>
           <Flex flex="1" minWidth={0} justify="flex-end">
             <LookingOnly role="administrator" />

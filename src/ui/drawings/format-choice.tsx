@@ -5,7 +5,7 @@ import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { FormatView, ShelfEntry, Whose } from '../../contract/formats';
 import { Choice } from '../controls/choice';
-import { TextInput } from '../controls/field';
+import { SearchInput } from '../controls/field';
 import { MoreButton } from '../controls/more-button';
 import { type AtHand, type Filled, factsFor, loadPictures } from '../data/office';
 import { editionQuery, shelfQuery } from '../data/queries';
@@ -48,13 +48,7 @@ export function FormatChoice(props: {
       <Flex gap="8px" pb="8px" align="center">
         <Choice label="Whose formats" value={whose} options={WHOSE} onChange={setWhose} />
       </Flex>
-      <TextInput
-        type="search"
-        aria-label="Search formats"
-        placeholder="Search formats"
-        value={search}
-        onChange={(event) => setSearch(event.target.value)}
-      />
+      <SearchInput label="Search formats" value={search} onSearch={setSearch} />
       <Box flex="1" minHeight={0} overflowY="auto" pt="8px" pr="4px" role="group" aria-label="Formats">
         {entries.map((entry) => (
           <FormatPicture

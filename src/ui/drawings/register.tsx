@@ -25,7 +25,7 @@ import { TRIAL } from '../../core/drawing/drawing';
 import { Ago } from '../controls/ago';
 import { Button } from '../controls/button';
 import { ListTable } from '../controls/list-table';
-import { Problem, Select, TextInput } from '../controls/field';
+import { Problem, SearchInput, Select } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { officeQuery } from '../data/queries';
 import { saveText } from '../data/save-file';
@@ -130,12 +130,11 @@ export function Register() {
             Drawings
           </Box>
           <Box width="260px">
-            <TextInput
-              type="search"
-              aria-label="Search drawings"
-              placeholder="Search by number, title or model"
+            <SearchInput
+              label="Search drawings"
+              hint="Search by number, title or model"
               value={search}
-              onChange={(event) => setSearch(event.target.value)}
+              onSearch={setSearch}
             />
           </Box>
           <Box width="190px">

@@ -4,7 +4,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import type { StarterEdition, StarterView } from '../../contract/starters';
 import { counted } from '../../core/counted';
-import { TextInput } from '../controls/field';
+import { SearchInput } from '../controls/field';
 import type { Filled } from '../data/office';
 import { SheetPicture } from '../sheet/sheet-picture';
 import { SheetTile } from '../starters/sheet-tile';
@@ -39,13 +39,7 @@ export function StarterChoice(props: {
   );
   return (
     <Flex direction="column" flex="1" minHeight={0}>
-      <TextInput
-        type="search"
-        aria-label="Search starters"
-        placeholder="Search starters"
-        value={search}
-        onChange={(event) => setSearch(event.target.value)}
-      />
+      <SearchInput label="Search starters" value={search} onSearch={setSearch} />
       <Box flex="1" minHeight={0} overflowY="auto" pt="8px" pr="4px" role="group" aria-label="Starters">
         {found.map((one) => (
           <StarterCard

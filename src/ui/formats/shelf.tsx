@@ -6,7 +6,7 @@ import dynamic from 'next/dynamic';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { type ShelfEntry, type ShelfOrder, type ShelfState, type Whose, listCategories } from '../../contract/formats';
 import { Button } from '../controls/button';
-import { Select, TextInput } from '../controls/field';
+import { SearchInput, Select } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { MoreButton } from '../controls/more-button';
 import { type ShelfWanted, shelfQuery } from '../data/queries';
@@ -66,13 +66,7 @@ export function Shelf() {
             Formats
           </Box>
           <Box width="200px">
-            <TextInput
-              type="search"
-              aria-label="Search formats"
-              placeholder="Search formats"
-              value={search}
-              onChange={(event) => setSearch(event.target.value)}
-            />
+            <SearchInput label="Search formats" value={search} onSearch={setSearch} />
           </Box>
           <Box width="110px">
             <Select

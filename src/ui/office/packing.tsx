@@ -8,7 +8,7 @@ import { writePackage } from '../../contract/packages';
 import { counted } from '../../core/counted';
 import { Button } from '../controls/button';
 import { CheckBox } from '../controls/check-box';
-import { Problem, TextInput } from '../controls/field';
+import { Problem, SearchInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { MoreButton } from '../controls/more-button';
 import { shelfQuery } from '../data/queries';
@@ -56,13 +56,7 @@ export function Packing() {
       </Box>
       <Flex gap="8px" align="center" wrap="wrap" pb="6px">
         <Box width="240px">
-          <TextInput
-            type="search"
-            aria-label="Search formats"
-            placeholder="Search formats"
-            value={search}
-            onChange={(event) => setSearch(event.target.value)}
-          />
+          <SearchInput label="Search formats" value={search} onSearch={setSearch} />
         </Box>
         <Button
           type="button"

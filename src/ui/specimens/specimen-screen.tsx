@@ -8,7 +8,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { SpecimenEntry, StoreStatus } from '../../contract/specimens';
 import { Button } from '../controls/button';
-import { TextInput } from '../controls/field';
+import { SearchInput } from '../controls/field';
 import { LoadProblem } from '../controls/load-problem';
 import { MoreButton } from '../controls/more-button';
 import { officeQuery } from '../data/queries';
@@ -127,13 +127,7 @@ function SpecimenList(props: {
         Specimens
       </Box>
       <Flex px="14px" pb="8px" gap="6px">
-        <TextInput
-          type="search"
-          aria-label="Find a specimen"
-          placeholder="Find"
-          value={search}
-          onChange={(event) => setSearch(event.target.value)}
-        />
+        <SearchInput label="Find a specimen" hint="Find" value={search} onSearch={setSearch} />
         <OnlyFor role="drafter">
           <Button type="button" disabled={!office} onClick={() => setImporting(true)}>
             Import…
