@@ -30,5 +30,11 @@ export const listRemoved = route({
 export const bringBack = route({
   method: 'POST',
   path: '/api/office/removed/[number]',
-  answer: z.object({ kind: RemovedKind, id: z.string(), name: z.string() }),
+  answer: z.object({
+    kind: RemovedKind,
+    id: z.string(),
+    name: z.string(),
+    /** What is otherwise than before. */
+    note: z.string().optional(),
+  }),
 });

@@ -8,6 +8,7 @@ import { addPlace, removePlace } from '@/server/services/places';
 import { addProfile, removeProfile } from '@/server/services/profiles';
 import * as service from '@/server/services/removed';
 import { addBook, removeBook } from '@/server/services/rule-books';
+import { changeSharing, keepGroup, removeGroup, sharing } from '@/server/services/sharing';
 import { makeStarter, removeStarter } from '@/server/services/starters';
 import { verifyAll } from '@/server/services/verifying';
 import { asDesk, release, withOffice } from './office';
@@ -154,4 +155,76 @@ test('after thirty days it is kept no more', async () => {
     (await addProfile(STANDARDS_DESK, { name: 'Yard', from: { standard: 'ISO' } })).id,
   );
   expect(await database.query('SELECT number FROM removed_things')).toHaveLength(1);
+});
+
+describe('what has changed meanwhile', () => {
+  const yard = () => copyFormat(STANDARDS_DESK, { copyOf: 'sketch-sheet', name: 'Yard sheet' });
+
+  test('leaves a format that was limited to a group which is gone to whoever brings it back, not to everybody', async () => {
+    const { id } = await yard();
+    const group = await keepGroup(STANDARDS_DESK, { name: 'Yard', members: [] });
+    await changeSharing(STANDARDS_DESK, id, { change: null, use: { accounts: [], groups: [group.id] } });
+    await removeFormat(STANDARDS_DESK, id);
+    await removeGroup(STANDARDS_DESK, group.id);
+    expect((await bringBack((await newest()).number)).note).toContain('for now it is yours alone');
+    expect((await sharing(id)).sharing.use).toEqual({ accounts: [STANDARDS_DESK.account], groups: [] });
+  });
+
+  test('keeps the limits to those who are still there', async () => {
+    const { id } = await yard();
+    const [gone, there] = [
+      await keepGroup(STANDARDS_DESK, { name: 'Yard', members: [] }),
+      await keepGroup(STANDARDS_DESK, { name: 'Slipway', members: [] }),
+    ];
+    await changeSharing(STANDARDS_DESK, id, { change: null, use: { accounts: [], groups: [gone.id, there.id] } });
+    await removeFormat(STANDARDS_DESK, id);
+    await removeGroup(STANDARDS_DESK, gone.id);
+    expect((await bringBack((await newest()).number)).note).toBeUndefined();
+    expect((await sharing(id)).sharing.use).toEqual({ accounts: [], groups: [there.id] });
+  });
+
+  test('takes the successor off a withdrawn edition whose successor is gone for good', async () => {
+    const [old, next] = [
+      await copyFormat(STANDARDS_DESK, { copyOf: 'sketch-sheet', name: 'Old sheet' }),
+      await copyFormat(STANDARDS_DESK, { copyOf: 'sketch-sheet', name: 'Next sheet' }),
+    ];
+    const { id: edition } = await release(old.id);
+    await release(next.id);
+    await withdrawEdition(STANDARDS_DESK, edition, { successor: next.id });
+    await removeFormat(STANDARDS_DESK, old.id);
+    const { number } = await newest();
+    await removeFormat(STANDARDS_DESK, next.id);
+    await bringBack(number);
+    const rows = await database.query<{ successor: string | null }>('SELECT successor FROM editions WHERE id = ?', [
+      edition,
+    ]);
+    expect(rows).toEqual([{ successor: null }]);
+  });
+
+  test('leaves the office the starter that is its default by now', async () => {
+    const [first, second] = [
+      (await makeStarter(STANDARDS_DESK, { name: 'First' })).id,
+      (await makeStarter(STANDARDS_DESK, { name: 'Second' })).id,
+    ];
+    await database.run("REPLACE INTO starter_defaults (kind, starter_id) VALUES ('part', ?)", [first]);
+    await removeStarter(STANDARDS_DESK, first);
+    await database.run("REPLACE INTO starter_defaults (kind, starter_id) VALUES ('part', ?)", [second]);
+    await bringBack((await newest()).number);
+    const defaults = await database.query("SELECT starter_id AS id FROM starter_defaults WHERE kind = 'part'");
+    expect(defaults).toEqual([{ id: second }]);
+  });
+
+  test('brings a rule book back after the book that it derives from', async () => {
+    const { id: base } = await addBook(STANDARDS_DESK, { name: 'Base', from: 'iso' });
+    const { id: book } = await addBook(STANDARDS_DESK, { name: 'Derived', from: base });
+    await removeBook(STANDARDS_DESK, book);
+    const { number } = await newest();
+    await removeBook(STANDARDS_DESK, base);
+    await expect(bringBack(number)).rejects.toMatchObject({
+      status: 409,
+      message: expect.stringContaining('“Derived”'),
+    });
+    await bringBack((await newest()).number);
+    expect(await bringBack(number)).toMatchObject({ kind: 'rule book', id: book });
+  });
 });

@@ -57,24 +57,59 @@ export async function keepRemoved(
   await db.run(sql, [kind, id, name.slice(0, 300), JSON.stringify(kept, written), account]);
 }
 
-/** Puts a thing that was kept back as it was. @throws the database's errors where a name or an id is taken, or a row is gone that it refers to */
-export async function putBack(db: Database, { id, kept }: { id: string; kept: string }): Promise<void> {
-  const { rows: tables, referring } = JSON.parse(kept, readAgain) as Kept;
-  for (const [table, rows] of tables) {
-    const columns = await columnsOf(db, table);
-    for (const row of rows) {
-      // A column that there is no more since then is left out.
-      const own = Object.entries(row).filter(([name]) => columns.has(name));
-      const names = own.map(([name]) => `\`${name}\``).join(', ');
-      const values = own.map(([, value]) => value);
-      await db.run(`INSERT INTO ${table} (${names}) VALUES (${marks(own)})`, values);
-    }
-  }
+/** The rows of a thing that was kept, by table. */
+export const keptRows = (kept: string): Map<string, Row[]> => new Map((JSON.parse(kept, readAgain) as Kept).rows);
+
+/**
+ * Puts a thing that was kept back as it was, but for what cannot be so any more: a successor that is gone, limits to groups that are gone.
+ * Which starter is the default stays as it is by now.
+ * @returns whether nobody is left of those to whom a format was limited: it is limited to `actor` then
+ * @throws the database's errors where a name or an id is taken, or a row is gone that it refers to
+ */
+export async function putBack(
+  db: Database,
+  { account }: Actor,
+  { id, kept }: { id: string; kept: string },
+): Promise<{ isLimitedAnew: boolean }> {
+  const tables = keptRows(kept);
+  for (const edition of tables.get('editions') ?? [])
+    if (edition.successor != null && !(await isThere(db, 'formats', edition.successor))) edition.successor = null;
+  const limits = tables.get('format_limits') ?? [];
+  const there: Row[] = [];
+  for (const limit of limits)
+    if (limit.group_id == null || (await isThere(db, 'account_groups', limit.group_id))) there.push(limit);
+  const lost = [...new Set(limits.map(({ what }) => what!))].filter((what) => !there.some((one) => one.what === what));
+  tables.set('format_limits', [
+    ...there,
+    ...lost.map((what): Row => ({ format_id: id, what, account_id: account, group_id: null })),
+  ]);
+  for (const [table, rows] of tables) await insertRows(db, table, rows);
+  const { referring } = JSON.parse(kept) as Kept;
   if (referring.length > 0)
     await db.run(
       `UPDATE editions SET successor = ?, updated_at = updated_at WHERE successor IS NULL AND id IN (${marks(referring)})`,
       [id, ...referring],
     );
+  return { isLimitedAnew: lost.length > 0 };
+}
+
+const isThere = async (db: Database, table: 'formats' | 'account_groups', id: Parameter): Promise<boolean> =>
+  (await db.query(`SELECT 1 FROM ${table} WHERE id = ?`, [id])).length > 0;
+
+async function insertRows(db: Database, table: string, rows: readonly Row[]): Promise<void> {
+  if (rows.length === 0) return;
+  const columns = await columnsOf(db, table);
+  // Another starter may be the default by now.
+  const insert = table === 'starter_defaults' ? 'INSERT IGNORE' : 'INSERT';
+  for (const row of rows) {
+    // A column that there is no more since then is left out.
+    const own = Object.entries(row).filter(([name]) => columns.has(name));
+    const names = own.map(([name]) => `\`${name}\``).join(', ');
+    await db.run(
+      `${insert} INTO ${table} (${names}) VALUES (${marks(own)})`,
+      own.map(([, value]) => value),
+    );
+  }
 }
 
 /** The columns of a table that are written: those that are not computed. */
@@ -132,13 +167,18 @@ export async function listRemoved(db: Database, after: string | undefined, size:
   );
 }
 
+/** A thing that was removed, with its rows as they are kept. */
+export interface RemovedRow {
+  kind: RemovedKind;
+  id: string;
+  name: string;
+  kept: string;
+}
+
 /** A thing that can still be brought back, held for the transaction. */
-export async function lockRemoved(
-  db: Database,
-  number: number,
-): Promise<{ kind: RemovedKind; id: string; name: string; kept: string } | undefined> {
+export async function lockRemoved(db: Database, number: number): Promise<RemovedRow | undefined> {
   const sql = `SELECT kind, thing_id AS id, name, kept FROM removed_things WHERE number = ? AND ${STILL_KEPT} FOR UPDATE`;
-  return (await db.query<{ kind: RemovedKind; id: string; name: string; kept: string }>(sql, [number]))[0];
+  return (await db.query<RemovedRow>(sql, [number]))[0];
 }
 
 export const deleteRemoved = (db: Database, number: number): Promise<unknown> =>

@@ -31,8 +31,8 @@ export function Removed() {
     setBusy(number);
     setSaid({});
     try {
-      await ask(bringBack, { params: { number: String(number) } });
-      setSaid({ done: `The ${kind} ${name} is back.` });
+      const { note } = await ask(bringBack, { params: { number: String(number) } });
+      setSaid({ done: [`The ${kind} ${name} is back.`, note].filter(Boolean).join(' ') });
     } catch (failure) {
       setSaid({ problem: (failure as Error).message });
     }
