@@ -31,6 +31,7 @@ export const ROUTES = {
   'GET /api/office/places': 'reader',
   'POST /api/office/places': 'administrator',
   'PUT /api/office/places/[id]': 'administrator',
+  'GET /api/office/projects': 'reader',
   'GET /api/office/removed': 'administrator',
   'POST /api/office/removed/[number]': 'administrator',
   'DELETE /api/office/places/[id]': 'administrator',

@@ -16,6 +16,7 @@ import { RevisionRow } from '../core/revision/rows';
 import { RevisionScheme } from '../core/revision/scheme';
 import { Specimen } from '../core/specimen/specimen';
 import { FormatView } from './formats';
+import { PlaceChoice } from './places';
 import { FILE, ListQuery, pageOf, route } from './route';
 
 const State = z.enum(['in work', 'finished']);
@@ -149,9 +150,6 @@ export const DrawingView = z.object({
 });
 export type DrawingView = z.infer<typeof DrawingView>;
 
-const PlaceChoice = z.object({ id: z.string(), name: z.string() });
-export type PlaceChoice = z.infer<typeof PlaceChoice>;
-
 /** The last move of a drawing, as it can be undone. */
 const MoveToUndo = z.object({
   id: z.string(),
@@ -178,7 +176,8 @@ export const OpenDrawingView = z.object({
   /** The profile that its views are drawn by. */
   profile: ProfileDocument,
   profiles: z.array(PlaceChoice),
-  projects: z.array(PlaceChoice),
+  /** Its own; the others are asked for where one is chosen. */
+  project: PlaceChoice,
   /** The default one first. */
   sites: z.array(PlaceChoice),
   move: MoveToUndo.optional(),

@@ -21,6 +21,13 @@ export type OfficePlace = z.infer<typeof OfficePlace>;
 
 export const listPlaces = route({ method: 'GET', path: '/api/office/places', answer: z.array(OfficePlace) });
 
+/** A place by its name, to be chosen. */
+export const PlaceChoice = z.object({ id: z.string(), name: z.string() });
+export type PlaceChoice = z.infer<typeof PlaceChoice>;
+
+/** The projects by name, without their values: an office may have thousands. */
+export const listProjects = route({ method: 'GET', path: '/api/office/projects', answer: z.array(PlaceChoice) });
+
 /** Adds a site or a project; with `copyOf` it begins with the values of another. */
 export const addPlace = route({
   method: 'POST',

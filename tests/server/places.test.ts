@@ -147,3 +147,18 @@ describe('before a value is kept', () => {
     expect((await changeDrawing(id, { version, projectId: other.id })).keptOffice).toEqual({});
   });
 });
+
+test('a drawing that is opened has its own project with it, however many there are; all are listed to be chosen', async () => {
+  const { id } = await asDesk(drawings.makeDrawing)({
+    formatId: 'workshop-sheets',
+    specimen: 'pawl',
+    sizeId: 'iso-a3-landscape',
+  });
+  const before = await drawing(id);
+  const names = Array.from({ length: 300 }, (_, i) => `Buoy ${String(i).padStart(3, '0')}`);
+  for (const name of names) await addPlace({ source: 'project', name });
+  const opened = await drawing(id);
+  expect(opened.project).toEqual(before.project);
+  expect(JSON.stringify(opened)).toHaveLength(JSON.stringify(before).length);
+  expect((await service.projects()).map(({ name }) => name)).toEqual(expect.arrayContaining(names));
+});

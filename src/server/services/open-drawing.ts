@@ -1,4 +1,4 @@
-import type { OpenDrawingView, PlaceChoice } from '../../contract/drawings';
+import type { OpenDrawingView } from '../../contract/drawings';
 import { isUntouched } from '../../core/drawing/moving';
 import type { Signature } from '../../core/drawing/signing';
 import { drawnSheets } from '../../core/drawing/sheets';
@@ -7,16 +7,13 @@ import { type Database, database } from '../database';
 import { lastMove } from '../repositories/drawing-moves';
 import { type DrawingRow, findDrawing } from '../repositories/drawings';
 import { allProfiles } from '../repositories/profiles';
-import { placesOf } from '../repositories/value-places';
+import { findPlaces, placesOf } from '../repositories/value-places';
 import { drawingView, revisionPrinted } from './changing-drawings';
 import { drawingIn } from './drawing-history';
 import { type DrawingAtHand, GONE, drawingAtHand, formatsOf } from './drawing-sources';
 import { type Asker, hiddenFormats } from './gate';
 import { revisionScheme } from './revision-scheme';
 import { asItStands } from './signatures-standing';
-
-const choices = async (source: 'project' | 'organisation'): Promise<PlaceChoice[]> =>
-  (await placesOf(database, source)).map(({ id, name }) => ({ id, name }));
 
 /**
  * One drawing. Reading it writes nothing: parts that have come since it was last changed have the numbers they would get, and get
@@ -55,8 +52,8 @@ export async function openView(
     frozen: at.sources.frozen,
     profile: at.profile,
     profiles: (await allProfiles(db)).map(({ id, name }) => ({ id, name })),
-    projects: await choices('project'),
-    sites: await choices('organisation'),
+    project: { id: row.projectId, name: (await findPlaces(db, [row.projectId])).get(row.projectId)!.name },
+    sites: (await placesOf(db, 'organisation')).map(({ id, name }) => ({ id, name })),
   };
 }
 

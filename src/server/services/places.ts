@@ -6,6 +6,7 @@ import type {
   addPlace as AddPlace,
   changePlace as ChangePlace,
   changePlaceValue as ChangeValue,
+  PlaceChoice,
 } from '../../contract/places';
 import { counted } from '../../core/counted';
 import { readValue } from '../../core/property/reading-value';
@@ -33,6 +34,10 @@ const CALLED: Record<OfficePlace['source'], string> = { organisation: 'site', pr
 const GONE = () => new ServiceError(404, 'That is no longer in the office.');
 const isOfOffice = (place: ValuePlace | undefined): place is ValuePlace & { source: OfficePlace['source'] } =>
   place !== undefined && place.source !== 'drawing';
+
+/** The projects by name. */
+export const projects = async (): Promise<PlaceChoice[]> =>
+  (await placesOf(database, 'project')).map(({ id, name }) => ({ id, name }));
 
 /** Everything of the office that gives values: its sites, the default one first, and its projects. */
 export async function places(): Promise<OfficePlace[]> {

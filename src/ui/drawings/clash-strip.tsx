@@ -1,11 +1,14 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import type { PlaceChoice } from '../../contract/places';
 import { counted } from '../../core/counted';
 import type { Clash } from '../../core/drawing/joining';
 import { valueText } from '../../core/property/value';
 import { Button } from '../controls/button';
 import { Strip } from '../controls/strip';
+import { projectsQuery } from '../office/queries';
 import type { OpenDrawing } from './drawing-store';
 import { askedOf } from './use-sheets';
 
@@ -16,13 +19,18 @@ export function ClashStrip(props: {
   onSettle: (clashesTo: 'mine' | 'theirs') => void;
 }) {
   const { clashes, open, onSettle } = props;
+  const { data: projects = [open.project] } = useQuery({
+    ...projectsQuery,
+    enabled: clashes.some(({ of }) => of === 'projectId'),
+  });
   return (
     <Strip asks label="Somebody else changed this drawing">
       <Box flex="1" minWidth={0} maxHeight="88px" overflowY="auto">
         <Box color="ochre">▲ Somebody else changed this drawing meanwhile. You both changed:</Box>
         {clashes.map((clash) => (
           <Box key={'key' in clash ? `${clash.of}/${clash.key}` : clash.of}>
-            <b>{nameOf(clash, open)}</b>: yours {text(clash, 'mine', open)}, theirs {text(clash, 'theirs', open)}
+            <b>{nameOf(clash, open)}</b>: yours {text(clash, 'mine', open, projects)}, theirs{' '}
+            {text(clash, 'theirs', open, projects)}
           </Box>
         ))}
       </Box>
@@ -53,7 +61,12 @@ function nameOf(clash: Clash, open: OpenDrawing): string {
     : (open.office.properties.find(({ id }) => id === key)?.name ?? key);
 }
 
-function text(clash: Clash, side: 'mine' | 'theirs', { formats, profiles, projects, sites }: OpenDrawing): string {
+function text(
+  clash: Clash,
+  side: 'mine' | 'theirs',
+  { formats, profiles, sites }: OpenDrawing,
+  projects: readonly PlaceChoice[],
+): string {
   if (clash.of === 'sheets') return counted(clash[side].length, 'sheet');
   if (clash.of === 'answers' || clash.of === 'overruled') {
     const value = clash[side];

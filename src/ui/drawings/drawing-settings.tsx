@@ -1,10 +1,12 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
 import { keptProperties } from '../../core/drawing/kept-office';
 import { Button } from '../controls/button';
 import { Row, SelectRow } from '../controls/field';
 import { FormatPicker } from '../formats/format-picker';
+import { projectsQuery } from '../office/queries';
 import { SpecimenPicker } from '../specimens/specimen-picker';
 import type { Changed, OpenDrawing } from './drawing-store';
 import type { WantedMove } from './moving/ways-to-move';
@@ -20,6 +22,7 @@ export function DrawingSettings(props: {
 }) {
   const { open, locked, onChange, onMove } = props;
   const { profileId, projectId, siteId } = open.drawing;
+  const { data: projects = [open.project] } = useQuery(projectsQuery);
   const named = (places: OpenDrawing['profiles']) => places.map(({ id, name }) => ({ value: id, label: name }));
   return (
     <Box pt="16px">
@@ -45,7 +48,7 @@ export function DrawingSettings(props: {
         <SelectRow
           label="Project"
           value={projectId}
-          options={named(open.projects)}
+          options={named(projects)}
           onChange={(project) => onChange({ projectId: project })}
         />
         {open.sites.length > 1 && (

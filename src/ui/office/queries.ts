@@ -1,11 +1,14 @@
 import { queryOptions } from '@tanstack/react-query';
 import { listAccounts } from '../../contract/accounts';
 import { listPeople } from '../../contract/people';
-import { listPlaces, readPlaceChanges } from '../../contract/places';
+import { listPlaces, listProjects, readPlaceChanges } from '../../contract/places';
 import { ask } from '../data/request';
 
 /** The sites, projects and profiles of the office with their values. */
 export const placesQuery = queryOptions({ queryKey: ['places'], queryFn: () => ask(listPlaces) });
+
+/** The projects by name. */
+export const projectsQuery = queryOptions({ queryKey: ['places', 'projects'], queryFn: () => ask(listProjects) });
 
 /** Who changed a place, when and how. */
 export const changesQuery = (id: string) =>
