@@ -2,7 +2,10 @@ import { type RegisterEntry, RegisterOrder, RegisterQuery } from '@/contract/dra
 import { STANDARDS_DESK, type Actor } from '@/server/actor';
 import { database } from '@/server/database';
 import { allAccounts } from '@/server/repositories/accounts';
+import { runOne } from '@/server/jobs/runner';
+import { markShowing } from '@/server/repositories/drawings';
 import { changeDrawing, makeDrawing } from '@/server/services/drawings';
+import { lookAtDrawings } from '@/server/services/kept-of-models';
 import { addPlace, changePlace } from '@/server/services/places';
 import { drawings, registerChoices } from '@/server/services/register';
 import { release, withOffice } from './office';
@@ -110,4 +113,20 @@ test('drawings on an older edition are those whose format has a newer one that c
 test('what is no order and no direction is refused', () => {
   expect(RegisterQuery.safeParse({ order: 'drawings.id; DROP TABLE drawings' }).success).toBe(false);
   expect(RegisterQuery.safeParse({ direction: 'sideways' }).success).toBe(false);
+});
+
+test('after a part that many drawings show has changed, the register asks for what they share once', async () => {
+  const models = ['pawl', 'guard', 'drive-shaft', 'drum-barrel'];
+  for (let i = 0; i < 40; i += 1) await made({ specimen: models[i % 4], variant: undefined });
+  await markShowing(database, models);
+  const ask = jest.spyOn(database, 'query');
+  const { entries } = await drawings();
+  const questions = ask.mock.calls.length;
+  ask.mockRestore();
+  expect(questions).toBeLessThan(60);
+  expect(entries.filter(({ lookedAt }) => !lookedAt)).toHaveLength(40);
+  await lookAtDrawings(database, STANDARDS_DESK);
+  while (await runOne('test', new AbortController().signal));
+  const looked = (await drawings()).entries.map((entry) => ({ ...entry, lookedAt: false }));
+  expect(looked).toEqual(entries);
 });

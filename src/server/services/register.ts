@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { type RegisterEntry, RegisterQuery, type readRegisterChoices } from '../../contract/drawings';
 import type { Page } from '../../contract/route';
+import { askingOnce } from '../asking-once';
 import { database } from '../database';
 import { type RegisterColumns, findDrawings } from '../repositories/drawings';
 import { choicesOfRegister, countDrawings, listDrawings } from '../repositories/register';
@@ -40,10 +41,11 @@ async function lookedAt(entries: RegisterEntry[]): Promise<RegisterEntry[]> {
   const due = entries.filter((entry) => !entry.lookedAt).map(({ id }) => id);
   if (due.length === 0) return entries;
   const rows = await findDrawings(database, due);
+  const db = askingOnce(database);
   const seen = new Map<string, RegisterColumns>();
   for (const row of rows.values()) {
     // One whose edition is damaged says so when it is opened; the register has what it last knew of it.
-    const at = await drawingAtHand(database, row).catch(unlessRefused);
+    const at = await drawingAtHand(db, row).catch(unlessRefused);
     if (at) seen.set(row.id, registerColumns(row, at));
   }
   return entries.map((entry) => {
