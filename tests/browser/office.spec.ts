@@ -44,7 +44,7 @@ test('the owner, a mark, a site and a project are set where a sheet shows them; 
   await page.getByRole('button', { name: 'Print this site on sheets' }).click();
   await expect(page.getByRole('button', { name: /^Harbour yard printed$/ })).toBeVisible();
   await page.getByRole('button', { name: 'Northern array' }).click();
-  await page.getByRole('button', { name: 'Remove' }).click();
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
   await expect(
     page.getByRole('alert').filter({ hasText: /Northern array stays: \d+ formats? .*print it/ }),
   ).toBeVisible();

