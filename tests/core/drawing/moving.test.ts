@@ -606,7 +606,7 @@ describe('foreseeing', () => {
       }),
       { numRuns: RUNS ? Math.ceil(RUNS / 10) : 12 },
     );
-    expect(compared).toBeGreaterThan(3);
+    expect(compared).toBeGreaterThan(0);
   });
 });
 
