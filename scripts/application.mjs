@@ -56,8 +56,24 @@ export function runScript(script, env) {
 /** How long an answer is waited for from what is just starting, ms: a request that it took in too early may never be answered. */
 const PATIENCE_MS = 3000;
 
-/** Asks what is just starting for a sign of life. */
-const asked = (address) => fetch(address, { signal: AbortSignal.timeout(PATIENCE_MS) });
+/**
+ * Asks what is just starting for a sign of life, within `PATIENCE_MS`: nothing is waited for longer, whatever becomes of the request.
+ * @returns what `read` makes of the answer, or undefined
+ */
+async function asked(address, read) {
+  const given = new AbortController();
+  let timer;
+  const late = new Promise((done) => {
+    timer = setTimeout(() => {
+      done();
+      given.abort();
+    }, PATIENCE_MS);
+  });
+  const answer = fetch(address, { signal: given.signal })
+    .then(read)
+    .catch(() => undefined);
+  return Promise.race([answer, late]).finally(() => clearTimeout(timer));
+}
 
 /** Starts the stand-in model store and resolves when it answers; `stop()` ends it. Without `data` it forgets its changes. */
 export async function startModelStore({ port: wanted, data }) {
@@ -67,11 +83,7 @@ export async function startModelStore({ port: wanted, data }) {
   const address = `http://127.0.0.1:${port}`;
   // On a busy machine that may take its time: it is waited for while it lives.
   for (;;) {
-    const answers = await asked(`${address}/models`).then(
-      (response) => response.ok,
-      () => false,
-    );
-    if (answers) break;
+    if (await asked(`${address}/models`, (response) => response.ok)) break;
     if (hasEnded(child)) throw new Error('the model store did not start');
     await new Promise((done) => setTimeout(done, 100));
   }
@@ -170,13 +182,8 @@ async function startOn(port, options) {
   // On a busy machine that may take its time: it is waited for while it lives.
   for (;;) {
     if (hasEnded(child)) throw new Error('the application did not start');
-    const ready = await asked(`${address}/api/health`)
-      .then((response) => response.json())
-      .then(
-        (health) => health.instance === instance,
-        () => false,
-      );
-    if (ready) break;
+    const health = await asked(`${address}/api/health`, (response) => response.json());
+    if (health?.instance === instance) break;
     await new Promise((done) => setTimeout(done, 200));
   }
   return {

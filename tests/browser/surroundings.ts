@@ -1,5 +1,6 @@
 import { startApplication, startModelStore, startWorker } from '../../scripts/application.mjs';
 import { freePort, startMariadb, stopMariadb } from '../../scripts/mariadb.mjs';
+import { say } from '../../scripts/setup.mjs';
 import { migrate } from '../../src/server/migrations';
 
 /** How many lines of tests run side by side, each with surroundings of its own: database, model store, job process and application. */
@@ -39,23 +40,38 @@ export function enterLine(line: string | undefined): void {
 export const startDatabase = (data: string, port: number) =>
   startMariadb(data, { port, databases: ['zonograph_browser'], durable: false });
 
+/** Waits for what is starting, and says each minute that it is still waited for. */
+async function awaited<T>(what: string, starting: Promise<T>): Promise<T> {
+  const began = Date.now();
+  const timer = setInterval(() => {
+    say(`still starting after ${Math.round((Date.now() - began) / 60_000)} min: ${what}`);
+  }, 60_000);
+  return starting.finally(() => clearInterval(timer));
+}
+
 /** Starts the surroundings of a line. @returns what they are, and what ends them */
 export async function startLine(line: number): Promise<{ found: Surroundings; stop: () => Promise<void> }> {
   const data = `.data/test/browser-${line}`;
   // Apart from each other, so that a line whose database is stopped and started again finds its port free.
-  const database = await startDatabase(data, await freePort(33171 + 20 * line));
+  const database = await awaited(
+    `database ${line}`,
+    freePort(33171 + 20 * line).then((port) => startDatabase(data, port)),
+  );
   const url = database.url('zonograph_browser');
-  await migrate(url, 'db/migrations');
-  const store = await startModelStore({ port: await freePort(4281 + 20 * line) });
+  await awaited(`tables ${line}`, migrate(url, 'db/migrations'));
+  const store = await awaited(`model store ${line}`, startModelStore({ port: 4281 + 20 * line }));
   const worker = startWorker({ database: url, modelStore: store.address });
-  const application = await startApplication({
-    port: await freePort(4280 + 20 * line),
-    buildFolder: '.next-test',
-    database: url,
-    modelStore: store.address,
-    demo: true,
-    quiet: true,
-  });
+  const application = await awaited(
+    `application ${line}`,
+    startApplication({
+      port: 4280 + 20 * line,
+      buildFolder: '.next-test',
+      database: url,
+      modelStore: store.address,
+      demo: true,
+      quiet: true,
+    }),
+  );
   return {
     found: {
       data,
