@@ -43,7 +43,7 @@ export default ts.config(
         console: 'readonly',
         URL: 'readonly',
         document: 'readonly',
-        AbortSignal: 'readonly',
+        AbortController: 'readonly',
         fetch: 'readonly',
         setInterval: 'readonly',
         setTimeout: 'readonly',

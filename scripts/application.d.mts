@@ -17,7 +17,9 @@ export function signInAs(
   },
   address: string,
 ): Promise<void>;
-export function startWorker(options: { database: string; modelStore?: string }): { stop(): Promise<void> };
+export function startWorker(options: { buildFolder?: string; database: string; modelStore?: string }): {
+  stop(): Promise<void>;
+};
 export function startModelStore(options: {
   port: number;
   data?: string;

@@ -5,6 +5,7 @@ import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { freePort } from './mariadb.mjs';
+import { PROGRAMS, buildProcesses, processesIn, programOf } from './processes.mjs';
 import { say } from './setup.mjs';
 
 const NEXT = 'node_modules/next/dist/bin/next';
@@ -18,7 +19,7 @@ function files(folder) {
 /** A hash of everything that the build is made from. */
 function sourceStamp() {
   const hash = createHash('sha256');
-  for (const file of [...files('src'), 'package-lock.json', 'next.config.ts', 'tsconfig.json']) {
+  for (const file of [...files('src'), ...PROGRAMS, 'package-lock.json', 'next.config.ts', 'tsconfig.json']) {
     hash.update(file).update(statSync(file).isFile() ? readFileSync(file) : '');
   }
   return hash.digest('hex');
@@ -40,6 +41,7 @@ export async function ensureBuild(buildFolder) {
     console.error(Buffer.concat(said).toString());
     return false;
   }
+  await buildProcesses(buildFolder);
   writeFileSync(stampFile, stamp);
   return true;
 }
@@ -102,13 +104,14 @@ function ending(child) {
   };
 }
 
-/** Starts a process that does jobs; `stop()` lets it end what it is at. */
-export function startWorker({ database, modelStore }) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'scripts/worker.ts'], {
+/** Starts a process that does jobs, out of a build or, without one, from its source; `stop()` lets it end what it is at. */
+export function startWorker({ buildFolder, database, modelStore }) {
+  const child = spawn(process.execPath, programOf('scripts/worker.ts', buildFolder), {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: {
       ...process.env,
       ZONOGRAPH_DATABASE: database,
+      ...(buildFolder && { ZONOGRAPH_PROCESSES: processesIn(buildFolder) }),
       ...(modelStore && { ZONOGRAPH_MODEL_STORE: modelStore }),
     },
   });
@@ -164,6 +167,7 @@ async function startOn(port, options) {
       ...process.env,
       NODE_ENV: dev ? 'development' : 'production',
       ZONOGRAPH_BUILD_DIR: buildFolder,
+      ...(!dev && { ZONOGRAPH_PROCESSES: processesIn(buildFolder) }),
       ZONOGRAPH_DATABASE: database,
       ZONOGRAPH_INSTANCE: instance,
       ZONOGRAPH_SECRET: secret ?? newSecret(),

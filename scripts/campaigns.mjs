@@ -45,7 +45,7 @@ const port = await freePort(4490);
 const application = await startApplication({ port, buildFolder: '.next-test', database: url, demo: true, quiet: true });
 const idle = spawn(process.execPath, ['-e', 'setInterval(() => undefined, 1000)'], { stdio: 'ignore' });
 delete process.env.NODE_OPTIONS;
-const worker = startWorker({ database: url });
+const worker = startWorker({ buildFolder: '.next-test', database: url });
 
 /** What both monitors have seen since they were asked last. */
 async function lateness() {

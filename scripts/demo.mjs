@@ -156,7 +156,7 @@ async function main() {
       }),
     );
     for (const name of ['the worker', 'the second worker'])
-      await kept(name, () => startWorker({ database: url, modelStore: store.address }));
+      await kept(name, () => startWorker({ ...(!dev && { buildFolder }), database: url, modelStore: store.address }));
     const application = await kept('the application', async (before) => {
       // What is left of one that was killed may hold its port.
       if (before) endGroup(before.pid);

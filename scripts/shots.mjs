@@ -203,7 +203,7 @@ if (
   !(await ensureBuild('.next-test'))
 )
   process.exit(1);
-const worker = startWorker({ database: url });
+const worker = startWorker({ buildFolder: '.next-test', database: url });
 const application = await startApplication({
   port: await freePort(4380),
   buildFolder: '.next-test',

@@ -8,6 +8,7 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { ensureBuild } from './application.mjs';
+import { processesIn } from './processes.mjs';
 import { startMariadb } from './mariadb.mjs';
 import { DEBIAN, ensureDebian, ensurePackages, say } from './setup.mjs';
 
@@ -106,7 +107,13 @@ async function jest(of) {
         ...(of ? ['--passWithNoTests', '--findRelatedTests', ...of] : []),
       ],
       // Only a database that hangs runs into the limit, on a busy machine too.
-      { env: { ZONOGRAPH_DATABASE: database.url('zonograph_server'), ZONOGRAPH_STATEMENT_SECONDS: '300' } },
+      {
+        env: {
+          ZONOGRAPH_DATABASE: database.url('zonograph_server'),
+          ZONOGRAPH_STATEMENT_SECONDS: '300',
+          ...(builds && { ZONOGRAPH_PROCESSES: processesIn('.next-test') }),
+        },
+      },
     );
     const report = result(file);
     if (report) count(report.numPassedTests, report.numFailedTests + report.numRuntimeErrorTestSuites);

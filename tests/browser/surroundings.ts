@@ -60,7 +60,7 @@ export async function startLine(line: number): Promise<{ found: Surroundings; st
   const url = database.url('zonograph_browser');
   await awaited(`tables ${line}`, migrate(url, 'db/migrations'));
   const store = await awaited(`model store ${line}`, startModelStore({ port: 4281 + 20 * line }));
-  const worker = startWorker({ database: url, modelStore: store.address });
+  const worker = startWorker({ buildFolder: '.next-test', database: url, modelStore: store.address });
   const application = await awaited(
     `application ${line}`,
     startApplication({

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { programOf } from '@/server/processes/program';
 import { WarmProcesses } from '@/server/processes/warm-processes';
 import { readUpload } from '@/server/uploads/read-upload';
 import { HOSTILE_FONTS, HOSTILE_SVG } from '../core/hostile-files';
@@ -22,10 +22,7 @@ test('reading that takes too long or too much memory is ended, in words, and the
   expect(words(await readUpload('svg picture', { text }, 'somebody', { seconds: 0.2 }))).toMatch(
     /longer than 0.2 seconds/,
   );
-  const readers = new WarmProcesses(join(process.cwd(), 'src/server/uploads/upload-reader.ts'), {
-    processes: 1,
-    megabytes: 60,
-  });
+  const readers = new WarmProcesses(programOf('src/server/uploads/upload-reader.ts'), { processes: 1, megabytes: 60 });
   expect(words(await readUpload('svg picture', { text }, 'somebody', { readers, seconds: 60 }))).toMatch(
     /more memory to read/,
   );

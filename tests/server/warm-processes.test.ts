@@ -5,9 +5,10 @@ import { TookTooLong } from '@/server/processes/processor-time';
 import { BrokeOff, WarmProcesses } from '@/server/processes/warm-processes';
 
 const folder = mkdtempSync(join(tmpdir(), 'zonograph-tasks-'));
-const program = join(folder, 'program.ts');
+const file = join(folder, 'program.ts');
+const program = ['--import', 'tsx', file];
 writeFileSync(
-  program,
+  file,
   `import { answerTasks } from '${join(process.cwd(), 'src/server/processes/answer-tasks')}';
   answerTasks(async ({ what, given }) => {
     if (what === 'say') return { given, pid: process.pid };

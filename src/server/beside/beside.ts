@@ -1,5 +1,5 @@
-import { join } from 'node:path';
 import { TookTooLong } from '../processes/processor-time';
+import { programOf } from '../processes/program';
 import { BrokeOff, WarmProcesses } from '../processes/warm-processes';
 import { ServiceError } from '../services/service-error';
 import type { ACTS } from './acts';
@@ -22,7 +22,7 @@ export interface ForWhom {
 const SECONDS = 300;
 
 // A path, not an import: it is a program of its own, which the build leaves alone.
-const PROGRAM = join(process.cwd(), 'src/server/beside/office-process.ts');
+const PROGRAM = programOf('src/server/beside/office-process.ts');
 
 /** Two, so that what takes long does not hold up all that does not. */
 export const officeProcesses = new WarmProcesses(PROGRAM, { processes: 2, megabytes: 1000 });

@@ -50,9 +50,9 @@ export class WarmProcesses {
   /** What waits, by who asked for it; whoever had a turn last stands last. */
   private readonly waiting = new Map<string, Waiting[]>();
 
-  /** @param program the path of a program that does tasks by {@link answerTasks} */
+  /** @param program what node is given to run a program that does tasks by {@link answerTasks} */
   constructor(
-    private readonly program: string,
+    private readonly program: readonly string[],
     private readonly limits: { processes: number; megabytes: number },
   ) {}
 
@@ -173,11 +173,11 @@ export class WarmProcesses {
   }
 
   private started(): ChildProcess {
-    const child = spawn(
-      process.execPath,
-      ['--import', 'tsx', `--max-old-space-size=${this.limits.megabytes}`, this.program],
-      { env: process.env, serialization: 'advanced', stdio: ['ignore', 'ignore', 'ignore', 'ipc'] },
-    );
+    const child = spawn(process.execPath, [`--max-old-space-size=${this.limits.megabytes}`, ...this.program], {
+      env: process.env,
+      serialization: 'advanced',
+      stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+    });
     child.once('exit', () => {
       const at = this.idle.indexOf(child);
       if (at >= 0) this.idle.splice(at, 1);

@@ -1,7 +1,7 @@
-import { type ChildProcess, fork } from 'node:child_process';
-import { join } from 'node:path';
+import { type ChildProcess, spawn } from 'node:child_process';
 import type { Projected, Projection } from '../../core/view/projected';
 import { TookTooLong, limitWork } from '../processes/processor-time';
+import { programOf } from '../processes/program';
 
 /** What is sent to the projecting process: the file comes with the first projection of it. */
 export interface ToProject {
@@ -120,8 +120,7 @@ export class Projector {
   }
 
   private started(): ChildProcess {
-    const child = fork(join(process.cwd(), 'scripts/projector.ts'), {
-      execArgv: ['--import', 'tsx'],
+    const child = spawn(process.execPath, programOf('scripts/projector.ts'), {
       serialization: 'advanced',
       stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
     });

@@ -1,6 +1,6 @@
-import { join } from 'node:path';
 import { type Refusal, refuse } from '../../core/refusal';
 import { TookTooLong } from '../processes/processor-time';
+import { programOf } from '../processes/program';
 import { WarmProcesses } from '../processes/warm-processes';
 import type { Readers } from './upload-reader';
 
@@ -8,7 +8,7 @@ import type { Readers } from './upload-reader';
 const SECONDS = 20;
 
 // A path, not an import: the reader is a program of its own, which the build leaves alone.
-const PROGRAM = join(process.cwd(), 'src/server/uploads/upload-reader.ts');
+const PROGRAM = programOf('src/server/uploads/upload-reader.ts');
 
 /** Those that read what is sent in: two, so that one large file does not hold up all small ones. */
 export const uploadReaders = new WarmProcesses(PROGRAM, { processes: 2, megabytes: 700 });
