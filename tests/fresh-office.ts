@@ -20,6 +20,8 @@ const TABLES = [
   'specimen_values',
   'specimen_names',
   'specimen_components',
+  'specimen_grams',
+  'drawing_grams',
   'drawing_models',
   'audit_steps',
   'proof_verdicts',

@@ -40,7 +40,7 @@ export async function enlarge(more: { models: number; drawings: number; formats:
   await manyDrawings(more.drawings, models);
   while (await runOne('bench', new AbortController().signal));
   await database.run(
-    'ANALYZE TABLE specimens, specimen_values, specimen_components, drawings, drawing_models, editions',
+    'ANALYZE TABLE specimens, specimen_values, specimen_components, specimen_grams, drawings, drawing_models, drawing_grams, editions',
   );
   return seconds;
 }

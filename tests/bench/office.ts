@@ -49,6 +49,16 @@ const SCREENS: Screen[] = [
     path: '/api/drawings?order=size&direction=up',
     ready: (page) => page.locator('pre').waitFor(),
   },
+  {
+    name: 'register, search',
+    path: '/api/drawings?search=1000',
+    ready: (page) => page.locator('pre').waitFor(),
+  },
+  {
+    name: 'models, search',
+    path: '/api/specimens?search=pawl',
+    ready: (page) => page.locator('pre').waitFor(),
+  },
   { name: 'the dictionary', path: '/properties', ready: (page) => page.getByRole('row').nth(1).waitFor() },
   {
     name: 'the specimens',

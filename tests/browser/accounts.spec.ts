@@ -288,9 +288,17 @@ test('what is asked on several drawings is answered side by side, and those that
     await paper.getByLabel('Signed by').fill(who);
     await paper.getByRole('button', { name: 'Record', exact: true }).click();
   };
+  // The answer is still on its way when somebody is to sign.
+  let arrive = (): void => undefined;
+  const arrived = new Promise<void>((done) => (arrive = done));
+  await page.route(/\/api\/drawings\/[^/]+$/, async (route) => {
+    if (route.request().method() === 'PUT') await arrived;
+    await route.continue();
+  });
   await row('DRUM BARREL').locator('input[data-asked=created-by]').fill('Ines Sundqvist');
   await page.keyboard.press('Tab');
   await onPaper('Checked by', 'ines sundqvist');
+  arrive();
   await expect(page.getByText('Ines Sundqvist created this drawing, so somebody else checks it.')).toBeVisible();
   const paper = page.getByRole('dialog', { name: 'Record a paper signature: Checked by' });
   await paper.getByLabel('Signed by').fill('Marlo Aketch');

@@ -9,6 +9,7 @@ import type { Actor } from '../actor';
 import { type Database, marks } from '../database';
 import { allSheets, keepSheets } from './drawing-sheets';
 import { fromJson } from './json-column';
+import { DRAWING_TEXTS, keepGrams } from './trigrams';
 
 export type DrawingState = 'in work' | 'finished';
 
@@ -187,6 +188,12 @@ export async function keepColumns(db: Database, id: string, columns: RegisterCol
       id,
     ],
   );
+  const { affected } = await db.run(
+    `UPDATE drawings SET searched = CONCAT_WS('\n', number, title, model_name, variant), updated_at = updated_at
+     WHERE id = ? AND searched <> CONCAT_WS('\n', number, title, model_name, variant)`,
+    [id],
+  );
+  if (affected > 0) await keepGrams(db, DRAWING_TEXTS, [id]);
   await db.run('DELETE FROM drawing_models WHERE drawing_id = ?', [id]);
   const models = [...new Set(columns.models)];
   if (models.length > 0)

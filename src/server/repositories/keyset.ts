@@ -21,6 +21,8 @@ export function decodeCursor(cursor: string | undefined, length: number): string
 export interface Listing<Raw, T> {
   select: string;
   from: string;
+  /** Where the rows are counted, when less than all of `from` tells how many there are. */
+  countedFrom?: string;
   /** Conditions that hold for all of it, with their parameters. */
   where: { sql: string; parameters: Parameter[] }[];
   /** Columns of the order, the last one unique; all in one direction. */
@@ -37,7 +39,7 @@ export async function readPage<Raw, T>(
   listing: Listing<Raw, T>,
   { after, size }: { after?: string | undefined; size: number },
 ): Promise<Page<T>> {
-  const { select, from, where, order, direction } = listing;
+  const { select, from, countedFrom = from, where, order, direction } = listing;
   const start = decodeCursor(after, order.length);
   const sign = direction === 'ASC' ? '>' : '<';
   const conditions = [
@@ -53,7 +55,7 @@ export async function readPage<Raw, T>(
     conditions.flatMap(({ parameters }) => parameters),
   );
   const counted = db.query<{ total: number }>(
-    `SELECT COUNT(*) AS total FROM ${from}${clause(where)}`,
+    `SELECT COUNT(*) AS total FROM ${countedFrom}${clause(where)}`,
     where.flatMap(({ parameters }) => parameters),
   );
   const [rows, [count]] = await Promise.all([page, counted]);

@@ -3,7 +3,8 @@ import type { Page } from '../../contract/route';
 import { type Database, type Parameter, notAmong } from '../database';
 import type { DrawingState } from './drawings';
 import { fromJson } from './json-column';
-import { likeAnywhere, readPage } from './keyset';
+import { readPage } from './keyset';
+import { DRAWING_TEXTS, havingAnywhere } from './trigrams';
 
 interface RawEntry {
   id: string;
@@ -57,12 +58,11 @@ const ORDERS: Record<RegisterOrder, { column: string; of: (raw: RawEntry) => str
 };
 
 /** The register in pages, narrowed and ordered as it is asked; with `search` those that have it in number, title or model. */
-export function listDrawings(
+export async function listDrawings(
   db: Database,
   asked: RegisterQuery & { search?: string | undefined; after?: string | undefined; size: number; today: string },
 ): Promise<Page<RegisterEntry>> {
   const { search, wanted, format, project, site, by, order, direction, today } = asked;
-  const like = search?.trim() ? likeAnywhere(search) : undefined;
   const { column, of } = ORDERS[order];
   const when = (sql: string | undefined, ...parameters: Parameter[]) =>
     sql === undefined ? [] : [{ sql, parameters }];
@@ -77,9 +77,10 @@ export function listDrawings(
         ${REVISION} AS revision, drawings.state, open_names AS open, model_changed AS modelChanged,
         looked_at AS lookedAt, drawings.updated_at AS updated`,
       from: 'drawings JOIN editions ON editions.id = edition_id JOIN formats ON formats.id = format_id',
+      countedFrom: 'drawings',
       where: [
         ...(wanted === 'older edition' ? when(OLDER, today) : when(WANTED[wanted])),
-        ...only('formats.id = ?', format),
+        ...only('drawings.edition_id IN (SELECT id FROM editions WHERE format_id = ?)', format),
         ...only('drawings.project_id = ?', project),
         // The default site is that of drawings which name none.
         ...only(
@@ -87,12 +88,7 @@ export function listDrawings(
           site,
         ),
         ...only('drawings.made_by = ?', by),
-        ...(like
-          ? when(
-              'drawings.number LIKE ? OR title LIKE ? OR model_name LIKE ? OR variant LIKE ?',
-              ...[like, like, like, like],
-            )
-          : []),
+        ...(search?.trim() ? await havingAnywhere(db, DRAWING_TEXTS, search) : []),
       ],
       order: order === 'made' ? [column, 'drawings.id'] : [column, 'drawings.created_at', 'drawings.id'],
       direction: direction === 'up' ? 'ASC' : 'DESC',

@@ -4,7 +4,8 @@ import { canonicalHash } from '../../core/format/canonical';
 import type { Specimen } from '../../core/specimen/specimen';
 import { type Database, marks } from '../database';
 import { fromJson } from './json-column';
-import { likeAnywhere, readPage } from './keyset';
+import { readPage } from './keyset';
+import { SPECIMEN_NAMES, havingAnywhere, keepGrams } from './trigrams';
 
 export interface SpecimenRow {
   specimen: Specimen;
@@ -19,7 +20,7 @@ interface Raw {
 const toRow = (raw: Raw): SpecimenRow => ({ specimen: fromJson(raw.document), version: raw.version });
 
 /** The specimens by name, in pages; with `search` those that have it in their name. */
-export function listSpecimens(
+export async function listSpecimens(
   db: Database,
   asked: {
     search?: string | undefined;
@@ -35,7 +36,7 @@ export function listSpecimens(
       select: `id, name, model, JSON_EXTRACT(document, '$.variants[*].name') AS variants`,
       from: 'specimens',
       where: [
-        ...(search?.trim() ? [{ sql: 'name LIKE ?', parameters: [likeAnywhere(search)] }] : []),
+        ...(search?.trim() ? await havingAnywhere(db, SPECIMEN_NAMES, search) : []),
         ...(model ? [{ sql: 'model = ?', parameters: [model] }] : []),
       ],
       order: ['name', 'id'],
@@ -118,6 +119,11 @@ export async function insertSpecimens(db: Database, specimens: readonly Specimen
       canonicalHash(specimen),
     ]),
   );
+  await keepGrams(
+    db,
+    SPECIMEN_NAMES,
+    specimens.map(({ id }) => id),
+  );
 }
 
 /** @returns false when the row is no longer of that version */
@@ -126,5 +132,6 @@ export async function replaceSpecimen(db: Database, specimen: Specimen, version:
     'UPDATE specimens SET name = ?, model = ?, document = ?, hash = ?, version = version + 1 WHERE id = ? AND version = ?',
     [specimen.name, specimen.model, JSON.stringify(specimen), canonicalHash(specimen), specimen.id, version],
   );
+  if (affected === 1) await keepGrams(db, SPECIMEN_NAMES, [specimen.id]);
   return affected === 1;
 }

@@ -2,7 +2,7 @@
 
 import { Box, Table } from '@chakra-ui/react';
 import { useQueries, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import {
   type DrawingView,
   type OpenDrawingView,
@@ -56,6 +56,14 @@ export function ReviewDialog(props: {
   const asked = askedBy(opened.flatMap(documentsOf));
   const complete = opened.filter((open) => open.drawing.state === 'in work' && lackingOf(open).length === 0);
 
+  const turns = useRef(new Map<string, Promise<unknown>>());
+  /** Does one thing after another on a drawing, each on it as the one before has left it. */
+  const inTurn = <T,>(id: string, work: (open: OpenDrawingView) => Promise<T>): Promise<T> => {
+    const begin = () => work(client.getQueryData<OpenDrawingView>(drawingQuery(id).queryKey)!);
+    const turn = (turns.current.get(id) ?? Promise.resolve()).then(begin, begin);
+    turns.current.set(id, turn);
+    return turn;
+  };
   const say = (id: string, words: string | undefined) => setProblems((before) => ({ ...before, [id]: words }));
   /** Changes a drawing as it was read, and shows it as it is kept. @returns the drawing as somebody else has changed it meanwhile */
   const change = async (
@@ -89,23 +97,25 @@ export function ReviewDialog(props: {
     const [theirs, mine] = [current.answers[key], value].map((one) => (one === undefined ? 'nothing' : valueText(one)));
     say(id, `${number}, ${name}: somebody else has put “${theirs}” meanwhile; you typed “${mine}”.`);
   };
-  /** Signs, or withdraws a signature, on a drawing as it was read. */
-  const act = async (open: OpenDrawingView, perform: (id: string, version: number) => Promise<DrawingView>) => {
-    const { id, version } = open.drawing;
-    try {
-      client.setQueryData(drawingQuery(id).queryKey, { ...open, drawing: await perform(id, version) });
-      return { ok: true as const };
-    } catch (error) {
-      return refuse((error as Error).message);
-    }
-  };
-  const signingOf = (open: OpenDrawingView): Signing => ({
-    onSign: (of, paper) =>
-      act(open, (id, version) => ask(signDrawing, { params: { id }, body: { version, of, ...paper } })),
-    onWithdraw: (of) => act(open, (id, version) => ask(withdrawSignature, { params: { id }, body: { version, of } })),
+  /** Signs, or withdraws a signature; a drawing that somebody else has changed is shown as it is now. */
+  const act = (id: string, perform: (version: number) => Promise<DrawingView>) =>
+    inTurn(id, async (open) => {
+      const put = (drawing: DrawingView) => client.setQueryData(drawingQuery(id).queryKey, { ...open, drawing });
+      try {
+        put(await perform(open.drawing.version));
+        return { ok: true as const };
+      } catch (error) {
+        const current = currentIn<DrawingView>(error);
+        if (current) put(current);
+        return refuse((error as Error).message);
+      }
+    });
+  const signingOf = (id: string): Signing => ({
+    onSign: (of, paper) => act(id, (version) => ask(signDrawing, { params: { id }, body: { version, of, ...paper } })),
+    onWithdraw: (of) => act(id, (version) => ask(withdrawSignature, { params: { id }, body: { version, of } })),
   });
   const finish = async () => {
-    for (const open of complete) await change(open, { state: 'finished' });
+    for (const { drawing } of complete) await inTurn(drawing.id, (open) => change(open, { state: 'finished' }));
     await client.invalidateQueries({ queryKey: ['register'] });
   };
   const close = () => {
@@ -162,7 +172,7 @@ export function ReviewDialog(props: {
                     bare
                     scale={open.drawing.scale}
                     disabled={open.drawing.state === 'finished'}
-                    onChange={(scale) => void change(open, { scale })}
+                    onChange={(scale) => void inTurn(open.drawing.id, (now) => change(now, { scale }))}
                   />
                 </Table.Cell>
                 {asked.map((one) => (
@@ -171,8 +181,8 @@ export function ReviewDialog(props: {
                       open={open}
                       asked={one}
                       office={office}
-                      signing={signingOf(open)}
-                      onChange={(value) => void answer(open, one, value)}
+                      signing={signingOf(open.drawing.id)}
+                      onChange={(value) => void inTurn(open.drawing.id, (now) => answer(now, one, value))}
                     />
                   </Table.Cell>
                 ))}
