@@ -3,7 +3,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createConnection, createServer } from 'node:net';
-import { tmpdir } from 'node:os';
+import { tmpdir, totalmem } from 'node:os';
 import { join, resolve } from 'node:path';
 
 const asRoot = process.getuid?.() === 0;
@@ -51,6 +51,9 @@ function answers(port) {
     socket.setTimeout(1000, () => (socket.destroy(), done(false)));
   });
 }
+
+/** How much the database keeps in memory, MB: a sixteenth of the machine's, so that a large office is not read from the disk again and again. */
+const poolMegabytes = () => Math.min(2048, Math.max(64, Math.floor(totalmem() / 16 / 2 ** 20)));
 
 /** Shuts down the mariadbd that runs on this very data folder, if one does: started here or left behind. */
 export async function stopMariadb(folderName) {
@@ -126,7 +129,7 @@ export async function startMariadb(folderName, { port: wanted, databases, durabl
       '--bind-address=127.0.0.1',
       '--skip-name-resolve',
       `--init-file=${initFile}`,
-      '--innodb-buffer-pool-size=64M',
+      `--innodb-buffer-pool-size=${durable ? poolMegabytes() : 64}M`,
       '--performance-schema=OFF',
       ...(durable ? [] : ['--innodb-flush-log-at-trx-commit=2', '--innodb-doublewrite=0', '--skip-log-bin']),
       // The largest file that is taken is 50 MB.
