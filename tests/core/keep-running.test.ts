@@ -73,6 +73,7 @@ test('a part that a full disk ends is started again once there is room, however 
   const { started, start } = parts();
   let full = false;
   let givenUp = 0;
+  let stopping = false;
   const kept = await keepRunning(
     'the database',
     (before) => {
@@ -81,7 +82,7 @@ test('a part that a full disk ends is started again once there is room, however 
     },
     {
       onGivenUp: () => givenUp++,
-      isStopping: () => false,
+      isStopping: () => stopping,
       hindrance: () => (full ? 'the disk is full' : undefined),
       look: 1,
       pause: 0,
@@ -94,8 +95,9 @@ test('a part that a full disk ends is started again once there is room, however 
   expect([started.length, givenUp]).toEqual([1, 0]);
   expect(console.log).toHaveBeenCalledWith(expect.stringContaining('the database ended; the disk is full'));
   full = false;
-  await settle();
+  while (started.length < 2) await settle();
   expect([started.length, givenUp]).toEqual([2, 0]);
+  stopping = true;
   await kept.stop();
 });
 
