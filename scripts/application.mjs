@@ -19,7 +19,14 @@ function files(folder) {
 /** A hash of everything that the build is made from. */
 function sourceStamp() {
   const hash = createHash('sha256');
-  for (const file of [...files('src'), ...PROGRAMS, 'package-lock.json', 'next.config.ts', 'tsconfig.json']) {
+  for (const file of [
+    ...files('src'),
+    ...PROGRAMS,
+    'scripts/processes.mjs',
+    'package-lock.json',
+    'next.config.ts',
+    'tsconfig.json',
+  ]) {
     hash.update(file).update(statSync(file).isFile() ? readFileSync(file) : '');
   }
   return hash.digest('hex');

@@ -1,5 +1,5 @@
--- What is searched for anywhere in a text is found by the pieces of three characters that the text has: those of models' names and of
--- what the register searches. Pieces of what something was called before may stay: the text itself decides.
+-- The pieces of three characters that texts have, by which a search finds them: models' names, and what the register searches. Pieces of
+-- earlier texts may stay: the text itself decides.
 CREATE TABLE IF NOT EXISTS specimen_grams (
   gram CHAR(3) NOT NULL,
   specimen_id VARCHAR(80) NOT NULL,

@@ -87,7 +87,7 @@ export async function listDrawings(
       countedFrom: 'drawings',
       where: [
         ...(wanted === 'older edition' ? when(OLDER, today) : when(WANTED[wanted])),
-        ...only('(SELECT format_id FROM editions WHERE id = edition_id) = ?', format),
+        ...only('(SELECT format_id FROM editions WHERE id = drawings.edition_id) = ?', format),
         ...only('drawings.project_id = ?', project),
         // The default site is that of drawings which name none.
         ...only(

@@ -28,9 +28,9 @@ export const DRAWING_TEXTS: Searched = {
   of: 'drawing_id',
 };
 
-/** Of so many pieces the rarest are among those that are looked up. */
+/** At most so many pieces of a search are looked up, spread over it. */
 const MOST_PIECES = 8;
-/** What more rows have is found sooner by going through them in their order. */
+/** Where so many rows have all pieces, going through the list in its order is quicker. */
 const MANY = 2000;
 
 /** Keeps the pieces of rows that were written, inside their transaction. Those of earlier texts stay: the text itself decides. */
@@ -48,8 +48,9 @@ export async function keepGrams(db: Database, searched: Searched, ids: readonly 
 function piecesOf(search: string): string[] {
   const characters = [...search.trim()];
   const all = [...new Set(characters.slice(2).map((_, at) => characters.slice(at, at + 3).join('')))];
-  const step = Math.max(1, (all.length - 1) / (MOST_PIECES - 1));
-  return all.length <= MOST_PIECES ? all : Array.from({ length: MOST_PIECES }, (_, i) => all[Math.round(i * step)]!);
+  if (all.length <= MOST_PIECES) return all;
+  const step = (all.length - 1) / (MOST_PIECES - 1);
+  return Array.from({ length: MOST_PIECES }, (_, i) => all[Math.round(i * step)]!);
 }
 
 /**
